@@ -1,0 +1,20 @@
+/** Unit tests stand beside what they test; everything is transformed, since much of what we use is ESM only. */
+const shared = {
+  transform: {
+    '^.+\\.(t|j|mj)sx?$': [
+      '@swc/jest',
+      {
+        jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } },
+        module: { type: 'commonjs' },
+      },
+    ],
+  },
+  transformIgnorePatterns: ['node_modules/(?!(culori|d3|d3-.*|internmap|delaunator|robust-predicates|parse5|entities|fractional-indexing|fast-check|react-markdown|remark-.*|css-tree|colorjs.io)/)'],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+};
+export default {
+  ...shared,
+  testEnvironment: 'node',
+  roots: ['<rootDir>/src', '<rootDir>/demo'],
+  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+};

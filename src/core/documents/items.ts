@@ -1,0 +1,264 @@
+import type { JsonText } from '../json/json';
+
+/**
+ * The items of the two kinds of document, as MODEL names them. Ids are opaque and given by the caller: core has no
+ * randomness. Collections inside an item are records by entry id; an entry's `order` (a fractional index, compared as
+ * text) says where it stands, so that moving one entry touches nothing else.
+ */
+export type Item = LibraryItem | ProductItem;
+export type LibraryItem =
+  | TokenItem
+  | GroupItem
+  | AxisItem
+  | ContextItem
+  | LayerItem
+  | ResolverItem
+  | PairingItem
+  | RecipeItem
+  | ComponentItem
+  | RuleSetItem
+  | AssetItem
+  | GuideItem
+  | RankItem
+  | AcceptedFindingItem
+  | ParentItem;
+export type ProductItem = PinItem | ScreenItem | PlacementItem | GoalItem;
+export type ItemKindName = Item['kind'];
+export type ItemOf<K extends ItemKindName> = Extract<Item, { kind: K }>;
+
+/** The id wins where it is known; the path is what is shown and written. */
+export interface Reference {
+  id?: string;
+  path: string;
+}
+
+interface Base {
+  id: string;
+}
+interface Ordered extends Base {
+  order: string;
+}
+
+/** What one layer says of one token or group, exactly as authored. */
+export interface Declaration {
+  /** The token's own object, or a group's own `$` members. */
+  text: JsonText;
+  /** Paths referred to in `text`, with the ids they had when it was written. */
+  refs: [path: string, id: string][];
+  /** The place among siblings in this layer's file, where it differs from the item's. */
+  at?: string;
+  /** How many of a group's own members stand behind its children in this layer's file. */
+  tail?: number;
+}
+
+export interface TokenItem extends Ordered {
+  kind: 'token';
+  name: string;
+  parent: string | null;
+  declarations: Record<string, Declaration>;
+  /** Former paths that still lead here. */
+  redirects: string[];
+}
+export interface GroupItem extends Ordered {
+  kind: 'group';
+  name: string;
+  parent: string | null;
+  declarations: Record<string, Declaration>;
+  redirects: string[];
+}
+export interface AxisItem extends Ordered {
+  kind: 'axis';
+  name: string;
+  description: string;
+  /** Id of the context that holds where none is named. */
+  default: string | null;
+}
+export interface ContextItem extends Ordered {
+  kind: 'context';
+  axis: string;
+  name: string;
+}
+export interface LayerItem extends Ordered {
+  kind: 'layer';
+  name: string;
+  /** Pairs of axis id and context id; none: the layer always applies. */
+  when: [axis: string, context: string][];
+  file: string | null;
+}
+/** How the token files of a library stand together: what a resolver file says beside its sources. */
+export interface ResolverItem extends Base {
+  kind: 'resolver';
+  file: string;
+  /** The resolver document as read, and where in it each layer stands. */
+  text: JsonText;
+  places: [pointer: string, layer: string][];
+}
+export interface PairingItem extends Ordered {
+  kind: 'pairing';
+  text: Reference;
+  surface: Reference;
+  /** The contrast ratio needed, 1..21. */
+  needs: number;
+}
+export interface RecipeItem extends Ordered {
+  kind: 'recipe';
+  name: string;
+  family: string;
+  parameters: JsonText;
+}
+
+export type Condition =
+  | { kind: 'choice'; prop: string; is: string[] }
+  | { kind: 'flag'; prop: string; is: boolean }
+  | { kind: 'state'; state: string };
+export type StyleValue = { token: Reference } | { raw: string };
+export interface StyleRule {
+  order: string;
+  kind: 'rule';
+  when: Condition[];
+  part: string;
+  declarations: [property: string, value: StyleValue][];
+  comment: string;
+}
+export interface KeptBlock {
+  order: string;
+  kind: 'kept';
+  css: string;
+}
+export type StyleEntry = StyleRule | KeptBlock;
+export interface Part {
+  order: string;
+  name: string;
+  /** What the part shows, and so which contrast it needs. */
+  shows: 'text' | 'icon' | 'nothing';
+  description: string;
+}
+export interface Prop {
+  order: string;
+  name: string;
+  kind: 'choice' | 'flag' | 'text' | 'slot';
+  values: string[];
+  default: string;
+  description: string;
+}
+export interface Guard {
+  order: string;
+  when: Condition[];
+  part: string;
+  property: string;
+  /** The computed value promised, as CSS text. */
+  value: string;
+  note: string;
+}
+export interface ComponentItem extends Ordered {
+  kind: 'component';
+  name: string;
+  description: string;
+  rank: string | null;
+  visibility: 'released' | 'internal';
+  deprecation: { reason: string; replacement: Reference | null } | null;
+  template: string;
+  states: string[];
+  parts: Record<string, Part>;
+  props: Record<string, Prop>;
+  entries: Record<string, StyleEntry>;
+  guards: Record<string, Guard>;
+}
+/** Style entries that several components share. */
+export interface RuleSetItem extends Ordered {
+  kind: 'ruleSet';
+  name: string;
+  entries: Record<string, StyleEntry>;
+}
+export interface AssetItem extends Ordered {
+  kind: 'asset';
+  name: string;
+  mediaType: string;
+  /** Content hash of the bytes. */
+  hash: string;
+}
+
+export type GuideBlock = { order: string } & (
+  | { kind: 'text'; markdown: string }
+  | { kind: 'tokenTable'; group: Reference }
+  | { kind: 'typeSpecimen'; group: Reference; sample: string }
+  | { kind: 'component'; component: Reference; props: Record<string, string> }
+);
+export interface GuideItem extends Ordered {
+  kind: 'guide';
+  name: string;
+  title: string;
+  blocks: Record<string, GuideBlock>;
+}
+export interface RankItem extends Ordered {
+  kind: 'rank';
+  name: string;
+}
+export interface AcceptedFindingItem extends Base {
+  kind: 'acceptedFinding';
+  code: string;
+  path: string;
+  reason: string;
+}
+/** The library this one descends from, pinned to one release. */
+export interface ParentItem extends Base {
+  kind: 'parent';
+  library: Reference;
+  version: string;
+}
+
+export interface PinItem extends Base {
+  kind: 'pin';
+  library: Reference;
+  version: string;
+  policy: 'ask' | 'patches' | 'minors';
+  /** Component id to the version it is held at. */
+  held: Record<string, string>;
+}
+export interface ScreenItem extends Ordered {
+  kind: 'screen';
+  name: string;
+  title: string;
+  /** CSS pixels. */
+  width: number;
+}
+export interface PlacementItem extends Ordered {
+  kind: 'placement';
+  screen: string;
+  /** The placement whose slot this one stands in. */
+  parent: string | null;
+  slot: string | null;
+  component: Reference;
+  props: Record<string, string>;
+  overrides: Record<string, { part: string; property: string; value: StyleValue }>;
+}
+export interface GoalItem extends Ordered {
+  kind: 'goal';
+  name: string;
+  target: number;
+}
+
+export type Items = ReadonlyMap<string, Item>;
+
+/** A library's draft or a product: a plain value made of items. */
+export interface Document {
+  id: string;
+  kind: 'library' | 'product';
+  items: Items;
+}
+
+export function itemsOf<K extends ItemKindName>(items: Items, kind: K): ItemOf<K>[] {
+  const found: ItemOf<K>[] = [];
+  for (const item of items.values()) if (item.kind === kind) found.push(item as ItemOf<K>);
+  return found;
+}
+
+export function byOrder(a: { order: string }, b: { order: string }): number {
+  return a.order < b.order ? -1 : a.order > b.order ? 1 : 0;
+}
+
+export function ordered<T extends { order: string }>(entries: Record<string, T>): (T & { id: string })[] {
+  return Object.entries(entries)
+    .map(([id, entry]) => ({ ...entry, id }))
+    .sort((a, b) => byOrder(a, b) || (a.id < b.id ? -1 : 1));
+}

@@ -1,0 +1,165 @@
+import type { Finding } from '../checks/finding';
+import { cssText } from '../tokens/css-text';
+import type { Resolution, ResolvedToken } from '../tokens/resolve';
+import { defaultContext, type Axis, type Context } from '../tokens/system';
+import { hyphenated, LONGHANDS, nameClashes } from './naming';
+import { leftOut, type Output } from './output';
+
+/**
+ * A sheet of custom properties, as MODEL states it: every rule has specificity 0,1,0 and source order is layer order.
+ * An element that names one axis redeclares the defaults, so that values kept as `var()` are computed anew there.
+ */
+export const css: Output = {
+  name: 'css',
+  title: 'CSS custom properties',
+  about: 'One style sheet for all contexts: defaults on the root, each context under its data attribute.',
+  language: 'css',
+  write({ resolution, context, prefix }) {
+    const clashes = namingFindings(resolution, prefix, '--');
+    if (clashes.length > 0) return { files: [], findings: clashes };
+    const text = context ? single(resolution, context, prefix) : sheet(resolution, prefix);
+    return { files: [{ name: 'tokens.css', text }], findings: leftOut(resolution) };
+  },
+};
+
+export function namingFindings(resolution: Resolution, prefix: string | undefined, sigil: string): Finding[] {
+  const typed = resolution.paths.map((path) => ({ path, type: resolution.variants(path).find((v) => !v.resolved.failed)?.resolved.type ?? '' }));
+  return nameClashes(typed, prefix).map(({ name, paths }) => ({
+    code: 'name-clash',
+    severity: 'error',
+    path: paths[1],
+    message: `${paths[0]} and ${paths[1]} would both be written as ${sigil}${name}`,
+    fix: 'Rename one of them',
+  }));
+}
+
+function declarations(name: string, resolved: ResolvedToken, alias: string | undefined): string {
+  const text = cssText(resolved);
+  if (typeof text === 'string') return `  --${name}: ${alias === undefined ? text : `var(--${alias})`};\n`;
+  let lines = '';
+  for (const longhand of LONGHANDS) {
+    const value = text[longhand];
+    if (value !== undefined) lines += `  --${name}-${longhand}: ${alias === undefined ? value : `var(--${alias}-${longhand})`};\n`;
+  }
+  return lines;
+}
+
+function single(resolution: Resolution, context: Context, prefix: string | undefined): string {
+  let body = '';
+  const at = resolution.numberOf(context);
+  for (const path of resolution.paths) {
+    const resolved = resolution.value(path, at);
+    if (resolved) body += declarations(hyphenated(path, prefix), resolved, undefined);
+  }
+  return `:root {\n${body}}\n`;
+}
+
+function sheet(resolution: Resolution, prefix: string | undefined): string {
+  const { index, system } = resolution;
+  const defaults = defaultContext(system.axes);
+  const names = resolution.paths.map((path) => hyphenated(path, prefix));
+  const blocks = new Map<string, { when: Context; source: number; lines: string[] }>();
+  const block = (source: number, when: Context) => {
+    const key = `${source} ${Object.entries(when).flat().join(' ')}`;
+    let found = blocks.get(key);
+    if (!found) blocks.set(key, (found = { when, source, lines: [] }));
+    return found.lines;
+  };
+  const pieced: number[] = [];
+  for (let token = 0; token < names.length; token++) {
+    const path = resolution.paths[token]!;
+    let inPieces = false;
+    for (const candidate of index.candidates[token]!) {
+      const { declaration, source, when } = candidate;
+      const conditional = Object.keys(when).length > 0;
+      const seen = visible(resolution, path, candidate, conditional ? { ...defaults, ...when } : defaults);
+      if (!seen) continue;
+      const alias = seen.aliasOf === undefined ? undefined : names[seen.aliasOf];
+      if (alias === undefined && declaration.references.length > 0) inPieces = true;
+      block(source, when).push(declarations(names[token]!, seen, alias));
+    }
+    if (inPieces && resolution.variesBy(path).length > 0) pieced.push(token);
+  }
+  const ordered = [...blocks.values()].sort((a, b) => a.source - b.source);
+  let text = '';
+  for (const { when, lines } of ordered) text += rule(system.axes, when, lines.join(''));
+  // A value put together from pieces cannot be written with var(): it is written out for every combination it varies by.
+  for (const token of pieced) {
+    const path = resolution.paths[token]!;
+    const axes = resolution.variesBy(path);
+    for (const { resolved, contexts } of resolution.variants(path)) {
+      if (resolved.failed) continue;
+      const when = Object.fromEntries(axes.map((axis) => [axis, contexts[0]![axis]!]));
+      text += rule(system.axes, when, declarations(names[token]!, resolved, undefined));
+    }
+  }
+  return text;
+}
+
+/** The token as this declaration makes it, under the first combination in which the declaration wins. */
+function visible(resolution: Resolution, path: string, candidate: object, likely: Context): ResolvedToken | undefined {
+  const first = resolution.value(path, likely);
+  if (first?.from === candidate) return first;
+  for (let i = 0; i < resolution.contexts.length; i++) {
+    const resolved = resolution.value(path, i);
+    if (resolved?.from === candidate) return resolved;
+  }
+  return undefined;
+}
+
+const attribute = (axis: string) => `data-${axis.toLowerCase().replace(/[^\p{L}\p{N}_-]/gu, '-')}`;
+const quoted = (text: string) => `"${text.replace(/["\\]/g, '\\$&')}"`;
+
+/** One rule, with the variants by which defaults hold where an attribute is missing and the scheme follows the reader's. */
+function rule(axes: readonly Axis[], when: Context, body: string): string {
+  if (body === '') return '';
+  const conditions = Object.entries(when);
+  const anchors = [':root', ...axes.map((axis) => `[${attribute(axis.name)}]`)];
+  if (conditions.length === 0) return `${anchors.join(', ')} {\n${body}}\n`;
+
+  const standard = (axis: string) => axes.find((other) => other.name === axis)?.default;
+  const [first, ...others] = conditions.map(([axis, name]) => `[${attribute(axis)}=${quoted(name)}]`);
+  const selectors = [first! + (others.length > 0 ? `:where(${others.join('')})` : '')];
+  // Each axis of the condition whose default this is may also go unnamed.
+  const optional = conditions.filter(([axis, name]) => standard(axis) === name).map(([axis]) => axis);
+  for (const missing of subsets(optional)) {
+    const rest = conditions.map(([axis, name]) => (missing.includes(axis) ? `:not([${attribute(axis)}])` : `[${attribute(axis)}=${quoted(name)}]`));
+    for (const anchor of anchors) {
+      if (missing.some((axis) => anchor === `[${attribute(axis)}]`)) continue;
+      selectors.push(`${anchor}:where(${rest.join('')})`);
+    }
+  }
+  const scheme = axes.find((axis) => axis.name === 'scheme');
+  const opposite = scheme?.default === 'light' ? 'dark' : scheme?.default === 'dark' ? 'light' : undefined;
+  if (!scheme || when.scheme === undefined || !opposite || !scheme.contexts.includes(opposite)) {
+    return `${selectors.join(', ')} {\n${body}}\n`;
+  }
+  const unnamed = `:not([${attribute('scheme')}])`;
+  if (when.scheme === scheme.default) {
+    // On a root that names no scheme the default one yields to the reader's preference.
+    const always = selectors.filter((selector) => !(selector.startsWith(':root') && selector.includes(unnamed)));
+    const yielding = selectors.filter((selector) => !always.includes(selector));
+    return (
+      `${always.join(', ')} {\n${body}}\n` +
+      (yielding.length > 0 ? `@media not all and (prefers-color-scheme: ${opposite}) {\n${yielding.join(', ')} {\n${body}}\n}\n` : '')
+    );
+  }
+  let text = `${selectors.join(', ')} {\n${body}}\n`;
+  if (when.scheme === opposite) {
+    const others = conditions.filter(([axis]) => axis !== 'scheme');
+    const preferred = [[], ...subsets(others.filter(([axis, name]) => standard(axis) === name).map(([axis]) => axis))].map((missing) => {
+      const rest = others.map(([axis, name]) => (missing.includes(axis) ? `:not([${attribute(axis)}])` : `[${attribute(axis)}=${quoted(name)}]`));
+      return `:root:where(${unnamed}${rest.join('')})`;
+    });
+    text += `@media (prefers-color-scheme: ${opposite}) {\n${preferred.join(', ')} {\n${body}}\n}\n`;
+  }
+  return text;
+}
+
+/** The non-empty subsets of a few names. */
+function subsets(names: string[]): string[][] {
+  let all: string[][] = [[]];
+  for (const name of names) all = [...all, ...all.map((subset) => [...subset, name])];
+  return all.slice(1);
+}
+

@@ -1,0 +1,119 @@
+import { isObject, type Json, type JsonObject } from '../json/json';
+import { pointerSegments } from '../json/pointer';
+
+/** A reference as it stands in a value: which token, and which part of its value. */
+export interface TokenReference {
+  /** Member names and indices from the value's root to where the reference stands; empty: the whole value. */
+  place: (string | number)[];
+  /** The path of the token referred to; undefined for a pointer that names none. */
+  path: string;
+  /** The part of that token's value; empty: all of it. */
+  part: string[];
+  /** The reference as written. */
+  text: string;
+  pointer: boolean;
+}
+
+/** `{a.b}` → `a.b`; undefined for any other text. */
+export function aliasPath(text: string): string | undefined {
+  if (text.length < 3 || text.charCodeAt(0) !== 123 || text.charCodeAt(text.length - 1) !== 125) return undefined;
+  const path = text.slice(1, -1);
+  return path.includes('{') || path.includes('}') ? undefined : path;
+}
+
+/**
+ * Splits a pointer into token path and part of its value. Without `$value` among the segments, all of them name a
+ * token (whose value is meant) or something beside tokens: the resolver decides.
+ */
+export function pointerTarget(pointer: string): { path: string; part: string[]; segments: string[] } | undefined {
+  if (!pointer.startsWith('#')) return undefined;
+  const segments = pointerSegments(pointer);
+  if (!segments) return undefined;
+  const at = segments.findIndex((segment) => segment === '$value');
+  const path = (at === -1 ? segments : segments.slice(0, at)).join('.');
+  return { path, part: at === -1 ? [] : segments.slice(at + 1), segments };
+}
+
+function referenceAt(json: Json, place: (string | number)[]): TokenReference | undefined {
+  if (typeof json === 'string') {
+    const path = aliasPath(json);
+    return path === undefined ? undefined : { place, path, part: [], text: json, pointer: false };
+  }
+  if (isObject(json)) {
+    const pointer = json.get('$ref');
+    if (typeof pointer !== 'string') return undefined;
+    const target = pointerTarget(pointer);
+    return { place, path: target?.path ?? '', part: target?.part ?? [], text: pointer, pointer: true };
+  }
+  return undefined;
+}
+
+/** All references in a value, in the order they stand. Iterative. */
+export function referencesIn(value: Json): TokenReference[] {
+  const whole = referenceAt(value, []);
+  if (whole) return [whole];
+  if (typeof value !== 'object' || value === null) return NONE;
+  let found: TokenReference[] | undefined;
+  const stack: { json: Json; place: (string | number)[] }[] = [{ json: value, place: NO_PLACE }];
+  for (let node = stack.pop(); node; node = stack.pop()) {
+    const members: Iterable<[string | number, Json]> = isObject(node.json) ? node.json : (node.json as Json[]).entries();
+    const later: typeof stack = [];
+    for (const [name, member] of members) {
+      if (typeof member !== 'string' && (typeof member !== 'object' || member === null)) continue;
+      if (typeof member === 'string' && member.charCodeAt(0) !== 123) continue;
+      const place = [...node.place, name];
+      const reference = referenceAt(member, place);
+      if (reference) (found ??= []).push(reference);
+      else if (typeof member === 'object') later.push({ json: member, place });
+    }
+    for (let i = later.length - 1; i >= 0; i--) stack.push(later[i]!);
+  }
+  return found ?? NONE;
+}
+const NONE: TokenReference[] = [];
+const NO_PLACE: (string | number)[] = [];
+
+/** A copy of `value` with what stands at each place replaced; what is not on the way to a place is shared. */
+export function replaceAt(value: Json, replacements: readonly { place: (string | number)[]; value: Json }[]): Json {
+  let result = value;
+  const copied = new Set<Json>();
+  const own = (json: Json): Json => {
+    if (copied.has(json)) return json;
+    const copy: Json = Array.isArray(json) ? [...json] : new Map(json as JsonObject);
+    copied.add(copy);
+    return copy;
+  };
+  for (const { place, value: replacement } of replacements) {
+    if (place.length === 0) return replacement;
+    result = own(result);
+    let holder = result;
+    for (let i = 0; i < place.length - 1; i++) {
+      const next = own(getMember(holder, place[i]!)!);
+      setMember(holder, place[i]!, next);
+      holder = next;
+    }
+    setMember(holder, place.at(-1)!, replacement);
+  }
+  return result;
+}
+
+export function getMember(holder: Json, name: string | number): Json | undefined {
+  if (Array.isArray(holder)) {
+    const index = typeof name === 'number' ? name : /^(0|[1-9][0-9]*)$/.test(name) ? Number(name) : -1;
+    return holder[index];
+  }
+  return isObject(holder) ? holder.get(String(name)) : undefined;
+}
+
+function setMember(holder: Json, name: string | number, value: Json): void {
+  if (Array.isArray(holder)) holder[Number(name)] = value;
+  else if (isObject(holder)) holder.set(String(name), value);
+}
+
+/** The whole-value reference of a token's own object: `$value: "{a.b}"`, `$value: {"$ref"}` or `$ref` in its place. */
+export function authoredValue(token: JsonObject): Json | undefined {
+  const value = token.get('$value');
+  if (value !== undefined) return value;
+  const ref = token.get('$ref');
+  return typeof ref === 'string' ? new Map([['$ref', ref]]) : undefined;
+}

@@ -1,0 +1,492 @@
+import type { Finding } from '../checks/finding';
+import { isObject, type Json, type JsonObject } from '../json/json';
+import { indexSystem, type Candidate, type TokenIndex } from './token-index';
+import { getMember, pointerTarget, replaceAt } from './references';
+import { contextText, combinations, holds, parentPath, type Context, type TokenSystem } from './system';
+import { TOKEN_TYPES } from './types/registry';
+import { shown } from './types/type';
+
+/** A token's value under one combination of contexts, every reference replaced. */
+export interface ResolvedToken {
+  type: string;
+  value: Json;
+  /** The declaration that won. */
+  from: Candidate;
+  /** Where the whole value is a reference: the token it refers to. */
+  aliasOf: number | undefined;
+  /** Set where the token has no value; what is wrong is among the findings. */
+  failed?: Problem;
+}
+
+/** What is wrong with a token under one combination, before it is known under how many. */
+interface Problem {
+  code: string;
+  message: string;
+  fix: string;
+  severity: Finding['severity'];
+}
+
+interface Projection {
+  /** Context number → slot number. */
+  slot: Int32Array;
+  /** Slot number → a context number that stands for it. */
+  stands: number[];
+}
+
+/**
+ * The resolved values of a token system under all combinations of its contexts.
+ *
+ * A token has one slot for each combination of only those axes that it, or anything it refers to, varies by; tokens an
+ * axis does not touch are thereby shared. Tokens are evaluated in the order of their references (Tarjan 1972), so that
+ * chains of any length need no recursion. `update` replaces one declaration and evaluates only what it reaches.
+ */
+export class Resolution {
+  readonly contexts: Context[];
+  readonly index: TokenIndex;
+  private readonly numbers = new Map<string, number>();
+  private readonly projections = new Map<number, Projection>();
+  private readonly masks: number[];
+  private readonly slots: ResolvedToken[][];
+  private readonly notes: (Problem[] | undefined)[];
+  private dependents: number[][] | undefined;
+
+  /**
+   * @param only resolve under these combinations alone (each naming every axis), rather than all.
+   */
+  constructor(
+    readonly system: TokenSystem,
+    only?: Context[],
+  ) {
+    this.contexts = only ?? combinations(system.axes);
+    this.contexts.forEach((context, i) => this.numbers.set(this.key(context), i));
+    this.index = indexSystem(system);
+    const count = this.index.paths.length;
+    this.masks = new Array(count).fill(0);
+    this.slots = new Array(count);
+    this.notes = new Array(count);
+    this.evaluateAll();
+  }
+
+  get paths(): readonly string[] {
+    return this.index.paths;
+  }
+
+  numberOf(context: Context): number {
+    return this.numbers.get(this.key(context)) ?? 0;
+  }
+
+  /** The value of a token, or undefined where there is no such token under this combination. */
+  token(path: string, context: Context | number): ResolvedToken | undefined {
+    const token = this.index.numbers.get(path);
+    return token === undefined ? undefined : this.read(token, typeof context === 'number' ? context : this.numberOf(context));
+  }
+
+  /** As `token`, undefined also where the token has no value. */
+  value(path: string, context: Context | number): ResolvedToken | undefined {
+    const found = this.token(path, context);
+    return found?.failed ? undefined : found;
+  }
+
+  /** The tokens passed on the way to the literal, the token itself first. */
+  chain(path: string, context: Context | number): string[] {
+    const number = typeof context === 'number' ? context : this.numberOf(context);
+    const chain: string[] = [];
+    let token = this.index.numbers.get(path);
+    while (token !== undefined && chain.length <= this.paths.length) {
+      chain.push(this.paths[token]!);
+      token = this.read(token, number)?.aliasOf;
+    }
+    return chain;
+  }
+
+  /** Distinct values of one token: each with the combinations under which it holds. */
+  variants(path: string): { resolved: ResolvedToken; contexts: Context[] }[] {
+    const token = this.index.numbers.get(path);
+    if (token === undefined) return [];
+    const { slot } = this.projection(this.masks[token]!);
+    const found = new Map<number, Context[]>();
+    this.contexts.forEach((context, i) => {
+      const at = slot[i]!;
+      if (!found.has(at)) found.set(at, []);
+      found.get(at)!.push(context);
+    });
+    return [...found].map(([at, contexts]) => ({ resolved: this.slots[token]![at]!, contexts })).filter((v) => v.resolved);
+  }
+
+  /** The axes by which a token's value may vary. */
+  variesBy(path: string): string[] {
+    const token = this.index.numbers.get(path);
+    if (token === undefined) return [];
+    return this.system.axes.filter((_, i) => (this.masks[token]! >> i) & 1).map((axis) => axis.name);
+  }
+
+  /** Paths that refer to this token directly, under any combination. */
+  referrers(path: string): string[] {
+    const token = this.index.numbers.get(path);
+    return token === undefined ? [] : this.dependentsOf()[token]!.map((other) => this.paths[other]!);
+  }
+
+  /**
+   * Replaces what a source declares for one existing token and evaluates what that reaches.
+   * @returns the paths reached, the token itself first
+   */
+  update(path: string, sourceId: string, declaration: JsonObject | undefined): string[] {
+    const token = this.index.numbers.get(path);
+    const source = this.system.sources.findIndex((other) => other.id === sourceId);
+    if (token === undefined || source === -1) throw new Error(`There is no token ${path} or source ${sourceId}`);
+    if (declaration) this.system.sources[source]!.tokens.set(path, declaration);
+    else this.system.sources[source]!.tokens.delete(path);
+    const dependents = this.dependentsOf();
+    const before = this.index.dependencies(token);
+    this.index.declare(token, source, declaration);
+    const after = this.index.dependencies(token);
+    for (const other of before) {
+      if (!after.includes(other)) dependents[other] = dependents[other]!.filter((user) => user !== token);
+    }
+    for (const other of after) if (!before.includes(other)) dependents[other]!.push(token);
+
+    const order = this.reachedInOrder(token, dependents);
+    if (order) for (const reached of order) this.evaluateToken(reached);
+    else this.evaluateAll();
+    return (order ?? [token]).map((reached) => this.paths[reached]!);
+  }
+
+  /** What resolving found wrong; a finding that holds only under some combinations names them. */
+  findings(): Finding[] {
+    const findings: Finding[] = [];
+    for (const [token, path] of this.paths.entries()) {
+      const seen = new Map<string, { problem: Problem; at: Set<number> }>();
+      const slots = this.slots[token]!;
+      slots.forEach((resolved, slot) => {
+        for (const problem of [resolved?.failed, ...(this.notes[token] ?? [])]) {
+          if (!problem) continue;
+          const key = problem.code + problem.message;
+          if (!seen.has(key)) seen.set(key, { problem, at: new Set() });
+          seen.get(key)!.at.add(slot);
+        }
+      });
+      for (const { problem, at } of seen.values()) {
+        const { slot, stands } = this.projection(this.masks[token]!);
+        const everywhere = at.size === new Set(slot).size;
+        const contexts: (Context | undefined)[] = everywhere ? [undefined] : this.narrow(this.masks[token]!, [...at].map((i) => this.contexts[stands[i]!]!));
+        for (const context of contexts) findings.push({ ...problem, path, context });
+      }
+    }
+    for (const problem of this.index.groupFindings) findings.push(problem);
+    return findings;
+  }
+
+  private key(context: Context): string {
+    return this.system.axes.map((axis) => context[axis.name]).join('\n');
+  }
+
+  private narrow(mask: number, contexts: Context[]): Context[] {
+    const axes = this.system.axes.filter((_, i) => (mask >> i) & 1);
+    return contexts.map((context) => Object.fromEntries(axes.map((axis) => [axis.name, context[axis.name]!])));
+  }
+
+  private projection(mask: number): Projection {
+    const known = this.projections.get(mask);
+    if (known) return known;
+    const slot = new Int32Array(this.contexts.length);
+    const stands: number[] = [];
+    const seen = new Map<string, number>();
+    const axes = this.system.axes.filter((_, i) => (mask >> i) & 1);
+    this.contexts.forEach((context, i) => {
+      const key = axes.map((axis) => context[axis.name]).join('\n');
+      let at = seen.get(key);
+      if (at === undefined) {
+        at = stands.length;
+        seen.set(key, at);
+        stands.push(i);
+      }
+      slot[i] = at;
+    });
+    const projection = { slot, stands };
+    this.projections.set(mask, projection);
+    return projection;
+  }
+
+  private read(token: number, context: number): ResolvedToken | undefined {
+    return this.slots[token]?.[this.projection(this.masks[token]!).slot[context]!];
+  }
+
+  private dependentsOf(): number[][] {
+    if (!this.dependents) {
+      this.dependents = this.paths.map(() => []);
+      for (let token = 0; token < this.paths.length; token++) {
+        for (const other of this.index.dependencies(token)) this.dependents[other]!.push(token);
+      }
+    }
+    return this.dependents;
+  }
+
+  /** All tokens that depend on `start`, in an order in which each comes after what it needs; undefined on a circle. */
+  private reachedInOrder(start: number, dependents: number[][]): number[] | undefined {
+    const state = new Map<number, 1 | 2>([[start, 1]]);
+    const order: number[] = [];
+    const stack: [number, number][] = [[start, 0]];
+    while (stack.length > 0) {
+      const top = stack.at(-1)!;
+      const next = dependents[top[0]]![top[1]++];
+      if (next === undefined) {
+        state.set(top[0], 2);
+        order.push(top[0]);
+        stack.pop();
+      } else if (state.get(next) === 1) return undefined;
+      else if (!state.has(next)) {
+        state.set(next, 1);
+        stack.push([next, 0]);
+      }
+    }
+    return order.reverse();
+  }
+
+  /** Tarjan's strongly connected components, iterative: components come out after all they depend on. */
+  private evaluateAll(): void {
+    const count = this.paths.length;
+    const found = new Int32Array(count).fill(-1);
+    const low = new Int32Array(count);
+    const open: number[] = [];
+    const isOpen = new Uint8Array(count);
+    const walk: number[] = [];
+    const progress: number[] = [];
+    let clock = 0;
+    const enter = (token: number) => {
+      found[token] = low[token] = clock++;
+      open.push(token);
+      isOpen[token] = 1;
+      walk.push(token);
+      progress.push(0);
+    };
+    for (let root = 0; root < count; root++) {
+      if (found[root] !== -1) continue;
+      enter(root);
+      while (walk.length > 0) {
+        const token = walk.at(-1)!;
+        const needs = this.index.dependencies(token);
+        const next = needs[progress[progress.length - 1]!++];
+        if (next !== undefined) {
+          if (found[next] === -1) enter(next);
+          else if (isOpen[next]) low[token] = Math.min(low[token]!, found[next]!);
+          continue;
+        }
+        walk.pop();
+        progress.pop();
+        const up = walk.at(-1);
+        if (up !== undefined) low[up] = Math.min(low[up]!, low[token]!);
+        if (low[token] !== found[token]) continue;
+        const at = open.lastIndexOf(token);
+        const component = open.splice(at);
+        for (const member of component) isOpen[member] = 0;
+        if (component.length === 1 && !needs.includes(token)) this.evaluateToken(token);
+        else this.evaluateCircle(component);
+      }
+    }
+  }
+
+  private maskOf(token: number): number {
+    let mask = this.index.mask(token);
+    for (const other of this.index.dependencies(token)) mask |= this.masks[other]!;
+    return mask;
+  }
+
+  private evaluateToken(token: number): void {
+    const mask = (this.masks[token] = this.maskOf(token));
+    this.notes[token] = undefined;
+    const { stands } = this.projection(mask);
+    const slots: ResolvedToken[] = new Array(stands.length);
+    for (let slot = 0; slot < stands.length; slot++) slots[slot] = this.evaluate(token, stands[slot]!)!;
+    this.slots[token] = slots;
+  }
+
+  /** Tokens that refer to each other: a real circle under some combinations perhaps, and none under others. */
+  private evaluateCircle(component: number[]): void {
+    let mask = 0;
+    for (const token of component) mask |= this.maskOf(token);
+    const members = new Set(component);
+    const { stands } = this.projection(mask);
+    for (const token of component) {
+      this.masks[token] = mask;
+      this.notes[token] = undefined;
+      this.slots[token] = new Array(stands.length);
+    }
+    for (let slot = 0; slot < stands.length; slot++) {
+      const context = stands[slot]!;
+      const state = new Map<number, 1 | 2>();
+      for (const start of component) {
+        if (state.has(start)) continue;
+        const stack: { token: number; needs: number[]; at: number }[] = [];
+        const enter = (token: number) => {
+          state.set(token, 1);
+          stack.push({ token, needs: this.index.needs(token, this.contexts[context]!).filter((other) => members.has(other)), at: 0 });
+        };
+        enter(start);
+        while (stack.length > 0) {
+          const top = stack.at(-1)!;
+          const next = top.needs[top.at++];
+          if (next === undefined) {
+            stack.pop();
+            state.set(top.token, 2);
+            this.slots[top.token]![slot] ??= this.evaluate(top.token, context)!;
+          } else if (state.get(next) === 1) {
+            const circle = stack.slice(stack.findIndex((frame) => frame.token === next)).map((frame) => frame.token);
+            this.failCircle(circle, slot, context);
+          } else if (!state.has(next)) enter(next);
+        }
+      }
+    }
+  }
+
+  private failCircle(circle: number[], slot: number, context: number): void {
+    const names = circle.map((token) => this.paths[token]!);
+    const shownNames = names.length > 6 ? [...names.slice(0, 5), `… ${names.length - 5} more`] : names;
+    for (const token of circle) {
+      this.slots[token]![slot] = failure(this.index.winner(token, this.contexts[context]!)!, {
+        code: 'alias-cycle',
+        severity: 'error',
+        message: `These refer to each other in a circle: ${[...shownNames, names[0]].join(' → ')}`,
+        fix: 'Give one of them a value of its own',
+      });
+    }
+  }
+
+  /** One token under one combination; what it needs has been evaluated. Undefined where nothing declares it there. */
+  private evaluate(token: number, context: number): ResolvedToken | undefined {
+    const names = this.contexts[context]!;
+    const from = this.index.winner(token, names);
+    if (!from) return undefined;
+    const path = this.paths[token]!;
+    const declaration = from.declaration;
+    const ownType = this.index.ownType(token, names);
+
+    if (declaration.alias) {
+      const { reference, target } = declaration.alias;
+      if (target === undefined || reference.part.length > 0) {
+        const part = this.readReference(reference, target, context);
+        if ('problem' in part) return failure(from, part.problem);
+        return this.literal(path, from, ownType ?? this.index.groupType(path, names), part.value, undefined);
+      }
+      const source = this.read(target, context);
+      if (!source) return failure(from, missing(reference.text, `${this.paths[target]!} has no value under ${contextText(names)}`));
+      if (source.failed) return failure(from, dependsOn(this.paths[target]!));
+      if (ownType !== undefined && ownType !== source.type) {
+        return failure(from, mismatch(`${path} is a ${ownType}, but ${this.paths[target]!} is a ${source.type}`, `Refer to a ${ownType}, or change the type`));
+      }
+      return { type: source.type, value: source.value, from, aliasOf: target };
+    }
+
+    const type = ownType ?? this.index.groupType(path, names);
+    if (declaration.references.length === 0) {
+      // Without references the outcome is the same under every combination: keep it with the declaration.
+      const kept = declaration.outcome;
+      if (kept && kept.type === type) {
+        if (kept.note) this.note(token, kept.note);
+        return { ...kept.resolved, from };
+      }
+      const resolved = this.literal(path, from, type, declaration.value, token);
+      declaration.outcome = { type, resolved, note: this.notes[token]?.at(-1) };
+      return resolved;
+    }
+    const replacements: { place: (string | number)[]; value: Json }[] = [];
+    for (const { reference, target } of declaration.references) {
+      const part = this.readReference(reference, target, context);
+      if ('problem' in part) return failure(from, part.problem);
+      const expected = type === undefined ? undefined : TOKEN_TYPES.get(type)?.member?.(reference.place);
+      if (expected && part.type && part.type !== expected) {
+        return failure(from, mismatch(`${reference.place.join('.')} of ${path} is a ${expected}, but ${reference.text} is a ${part.type}`, `Refer to a ${expected}`));
+      }
+      replacements.push({ place: reference.place, value: part.value });
+    }
+    return this.literal(path, from, type, replaceAt(declaration.value, replacements), token);
+  }
+
+  private readReference(
+    reference: { text: string; part: string[]; pointer: boolean },
+    target: number | undefined,
+    context: number,
+  ): { value: Json; type?: string } | { problem: Problem } {
+    if (target === undefined) {
+      if (reference.pointer) {
+        const beside = this.readBeside(reference.text, context);
+        if (beside !== undefined) return { value: beside };
+      }
+      const group = this.index.groups.has(reference.text.slice(1, -1));
+      return {
+        problem: group
+          ? missing(reference.text, `${reference.text} is a group, and a group has no value`, 'Refer to one of its tokens')
+          : missing(reference.text, `${reference.text} leads to no token`),
+      };
+    }
+    const source = this.read(target, context);
+    if (!source) return { problem: missing(reference.text, `${this.paths[target]!} has no value under ${contextText(this.contexts[context]!)}`) };
+    if (source.failed) return { problem: dependsOn(this.paths[target]!) };
+    if (reference.part.length === 0) return { value: source.value, type: source.type };
+    let value: Json | undefined = source.value;
+    for (const segment of reference.part) value = value === undefined ? undefined : getMember(value, segment);
+    return value === undefined ? { problem: missing(reference.text, `${reference.text} leads to no part of the value of ${this.paths[target]!}`) } : { value };
+  }
+
+  /** A pointer to something that is no token: the strongest source that holds it answers. */
+  private readBeside(pointer: string, context: number): Json | undefined {
+    const segments = pointerTarget(pointer)?.segments;
+    if (!segments) return undefined;
+    for (let i = this.system.sources.length - 1; i >= 0; i--) {
+      const source = this.system.sources[i]!;
+      if (!source.root || !holds(source.when, this.contexts[context]!)) continue;
+      let value: Json | undefined = source.root;
+      for (const segment of segments) value = value === undefined ? undefined : getMember(value, segment);
+      if (value !== undefined && !isObject(value)) return value;
+    }
+    return undefined;
+  }
+
+  private literal(path: string, from: Candidate, typeName: string | undefined, value: Json, token: number | undefined): ResolvedToken {
+    if (typeName === undefined) {
+      return failure(from, {
+        code: 'missing-type',
+        severity: 'error',
+        message: `${path} has no type`,
+        fix: `Add $type to it${parentPath(path) ? ` or to the group ${parentPath(path)}` : ''}`,
+      });
+    }
+    const type = TOKEN_TYPES.get(typeName);
+    if (!type) {
+      return failure(from, {
+        code: 'unknown-type',
+        severity: 'error',
+        message: `${path} has the type ${shown(typeName)}, which DTCG does not know`,
+        fix: `Use one of: ${[...TOKEN_TYPES.keys()].join(', ')}`,
+      });
+    }
+    const modern = type.modernise?.(value);
+    const wrong = type.check(modern ?? value);
+    if (wrong) return failure(from, { code: 'invalid-value', severity: 'error', message: `${path}: ${wrong.message}`, fix: wrong.fix });
+    if (modern !== undefined && token !== undefined) {
+      this.note(token, {
+        code: 'legacy-value',
+        severity: 'note',
+        message: `${path} is written in an older form (${shown(value)})`,
+        fix: 'It was read; export as dtcg to write it in the present form',
+      });
+    }
+    return { type: typeName, value: modern ?? value, from, aliasOf: undefined };
+  }
+
+  private note(token: number, problem: Problem): void {
+    (this.notes[token] ??= []).push(problem);
+  }
+}
+
+function failure(from: Candidate, problem: Problem): ResolvedToken {
+  return { type: '', value: null, from, aliasOf: undefined, failed: problem };
+}
+
+const missing = (text: string, message: string, fix = `Correct ${text}, or add the token it names`): Problem => ({ code: 'missing-target', severity: 'error', message, fix });
+const mismatch = (message: string, fix: string): Problem => ({ code: 'type-mismatch', severity: 'error', message, fix });
+const dependsOn = (path: string): Problem => ({
+  code: 'missing-target',
+  severity: 'error',
+  message: `It refers to ${path}, which has no value`,
+  fix: `Mend ${path} first`,
+});

@@ -1,0 +1,3 @@
+import { quantity } from './quantity';
+
+export const duration = quantity('duration', ['ms', 's'], '200ms');
