@@ -9,7 +9,7 @@ const idFor = (prefix: string) => fc.integer({ min: 1, max: 6 }).map((n) => `${p
 const reference = fc.record({ id: idFor('token'), path: word });
 const declaration = fc.record({
   text: fc.integer({ min: 0, max: 99 }).map((n) => `{"$type":"number","$value":${n}}`),
-  refs: fc.constant([]),
+  refs: fc.constant<[string, string][]>([]),
 });
 const entries = <T>(value: fc.Arbitrary<T>) => fc.dictionary(idFor('entry'), value, { maxKeys: 4, noNullPrototype: true });
 const condition = fc.oneof(
@@ -29,7 +29,7 @@ const styleEntry = fc.oneof(
   fc.record({ order, kind: fc.constant('kept' as const), css: fc.constant('[part~="root"] { float: left }') }),
 );
 const layers = fc.dictionary(fc.constantFrom('layer_1', 'layer_2', 'layer_3'), declaration, { maxKeys: 3, noNullPrototype: true });
-const node = { name: word, parent: fc.constantFrom(null, 'group_1', 'group_2'), order, declarations: layers, redirects: fc.constant([]) };
+const node = { name: word, parent: fc.constantFrom(null, 'group_1', 'group_2'), order, declarations: layers, redirects: fc.constant<string[]>([]) };
 const of = <K extends ItemKindName>(kind: K, fields: { [F in keyof Omit<ItemOf<K>, 'id' | 'kind'>]: fc.Arbitrary<ItemOf<K>[F]> }, id = idFor(kind.toLowerCase().slice(0, 12))) =>
   fc.record({ id, kind: fc.constant(kind), ...fields } as never) as unknown as fc.Arbitrary<Item>;
 
@@ -38,7 +38,7 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
   group: of('group', node),
   axis: of('axis', { name: word, order, description: word, default: fc.constantFrom(null, 'context_1') }),
   context: of('context', { axis: idFor('axis'), name: word, order }),
-  layer: of('layer', { name: word, when: fc.constantFrom([], [['axis_1', 'context_1']], [['axis_1', 'context_1'], ['axis_2', 'context_2']]), file: fc.constantFrom(null, 'a.json'), order }),
+  layer: of('layer', { name: word, when: fc.constantFrom<[string, string][]>([], [['axis_1', 'context_1']], [['axis_1', 'context_1'], ['axis_2', 'context_2']]), file: fc.constantFrom(null, 'a.json'), order }),
   resolver: of('resolver', { file: word, text: fc.constant('{}'), places: fc.constant([]) }),
   pairing: of('pairing', { text: reference, surface: reference, needs: fc.constantFrom(3, 4.5, 7), order }),
   recipe: of('recipe', { name: word, family: word, parameters: fc.constant('{}'), order }),

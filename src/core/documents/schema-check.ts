@@ -12,5 +12,5 @@ export function schemaProblems(item: Item): string[] {
   let validate = compiled.get(item.kind);
   if (!validate) compiled.set(item.kind, (validate = ajv.compile(kind.schema)));
   if (validate(item)) return [];
-  return (validate.errors ?? []).slice(0, 5).map((error) => `${item.kind} ${item.id}${error.instancePath}: ${error.message ?? 'is not valid'}`);
+  return (validate.errors ?? []).slice(0, 5).map((error) => `${kind.kind} ${(item as Item).id}${error.instancePath}: ${error.message ?? 'is not valid'}`);
 }

@@ -1,0 +1,20 @@
+import type { Resolution } from '../tokens/resolve';
+import type { Finding } from './finding';
+
+export interface Pairing {
+  text: string;
+  surface: string;
+  /** The contrast ratio needed, 1..21. */
+  needs: number;
+}
+
+export interface CheckInput {
+  resolution: Resolution;
+  pairings: readonly Pairing[];
+}
+
+/** One check: one file in this folder and one line in the registry. */
+export interface Check {
+  code: string;
+  run(input: CheckInput): Finding[];
+}

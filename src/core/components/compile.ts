@@ -1,0 +1,85 @@
+import { ordered, type ComponentItem, type Condition, type Items, type StyleValue } from '../documents/items';
+import { hyphenated, LONGHANDS } from '../outputs/naming';
+import { pathOf } from './style';
+import { rulesByStrength } from './style';
+
+/**
+ * A short content hash (FNV-1a over the UTF-16 units, twice with different seeds), for class names: two versions of a
+ * component may share a page.
+ */
+export function contentHash(text: string): string {
+  let a = 0x811c9dc5;
+  let b = 0x01234567;
+  for (let i = 0; i < text.length; i++) {
+    const unit = text.charCodeAt(i);
+    a = Math.imul(a ^ unit, 0x01000193);
+    b = Math.imul(b ^ unit, 0x01000197);
+  }
+  return ((a >>> 0).toString(36) + (b >>> 0).toString(36)).slice(0, 8);
+}
+
+const classes = new WeakMap<ComponentItem, string>();
+
+/** The class all parts of a component carry. */
+export function componentClass(component: ComponentItem): string {
+  let name = classes.get(component);
+  if (!name) {
+    const { template, entries, parts, props, states } = component;
+    name = `${component.name}-${contentHash(JSON.stringify([template, entries, parts, props, states]))}`;
+    classes.set(component, name);
+  }
+  return name;
+}
+
+const DISABLED = ':is(:disabled, [aria-disabled="true"], [data-state~="disabled"])';
+
+/** A state as pseudo-class and as attribute, of equal specificity; `disabled` excludes the others. */
+function stateSelector(state: string): string {
+  if (state === 'disabled') return DISABLED;
+  const pseudo = ['hover', 'active', 'focus-visible', 'focus-within', 'checked', 'invalid'].includes(state) ? `:${state}, ` : '';
+  return `:is(${pseudo}[data-state~="${state}"]):not(${DISABLED})`;
+}
+
+export function conditionSelector(condition: Condition): string {
+  if (condition.kind === 'state') return stateSelector(condition.state);
+  if (condition.kind === 'flag') return condition.is ? `[data-${condition.prop}]` : `:not([data-${condition.prop}])`;
+  const values = condition.is.map((value) => `[data-${condition.prop}="${value}"]`);
+  return values.length === 1 ? values[0]! : `:is(${values.join(', ')})`;
+}
+
+/** How a token is named where a sheet of custom properties provides it. */
+export type TokenName = (path: string) => string;
+export const customProperty: TokenName = (path) => `--${hyphenated(path)}`;
+
+function declarationText(property: string, value: StyleValue, items: Items, typeOf: (path: string) => string | undefined): string {
+  if ('raw' in value) return `  ${property}: ${value.raw};\n`;
+  const path = pathOf(value.token, items);
+  if (typeOf(path) !== 'typography') return `  ${property}: var(${customProperty(path)});\n`;
+  return LONGHANDS.map((longhand) => `  ${longhand}: var(${customProperty(path)}-${longhand});\n`).join('');
+}
+
+/** The order in which the cascade layers of compiled components stand; once at the head of a page. */
+export const LAYER_ORDER = '@layer base, rules, kept;\n';
+
+/**
+ * A component's style sheet (MODEL, Style): rules sorted by strength under `:where()`, so that order alone decides;
+ * kept blocks in a layer above, as they stand.
+ * @param typeOf the type of a token: a typography token is written as its longhands
+ */
+export function compileCss(component: ComponentItem, items: Items, typeOf: (path: string) => string | undefined): string {
+  const own = `.${componentClass(component)}`;
+  const root = `${own}[part~="root"]`;
+  let css =
+    `@layer base {\n:where(${own}) {\n  box-sizing: border-box;\n  margin: 0;\n  padding: 0;\n  border: 0 solid;\n  font: inherit;\n` +
+    `  letter-spacing: inherit;\n  color: inherit;\n  background: none;\n  text-align: inherit;\n  text-decoration: none;\n}\n}\n@layer rules {\n`;
+  for (const rule of rulesByStrength(component)) {
+    const conditions = rule.when.map(conditionSelector).join('');
+    const selector = rule.part === 'root' ? root + conditions : `${root}${conditions} ${own}[part~="${rule.part}"]`;
+    const body = rule.declarations.map(([property, value]) => declarationText(property, value, items, typeOf)).join('');
+    css += `:where(${selector}) {\n${body}}\n`;
+  }
+  css += '}\n';
+  const kept = ordered(component.entries).filter((entry) => entry.kind === 'kept');
+  if (kept.length > 0) css += `@layer kept {\n@scope (${root}) {\n${kept.map((block) => block.css).join('\n')}\n}\n}\n`;
+  return css;
+}

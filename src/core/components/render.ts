@@ -1,0 +1,70 @@
+import { ordered, type ComponentItem } from '../documents/items';
+import { componentClass } from './compile';
+import { allHold, defaultProps, type Combination } from './condition';
+import { templateOf, type TemplateElement, type TemplateNode } from './template';
+
+export function escapeHtml(text: string): string {
+  return text.replace(/[&<>"']/g, (char) => `&#${char.charCodeAt(0)};`);
+}
+
+const VOID = new Set(['br', 'col', 'hr', 'img', 'input']);
+
+export interface RenderInput extends Partial<Combination> {
+  /** Rendered HTML for slots; a text prop or slot not given here takes the prop's own text, escaped. */
+  slots?: Record<string, string>;
+  /** Further attributes of the root, such as an id to find it by. */
+  attributes?: Record<string, string>;
+}
+
+/** A component as HTML. Values are escaped; slots are taken as HTML that has been rendered by this function. */
+export function renderComponent(component: ComponentItem, input: RenderInput = {}): string {
+  const { root } = templateOf(component.template);
+  if (!root) return '';
+  const combination: Combination = { props: { ...defaultProps(component), ...input.props }, states: input.states ?? [] };
+  const kinds = new Map(ordered(component.props).map((prop) => [prop.name, prop.kind]));
+  const className = componentClass(component);
+
+  const node = (item: TemplateNode): string => {
+    if (item.kind === 'text') return escapeHtml(item.text);
+    if (item.kind === 'element') return element(item);
+    const filled = input.slots?.[item.name] ?? escapeHtml(combination.props[item.name] ?? '');
+    return filled === '' ? item.fallback.map(node).join('') : filled;
+  };
+  const element = (item: TemplateElement): string => {
+    if (!present(item, combination, input.slots)) return '';
+    const attributes = new Map(item.attributes);
+    for (const [attribute, name] of item.bound) {
+      const flag = kinds.get(name) === 'flag' || !kinds.has(name);
+      const value = kinds.has(name) ? (combination.props[name] ?? '') : combination.states.includes(name) ? 'true' : '';
+      if (flag ? value === 'true' : value !== '') attributes.set(attribute, flag && !attribute.startsWith('aria-') ? '' : value);
+    }
+    if (item.part) {
+      attributes.set('class', [attributes.get('class'), className].filter(Boolean).join(' '));
+      attributes.set('part', item.part);
+    }
+    if (item === root) {
+      for (const [name, kind] of kinds) {
+        const value = combination.props[name] ?? '';
+        if (kind === 'choice') attributes.set(`data-${name}`, value);
+        if (kind === 'flag' && value === 'true') attributes.set(`data-${name}`, '');
+      }
+      const { states } = combination;
+      if (states.length > 0) attributes.set('data-state', [...(states.includes('active') && !states.includes('hover') ? [...states, 'hover'] : states)].join(' '));
+      for (const [name, value] of Object.entries(input.attributes ?? {})) attributes.set(name, value);
+    }
+    const text = [...attributes].map(([name, value]) => (value === '' ? ` ${name}` : ` ${name}="${escapeHtml(value)}"`)).join('');
+    return VOID.has(item.tag) ? `<${item.tag}${text}>` : `<${item.tag}${text}>${item.children.map(node).join('')}</${item.tag}>`;
+  };
+  return element(root);
+}
+
+/** A `when` may name a slot or text too: it holds where that is filled. */
+function present(item: TemplateElement, combination: Combination, slots: Record<string, string> | undefined): boolean {
+  const props = { ...combination.props };
+  for (const condition of item.when) {
+    if (condition.kind !== 'flag') continue;
+    const filled = slots?.[condition.prop] ?? props[condition.prop] ?? '';
+    if (filled !== '' && filled !== 'true') props[condition.prop] = 'true';
+  }
+  return allHold(item.when, { ...combination, props });
+}

@@ -1,0 +1,60 @@
+import { ordered, type ComponentItem, type Items, type Reference, type StyleRule, type StyleValue } from '../documents/items';
+import { libraryTree } from '../documents/library';
+import { cssText } from '../tokens/css-text';
+import type { Resolution } from '../tokens/resolve';
+import { allHold, type Combination } from './condition';
+
+export type RuleEntry = StyleRule & { id: string };
+
+/** One declaration as it wins for a part: its value as bound, and the rule that said it. */
+export interface DeclaredValue {
+  property: string;
+  value: StyleValue;
+  rule: string;
+}
+
+/** A component's rules from weakest to strongest: by number of conditions, then by position. */
+export function rulesByStrength(component: Pick<ComponentItem, 'entries'>): RuleEntry[] {
+  return ordered(component.entries)
+    .filter((entry): entry is RuleEntry => entry.kind === 'rule')
+    .map((rule, position) => ({ rule, position }))
+    .sort((a, b) => a.rule.when.length - b.rule.when.length || a.position - b.position)
+    .map(({ rule }) => rule);
+}
+
+/** What the rules declare for every part under one combination: of each property the strongest, in cascade order. */
+export function declaredStyle(component: ComponentItem, combination: Combination, rules = rulesByStrength(component)): Map<string, DeclaredValue[]> {
+  const parts = new Map<string, Map<string, DeclaredValue>>();
+  for (const rule of rules) {
+    if (!allHold(rule.when, combination)) continue;
+    let part = parts.get(rule.part);
+    if (!part) parts.set(rule.part, (part = new Map()));
+    for (const [property, value] of rule.declarations) {
+      part.delete(property);
+      part.set(property, { property, value, rule: rule.id });
+    }
+  }
+  return new Map([...parts].map(([part, declarations]) => [part, [...declarations.values()]]));
+}
+
+/** The present path of a reference: the id wins where it is known. */
+export function pathOf(reference: Reference, items: Items): string {
+  const tree = libraryTree(items);
+  if (reference.id !== undefined) {
+    const path = tree.paths.get(reference.id);
+    if (path !== undefined) return path;
+    const item = items.get(reference.id);
+    if (item && 'name' in item) return item.name;
+  }
+  const id = tree.ids.get(reference.path);
+  return (id && tree.paths.get(id)) ?? reference.path;
+}
+
+/** The CSS longhands a bound value stands for under one context; undefined where its token has no value there. */
+export function valueCss(property: string, value: StyleValue, items: Items, resolution: Resolution, context: number): [string, string][] | undefined {
+  if ('raw' in value) return [[property, value.raw]];
+  const resolved = resolution.value(pathOf(value.token, items), context);
+  if (!resolved) return undefined;
+  const text = cssText(resolved);
+  return typeof text === 'string' ? [[property, text]] : Object.entries(text);
+}

@@ -1,0 +1,141 @@
+import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5';
+import type { Finding } from '../checks/finding';
+import type { Condition } from '../documents/items';
+import { parseConditions } from './condition';
+
+/** A component's template: HTML with one root, parts, slots, presence and bound attributes (MODEL, Template). */
+export type TemplateNode = TemplateElement | { kind: 'text'; text: string } | { kind: 'slot'; name: string; fallback: TemplateNode[] };
+export interface TemplateElement {
+  kind: 'element';
+  tag: string;
+  part: string | undefined;
+  /** Present only where these hold. */
+  when: Condition[];
+  attributes: [name: string, value: string][];
+  /** Attributes that take a prop's value; of a flag or state, the bare attribute. */
+  bound: [attribute: string, name: string][];
+  children: TemplateNode[];
+}
+
+export interface Template {
+  root: TemplateElement | undefined;
+  findings: Finding[];
+}
+
+const TAGS = new Set(
+  (
+    'a abbr address article aside b blockquote br button caption code col colgroup dd del details dfn div dl dt em fieldset figcaption figure ' +
+    'footer h1 h2 h3 h4 h5 h6 header hr i img input ins kbd label legend li main mark meter nav ol optgroup option output p pre progress q s ' +
+    'samp section select small span strong sub summary sup table tbody td textarea tfoot th thead time tr u ul var svg g path circle ellipse ' +
+    'line polygon polyline rect title desc'
+  ).split(' '),
+);
+const ATTRIBUTES = new Set(
+  (
+    'class id role tabindex title lang dir hidden disabled type name value placeholder checked selected multiple rows cols for alt width height ' +
+    'colspan rowspan scope datetime open min max step required readonly href src viewbox d fill stroke stroke-width stroke-linecap stroke-linejoin ' +
+    'cx cy r rx ry x y x1 x2 y1 y2 points transform fill-rule clip-rule xmlns focusable'
+  ).split(' '),
+);
+const DEEPEST = 100;
+
+/** Whether an address stays on the page: a fragment, or a picture given as data. */
+const harmlessAddress = (name: string, value: string) => (name === 'href' ? /^#/.test(value.trim()) : /^data:image\/(png|jpeg|gif|webp);base64,/i.test(value.trim()));
+
+/**
+ * Reads a template. What could run, load or lead away is left out and reported; only listed elements and attributes
+ * pass. The rest of the template is read.
+ */
+export function parseTemplate(html: string): Template {
+  const findings: Finding[] = [];
+  const report = (code: string, message: string, fix: string, node?: { sourceCodeLocation?: { startLine: number; startCol: number } | null }) => {
+    const place = node?.sourceCodeLocation;
+    findings.push({ code, severity: 'error', message, fix, at: place ? { line: place.startLine, column: place.startCol } : undefined });
+  };
+  const read = (node: Tree.ChildNode, depth: number): TemplateNode[] => {
+    if (node.nodeName === '#text') return [{ kind: 'text', text: (node as Tree.TextNode).value }];
+    if (!('tagName' in node)) return [];
+    const tag = node.tagName.toLowerCase();
+    if (depth > DEEPEST) {
+      report('template-depth', `Elements are nested more than ${DEEPEST} deep`, 'Make the template flatter', node);
+      return [];
+    }
+    const attribute = (name: string) => node.attrs.find((attr) => attr.name === name)?.value;
+    const children = () => node.childNodes.flatMap((child) => read(child, depth + 1));
+    if (tag === 'slot') return [{ kind: 'slot', name: attribute('name') ?? 'default', fallback: children() }];
+    if (!TAGS.has(tag)) {
+      report('template-unsafe', `A template may not hold <${tag}>`, `Take <${tag}> out; behaviour and loading do not belong in a template`, node);
+      return [];
+    }
+    const element: TemplateElement = { kind: 'element', tag, part: attribute('part'), when: [], attributes: [], bound: [], children: [] };
+    for (const { name: written, value } of node.attrs) {
+      const name = written.toLowerCase();
+      if (name === 'part') continue;
+      if (name === 'when') {
+        try {
+          element.when = parseConditions(value);
+        } catch (error) {
+          report('template-condition', (error as Error).message, 'Correct the when attribute', node);
+        }
+      } else if (name.startsWith('bind-')) {
+        const target = name.slice(5);
+        if (passes(target) && target !== 'href' && target !== 'src') element.bound.push([target, value]);
+        else report('template-unsafe', `The attribute ${target} cannot be bound`, 'Take the binding out', node);
+      } else if (!passes(name)) {
+        report('template-unsafe', `A template may not hold the attribute ${name}`, name.startsWith('on') ? 'Take it out; a template holds no script' : 'Take it out', node);
+      } else if ((name === 'href' || name === 'src') && !harmlessAddress(name, value)) {
+        report('template-unsafe', `${name} leads outside: ${value.slice(0, 60)}`, name === 'href' ? 'Use "#"; products set their own links' : 'Use a picture given as data:', node);
+      } else element.attributes.push([name, value]);
+    }
+    element.children = children();
+    return [element];
+  };
+  const fragment = parseFragment(html, { sourceCodeLocationInfo: true });
+  const nodes = fragment.childNodes.flatMap((child) => read(child, 0)).filter((node) => node.kind !== 'text' || node.text.trim() !== '');
+  const [root, ...others] = nodes;
+  if (root?.kind !== 'element' || others.length > 0) {
+    report('template-root', nodes.length === 0 ? 'The template is empty' : 'A template has exactly one element at its root', 'Put everything in one element with part="root"');
+    return { root: root?.kind === 'element' ? root : undefined, findings };
+  }
+  if (root.part !== 'root') report('template-root', 'The root element of a template is its part "root"', 'Add part="root" to the first element');
+  return { root, findings };
+}
+
+const passes = (name: string) => ATTRIBUTES.has(name) || /^(aria|data)-[a-z0-9-]+$/.test(name);
+
+const cache = new Map<string, Template>();
+
+/** As `parseTemplate`, remembering the last few hundred texts. */
+export function templateOf(html: string): Template {
+  let template = cache.get(html);
+  if (!template) {
+    if (cache.size > 300) cache.clear();
+    cache.set(html, (template = parseTemplate(html)));
+  }
+  return template;
+}
+
+/** Parts in the order they stand, each with the parts it stands in, nearest first. */
+export function partAncestry(root: TemplateElement | undefined): Map<string, { element: TemplateElement; ancestors: string[]; when: Condition[] }> {
+  const found = new Map<string, { element: TemplateElement; ancestors: string[]; when: Condition[] }>();
+  const walk = (node: TemplateNode, ancestors: string[], when: Condition[]): void => {
+    if (node.kind === 'text') return;
+    if (node.kind === 'slot') return node.fallback.forEach((child) => walk(child, ancestors, when));
+    const conditions = [...when, ...node.when];
+    if (node.part && !found.has(node.part)) found.set(node.part, { element: node, ancestors, when: conditions });
+    for (const child of node.children) walk(child, node.part ? [node.part, ...ancestors] : ancestors, conditions);
+  };
+  if (root) walk(root, [], []);
+  return found;
+}
+
+/** The slots of a template, in the order they stand. */
+export function slotNames(root: TemplateElement | undefined): string[] {
+  const names: string[] = [];
+  const walk = (node: TemplateNode): void => {
+    if (node.kind === 'slot') names.push(node.name);
+    if (node.kind === 'element') node.children.forEach(walk);
+  };
+  if (root) walk(root);
+  return names;
+}

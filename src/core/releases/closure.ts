@@ -1,0 +1,43 @@
+import type { Item, Items } from '../documents/items';
+import { kindOf } from '../documents/kinds';
+import { libraryTree } from '../documents/library';
+import { bindingsOf } from '../reach/reach';
+
+/** Something in a release needs something that is left out. */
+export interface Unmet {
+  item: string;
+  needs: string;
+  message: string;
+}
+
+/** Every need of the release's items that the draft meets and the release would not. */
+export function unmetNeeds(release: Items, draft: Items): Unmet[] {
+  const names = libraryTree(draft).paths;
+  const oldNames = libraryTree(release).paths;
+  const title = (id: string) => {
+    const item = draft.get(id) ?? release.get(id);
+    return names.get(id) ?? oldNames.get(id) ?? (item ? kindOf(item).title(item) : id);
+  };
+  const unmet: Unmet[] = [];
+  for (const item of release.values()) {
+    for (const need of new Set(needsOf(item))) {
+      if (release.has(need) || !draft.has(need)) continue;
+      unmet.push({ item: item.id, needs: need, message: `${title(item.id)} needs ${title(need)}, which is left out` });
+    }
+  }
+  return unmet;
+}
+
+
+/** Ids of the items without which this one cannot stand. */
+function needsOf(item: Item): string[] {
+  const needs = bindingsOf(item).flatMap(({ to }) => (to.id === undefined ? [] : [to.id]));
+  if (item.kind === 'token' || item.kind === 'group') {
+    if (item.parent !== null) needs.push(item.parent);
+    needs.push(...Object.keys(item.declarations));
+  }
+  if (item.kind === 'context') needs.push(item.axis);
+  if (item.kind === 'layer') needs.push(...item.when.flat());
+  if (item.kind === 'component' && item.rank !== null) needs.push(item.rank);
+  return needs;
+}
