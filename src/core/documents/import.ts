@@ -18,8 +18,10 @@ export type NewId = (prefix: string) => string;
 /**
  * The edits that bring opened token files into a library: axes, contexts, layers, groups, tokens and pairings, each
  * matched with what is there by id (`app.seedplan.id`), else by name or path. Nothing is removed.
+ * @param items the effective library: its own items and what it inherits
+ * @param own the library's own items; what is inherited is overridden by an item under the same id
  */
-export function importEdits(items: Items, opened: OpenedTokens, file: string, newId: NewId): { edits: Edit[]; findings: Finding[] } {
+export function importEdits(items: Items, opened: OpenedTokens, file: string, newId: NewId, own: Items = items): { edits: Edit[]; findings: Finding[] } {
   const edits: Edit[] = [];
   const findings: Finding[] = [];
   const { system } = opened;
@@ -45,7 +47,7 @@ export function importEdits(items: Items, opened: OpenedTokens, file: string, ne
     if (!known) edits.push(addItem({ id, kind: 'axis', name: axis.name, description: axis.description ?? '', default: standard, order: axisOrders[i]! }));
   });
 
-  const oldLayers = itemsOf(items, 'layer');
+  const oldLayers = itemsOf(own, 'layer');
   const layerOrders = ordersAfter(lastOrder(oldLayers), system.sources.length);
   const layerIds = system.sources.map((source, i) => {
     const when = Object.entries(source.when).map(([axis, context]): [string, string] => [axisIds.get(axis)!, contextIds.get(`${axis}\n${context}`)!]);
@@ -60,8 +62,10 @@ export function importEdits(items: Items, opened: OpenedTokens, file: string, ne
   if (tree.root) pathIds.set('', tree.root.id);
   const planned = planTree(items, system.sources, layerIds, pathIds, newId, findings);
   for (const item of planned) {
-    const old = items.get(item.id);
-    if (!old) edits.push(addItem(item));
+    const old = own.get(item.id);
+    if (!old) {
+      if (!items.has(item.id) || Object.keys(item.declarations).length > 0) edits.push(addItem(item));
+    }
     else {
       for (const [layer, declaration] of Object.entries(item.declarations)) {
         const present = (old as TokenItem).declarations[layer];
@@ -70,7 +74,7 @@ export function importEdits(items: Items, opened: OpenedTokens, file: string, ne
     }
   }
   for (const item of pairingsOf(system.sources.map((source) => source.root), opened.root, items, pathIds, newId)) edits.push(addItem(item));
-  if (opened.homes && opened.root && itemsOf(items, 'resolver').length === 0) {
+  if (opened.homes && opened.root && itemsOf(own, 'resolver').length === 0) {
     edits.push(addItem({ id: newId('resolver'), kind: 'resolver', file, text: writeJson(opened.root), places: placesOf(opened.root, opened.homes, layerIds) }));
   }
   return { edits, findings };

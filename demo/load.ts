@@ -1,0 +1,90 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import type { Knex } from 'knex';
+import { setField } from '@/core/documents/edits';
+import { itemsOf, type Item, type Items, type TokenItem } from '@/core/documents/items';
+import { libraryTree } from '@/core/documents/library';
+import type { Actor } from '@/server/access/authorise';
+import { perform } from '@/server/perform';
+
+/**
+ * The demo workspace: everything invented. The files beside this one are brought in through the same use cases a
+ * person's own files go through; the edits and releases are made the same way.
+ */
+const PEOPLE = [
+  ['Marit Fenwick', 'Leads the design system', [['Design system', 'owner']]],
+  ['Osei Larkham', 'Maintains tokens and components', [['Design system', 'maintainer']]],
+  ['Ines Holloway', 'Brand contributor for the fast boats', [['Design system', 'contributor']]],
+  ['Tam Birkett', 'Designs the booking site', [['Booking', 'maintainer']]],
+  ['Runa Eskdale', 'Engineer on the booking site', [['Booking', 'contributor'], ['Design system', 'viewer']]],
+  ['Jory Pell', 'Runs the kiosks on the piers', [['Piers', 'maintainer']]],
+  ['Bram Sallow', 'Sponsor', [['Design system', 'viewer']]],
+  ['Nell Quayle', 'New here', []],
+] as const;
+
+export async function loadDemo(knex: Knex, folder: string): Promise<void> {
+  let count = 0;
+  const id = () => `change-demo-${++count}`;
+  const files = (name: string) => readdirSync(path.join(folder, name)).map((file) => ({ name: file, text: readFileSync(path.join(folder, name, file), 'utf8') }));
+  const nobody: Actor = { kind: 'nobody' };
+  const password = 'low water at noon';
+  const [first, ...others] = PEOPLE;
+  await perform(knex, 'workspace.setUp', nobody, { workspace: 'Saltmarsh Crossings', name: first[0], email: 'marit@saltmarsh.example', password, team: 'Design system' });
+  await knex('people').where({ name: first[0] }).update({ about: first[1] });
+  const actor = async (name: string): Promise<Actor> => ({ kind: 'person', id: (await knex('people').where({ name }).first()).id });
+  const marit = await actor('Marit Fenwick');
+  for (const [name, about, memberships] of others) {
+    const email = `${name.split(' ')[0]!.toLowerCase()}@saltmarsh.example`;
+    await perform(knex, 'people.add', marit, { name, email, password, about, memberships: memberships.map(([team, role]) => ({ team, role })) });
+  }
+  const [osei, tam, jory] = [await actor('Osei Larkham'), await actor('Tam Birkett'), await actor('Jory Pell')];
+
+  const open = async (slug: string) => {
+    const opened = (await perform(knex, 'libraries.open', marit, { slug })) as { sequence: number; items: Item[] };
+    return { sequence: opened.sequence, items: new Map(opened.items.map((item) => [item.id, item])) as Items };
+  };
+  const change = async (slug: string, who: Actor, label: string, edits: (items: Items) => ReturnType<typeof setField>[]) => {
+    const { items } = await open(slug);
+    await perform(knex, 'documents.change', who, { slug, id: id(), label, edits: edits(items) });
+  };
+  const release = async (slug: string, version: string, summary: string) => {
+    const { sequence } = await open(slug);
+    await perform(knex, 'releases.publish', marit, { slug, sequence, version, leftOut: [], summary });
+  };
+  /** Sets what one layer says of a token, as a person does in the detail. */
+  const declare = (items: Items, layerName: string, tokenPath: string, text: string) => {
+    const tree = libraryTree(items);
+    const layer = itemsOf(items, 'layer').find((other) => other.name === layerName)!;
+    const token = items.get(tree.ids.get(tokenPath)!) as TokenItem;
+    const refs = [...text.matchAll(/\{([\w.-]+)\}/g)].flatMap((match): [string, string][] => (tree.ids.has(match[1]!) ? [[match[1]!, tree.ids.get(match[1]!)!]] : []));
+    return setField(token, `declarations/${layer.id}`, { ...token.declarations[layer.id], text, refs });
+  };
+
+  await perform(knex, 'libraries.create', marit, { name: 'Keel', slug: 'keel', team: 'Design system', about: 'Core: palette, purposes, type, spacing, motion and the first components.' });
+  await perform(knex, 'libraries.import', marit, { slug: 'keel', files: files('keel') });
+  await release('keel', '1.0.0', 'The first release.');
+
+  await perform(knex, 'products.create', jory, { name: 'Dock kiosk', slug: 'dock-kiosk', team: 'Piers', library: 'keel', about: 'Ticket machines on the piers.' });
+  await perform(knex, 'products.import', jory, { slug: 'dock-kiosk', files: files('dock-kiosk') });
+
+  await change('keel', osei, 'Deepen the danger red', (items) => [
+    declare(items, 'primitives', 'color.buoy.700', '{"$value":{"colorSpace":"srgb","components":[0.6,0.06,0.08],"hex":"#990f14"}}'),
+  ]);
+  await change('keel', osei, 'Round cards less', (items) => [declare(items, 'primitives', 'radius.large', '{"$value":{"value":8,"unit":"px"}}')]);
+  await release('keel', '1.1.0', 'Danger can no longer be mistaken for delay.');
+
+  await perform(knex, 'products.create', tam, { name: 'Booking site', slug: 'booking-site', team: 'Booking', library: 'keel', about: 'Where crossings are found and paid for.' });
+  await perform(knex, 'products.import', tam, { slug: 'booking-site', files: files('booking-site') });
+
+  await perform(knex, 'libraries.create', marit, { name: 'Signal', slug: 'signal', team: 'Design system', about: 'Departure boards.', parent: { slug: 'keel', version: '1.1.0' } });
+  await perform(knex, 'libraries.import', marit, { slug: 'signal', files: files('signal') });
+
+  await change('keel', osei, 'Warm the delayed amber', (items) => [
+    declare(items, 'primitives', 'color.lamp.700', '{"$value":{"colorSpace":"srgb","components":[0.4392,0.2902,0],"hex":"#704a00"}}'),
+  ]);
+  await change('keel', osei, 'Describe quiet text', (items) => [
+    declare(items, 'purposes', 'color.text.quiet', '{"$value":"{color.grey.600}","$description":"Second in rank: captions, hints and times already past."}'),
+  ]);
+  // Only now may people enter with one click: the mark is in the data, not in how the program was started.
+  await knex('workspace').insert({ key: 'demo', value: 'true' });
+}

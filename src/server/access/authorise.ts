@@ -1,0 +1,51 @@
+import type { Knex } from 'knex';
+import { forbidden, notFound, Problem } from '../problem';
+
+export type Role = 'viewer' | 'contributor' | 'maintainer' | 'owner';
+export const ROLES: readonly Role[] = ['viewer', 'contributor', 'maintainer', 'owner'];
+
+/** Who acts: nobody yet, or a person. */
+export type Actor = { kind: 'nobody' } | { kind: 'person'; id: string };
+
+/** What a use case needs of whoever performs it. */
+export type Need = 'nobody' | 'signed-in' | 'administrator' | Role;
+
+export interface DocumentRow {
+  id: string;
+  kind: 'library' | 'product';
+  slug: string;
+  name: string;
+  team_id: string;
+  visibility: 'workspace' | 'team';
+  about: string;
+}
+
+/** A person's role in a team; everybody is a viewer of what the whole workspace may see. */
+export async function roleOf(trx: Knex, actor: Actor, document: Pick<DocumentRow, 'team_id' | 'visibility'>): Promise<Role | undefined> {
+  if (actor.kind === 'nobody') return undefined;
+  const membership = await trx('memberships').where({ person_id: actor.id, team_id: document.team_id }).first();
+  if (membership) return membership.role as Role;
+  return document.visibility === 'workspace' ? 'viewer' : undefined;
+}
+
+/**
+ * The one door: whether an actor may do what a use case does with an object. Runs inside the writing transaction. What
+ * one may not read is answered as if it were not there.
+ * @throws Problem 401, 403 or 404
+ */
+export async function authorise(trx: Knex, actor: Actor, need: Need, document: DocumentRow | undefined): Promise<void> {
+  if (need === 'nobody') return;
+  if (actor.kind === 'nobody') throw new Problem(401, 'sign-in', 'Sign in first', 'This needs a signed-in person.');
+  if (need === 'signed-in') return;
+  if (need === 'administrator') {
+    const person = await trx('people').where({ id: actor.id }).first();
+    if (!person?.administrator) throw forbidden('This needs an administrator of the workspace.');
+    return;
+  }
+  if (!document) throw notFound('such thing');
+  const role = await roleOf(trx, actor, document);
+  if (!role) throw notFound(`${document.kind} called ${document.slug}`);
+  if (ROLES.indexOf(role) < ROLES.indexOf(need)) {
+    throw forbidden(`This needs the role ${need} in the team of ${document.name}; yours is ${role}.`);
+  }
+}

@@ -1,0 +1,90 @@
+import type { Knex } from 'knex';
+import { applicable, applyChangeSet, invertEdits, undoStacks, type LoggedChangeSet } from '@/core/documents/change-set';
+import type { Clash, Edit } from '@/core/documents/edits';
+import { schemaProblems } from '@/core/documents/schema-check';
+import type { DocumentRow } from '../access/authorise';
+import { badRequest, Problem } from '../problem';
+import { personIn, type UseCase, type Work } from '../use-case';
+import { announce } from './events';
+import { draftOf, loadDocument, readLog, storeChange, type DraftRow } from './store';
+
+/**
+ * Applies edits to a document's draft: the one way anything in it changes. The stale edit is refused with both values
+ * and the author of the one that stands; nothing is half-written.
+ */
+export async function change(work: Work, row: DocumentRow, input: { id: string; label: string; edits: Edit[]; undoes?: string }): Promise<LoggedChangeSet> {
+  const { trx } = work;
+  const draft = await draftOf(trx, row.id);
+  const repeated = await trx('change_sets').where({ id: input.id }).first();
+  if (repeated) throw new Problem(409, 'repeated', 'Already done', 'This change set has been stored before.', { sequence: repeated.sequence });
+  const document = await loadDocument(trx, draft, row.kind);
+  const result = applyChangeSet(document, input);
+  if ('clashes' in result) throw await refusal(trx, draft, result.clashes);
+  for (const id of result.touched) {
+    const item = result.document.items.get(id);
+    const problems = item ? schemaProblems(item) : [];
+    if (problems.length > 0) throw badRequest(problems.join('; '), { problems });
+  }
+  const entry = await storeChange(trx, draft, result.document, result.touched, {
+    id: input.id,
+    author: personIn(work),
+    label: input.label,
+    at: work.now(),
+    edits: input.edits,
+    ...(input.undoes && { undoes: input.undoes }),
+  });
+  work.afterCommit(() => announce(draft.id, entry));
+  return entry;
+}
+
+async function refusal(trx: Knex, draft: DraftRow, clashes: Clash[]): Promise<Problem> {
+  const people: { id: string; name: string }[] = await trx('people').select('id', 'name');
+  const recent = (await readLog(trx, draft.id, { last: 200 })).reverse();
+  const told = clashes.map((clash) => {
+    const last = recent.find((entry) => entry.edits.some((edit) => edit.item === clash.item && (edit.path === clash.path || edit.path === '')));
+    return { ...clash, author: people.find((person) => person.id === last?.author)?.name, at: last?.at };
+  });
+  const first = told[0]!;
+  const by = first.author ? ` by ${first.author}` : '';
+  return new Problem(409, 'moved-on', 'Somebody else was here first', `${first.message}${by}. Neither value is lost: choose which is to stand.`, { clashes: told });
+}
+
+const changeDocument: UseCase<{ slug: string; id: string; label: string; edits: Edit[] }> = {
+  id: 'documents.change',
+  needs: 'maintainer',
+  document: (input) => input.slug,
+  run: (work, input, row) => change(work, row, input),
+};
+
+/** Takes back one's own last change, or puts back what was taken back. What has moved on is refused, or left out. */
+const undo: UseCase<{ slug: string; id: string; redo?: boolean; partly?: boolean }> = {
+  id: 'documents.undo',
+  needs: 'maintainer',
+  document: (input) => input.slug,
+  async run(work, input, row) {
+    const draft = await draftOf(work.trx, row.id);
+    const own = await readLog(work.trx, draft.id, { author: personIn(work) });
+    const stacks = undoStacks(own);
+    const target = (input.redo ? stacks.redo : stacks.undo).at(-1);
+    if (!target) throw badRequest(input.redo ? 'There is nothing to do again.' : 'There is nothing of yours to undo here.');
+    let edits = invertEdits(target.edits);
+    if (input.partly) {
+      edits = applicable(await loadDocument(work.trx, draft, row.kind), edits);
+      if (edits.length === 0) throw badRequest('All of it has moved on: there is nothing left to undo.');
+    }
+    const label = input.redo ? `Again: ${target.label.replace(/^Undo: /, '')}` : `Undo: ${target.label}`;
+    return change(work, row, { id: input.id, label, edits, undoes: target.id });
+  },
+};
+
+const history: UseCase<{ slug: string; since?: number }> = {
+  id: 'documents.history',
+  needs: 'viewer',
+  document: (input) => input.slug,
+  async run(work, input, row) {
+    const draft = await draftOf(work.trx, row.id);
+    return { sequence: draft.sequence, changeSets: await readLog(work.trx, draft.id, { since: input.since }) };
+  },
+};
+
+export const changeUseCases = [changeDocument, undo, history];

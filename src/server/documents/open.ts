@@ -1,0 +1,123 @@
+import type { Knex } from 'knex';
+import { itemsOf, type Item, type Items } from '@/core/documents/items';
+import { compareVersions } from '@/core/releases/version';
+import { roleOf, type DocumentRow } from '../access/authorise';
+import { ancestorsOf, releaseItems, releasesOf } from '../releases/store';
+import type { UseCase, Work } from '../use-case';
+import { draftOf, loadDocument, readLog } from './store';
+
+const list = (items: Items): Item[] => [...items.values()];
+
+/** Everything a tab needs to open a library's draft: items, what it inherits, its last release, and who uses it. */
+const openLibrary: UseCase<{ slug: string }> = {
+  id: 'libraries.open',
+  needs: 'viewer',
+  kind: 'library',
+  document: (input) => input.slug,
+  async run(work, _input, row) {
+    const { trx } = work;
+    const draft = await draftOf(trx, row.id);
+    const { items } = await loadDocument(trx, draft, 'library');
+    const releases = await releasesOf(trx, row.id);
+    const [last] = releases;
+    const generations = async (own: Items) => (await ancestorsOf(trx, own)).map(({ name, version, items: inherited }) => ({ name, version, items: list(inherited) }));
+    const lastItems = last ? await releaseItems(trx, last.id) : undefined;
+    return {
+      ...(await heading(work, row)),
+      sequence: draft.sequence,
+      items: list(items),
+      ancestors: await generations(items),
+      last: last && lastItems ? { version: last.version, items: list(lastItems), ancestors: await generations(lastItems) } : null,
+      versions: releases.map(({ version, at }) => ({ version, at })),
+      products: await productsUsing(work, row.id),
+      log: await readLog(trx, draft.id, { last: 500 }),
+      people: await people(trx),
+    };
+  },
+};
+
+/** Everything a tab needs to open a product: its items, and of each library it has taken the pinned and the newer releases. */
+const openProduct: UseCase<{ slug: string }> = {
+  id: 'products.open',
+  needs: 'viewer',
+  kind: 'product',
+  document: (input) => input.slug,
+  async run(work, _input, row) {
+    const { trx } = work;
+    const draft = await draftOf(trx, row.id);
+    const { items } = await loadDocument(trx, draft, 'product');
+    const libraries = [];
+    for (const pin of itemsOf(items, 'pin')) {
+      const library: DocumentRow | undefined = await trx('documents').where({ id: pin.library.id }).first();
+      if (!library || !(await roleOf(trx, work.actor, library))) continue;
+      const releases = await releasesOf(trx, library.id);
+      const load = async (version: string) => {
+        const release = releases.find((other) => other.version === version)!;
+        const own = await releaseItems(trx, release.id);
+        const inherited = (await ancestorsOf(trx, own)).map(({ name, version: at, items: theirs }) => ({ name, version: at, items: list(theirs) }));
+        return { version, at: release.at, notes: release.notes, items: list(own), ancestors: inherited };
+      };
+      const newer = releases.filter((release) => compareVersions(release.version, pin.version) > 0);
+      libraries.push({
+        id: library.id,
+        slug: library.slug,
+        name: library.name,
+        pinned: await load(pin.version),
+        newer: await Promise.all(newer.slice(0, 5).map((release) => load(release.version))),
+      });
+    }
+    return { ...(await heading(work, row)), sequence: draft.sequence, items: list(items), libraries, log: await readLog(trx, draft.id, { last: 200 }), people: await people(trx) };
+  },
+};
+
+async function heading(work: Work, row: DocumentRow) {
+  const team = await work.trx('teams').where({ id: row.team_id }).first();
+  return { document: { id: row.id, kind: row.kind, slug: row.slug, name: row.name, about: row.about, team: team.name as string }, role: await roleOf(work.trx, work.actor, row) };
+}
+
+async function people(trx: Knex): Promise<{ id: string; name: string }[]> {
+  return trx('people').select('id', 'name');
+}
+
+/** The products, of those this person may see, that have a library pinned. */
+async function productsUsing(work: Work, libraryId: string) {
+  const found = [];
+  for (const product of (await work.trx('documents').where({ kind: 'product' }).orderBy('name')) as DocumentRow[]) {
+    if (!(await roleOf(work.trx, work.actor, product))) continue;
+    const { items } = await loadDocument(work.trx, await draftOf(work.trx, product.id), 'product');
+    const pin = itemsOf(items, 'pin').find((other) => other.library.id === libraryId);
+    if (pin) found.push({ id: product.id, slug: product.slug, name: product.name, version: pin.version, items: list(items) });
+  }
+  return found;
+}
+
+const listDocuments: UseCase<object> = {
+  id: 'documents.list',
+  needs: 'signed-in',
+  async run(work) {
+    const documents = [];
+    for (const row of (await work.trx('documents').orderBy('name')) as DocumentRow[]) {
+      const role = await roleOf(work.trx, work.actor, row);
+      if (!role) continue;
+      const team = await work.trx('teams').where({ id: row.team_id }).first();
+      const [last] = row.kind === 'library' ? await releasesOf(work.trx, row.id) : [];
+      const { items } = await loadDocument(work.trx, await draftOf(work.trx, row.id), row.kind);
+      const parent = itemsOf(items, 'parent')[0];
+      documents.push({
+        kind: row.kind,
+        slug: row.slug,
+        name: row.name,
+        about: row.about,
+        team: team.name as string,
+        role,
+        version: last?.version ?? null,
+        parent: parent ? `${parent.library.path} ${parent.version}` : null,
+        pins: itemsOf(items, 'pin').map((pin) => `${pin.library.path} ${pin.version}`),
+        items: items.size,
+      });
+    }
+    return { documents };
+  },
+};
+
+export const openUseCases = [openLibrary, openProduct, listDocuments];

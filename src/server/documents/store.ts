@@ -1,0 +1,80 @@
+import type { Knex } from 'knex';
+import type { LoggedChangeSet } from '@/core/documents/change-set';
+import type { Document, Item } from '@/core/documents/items';
+import { shared } from '../shared';
+
+export interface DraftRow {
+  id: string;
+  document_id: string;
+  line_id: string | null;
+  sequence: number;
+}
+
+/** The draft of a document's newest line. */
+export async function draftOf(trx: Knex, documentId: string): Promise<DraftRow> {
+  return trx('drafts').where({ document_id: documentId }).orderBy('id').first();
+}
+
+/** A draft's document as it stands in this transaction; kept between requests while its sequence holds. */
+export async function loadDocument(trx: Knex, draft: DraftRow, kind: Document['kind']): Promise<Document> {
+  const cache = shared('documents', () => new Map<string, { sequence: number; document: Document }>());
+  const kept = cache.get(draft.id);
+  if (kept?.sequence === draft.sequence) return kept.document;
+  const rows: { item_id: string; body: string }[] = await trx('items').where({ draft_id: draft.id }).select('item_id', 'body');
+  const document: Document = { id: draft.id, kind, items: new Map(rows.map((row) => [row.item_id, JSON.parse(row.body) as Item])) };
+  cache.set(draft.id, { sequence: draft.sequence, document });
+  return document;
+}
+
+/** Writes what a change set touched, its log row and the new sequence together. */
+export async function storeChange(trx: Knex, draft: DraftRow, document: Document, touched: Iterable<string>, entry: Omit<LoggedChangeSet, 'sequence'>): Promise<LoggedChangeSet> {
+  const sequence = draft.sequence + 1;
+  for (const id of touched) {
+    const item = document.items.get(id);
+    if (!item) await trx('items').where({ draft_id: draft.id, item_id: id }).delete();
+    else {
+      const row = { draft_id: draft.id, item_id: id, kind: item.kind, body: JSON.stringify(item) };
+      await trx('items').insert(row).onConflict(['draft_id', 'item_id']).merge();
+    }
+  }
+  await trx('change_sets').insert({
+    draft_id: draft.id,
+    sequence,
+    id: entry.id,
+    author_id: entry.author,
+    label: entry.label,
+    at: entry.at,
+    edits: JSON.stringify(entry.edits),
+    undoes: entry.undoes ?? null,
+  });
+  await trx('drafts').where({ id: draft.id }).update({ sequence });
+  draft.sequence = sequence;
+  return { ...entry, sequence };
+}
+
+interface ChangeSetRow {
+  id: string;
+  sequence: number;
+  author_id: string;
+  label: string;
+  at: string;
+  edits: string;
+  undoes: string | null;
+}
+
+export const logged = (row: ChangeSetRow): LoggedChangeSet => ({
+  id: row.id,
+  sequence: row.sequence,
+  author: row.author_id,
+  label: row.label,
+  at: row.at,
+  edits: JSON.parse(row.edits),
+  ...(row.undoes && { undoes: row.undoes }),
+});
+
+export async function readLog(trx: Knex, draftId: string, options: { since?: number; author?: string; last?: number } = {}): Promise<LoggedChangeSet[]> {
+  const query = trx('change_sets').where({ draft_id: draftId }).where('sequence', '>', options.since ?? -1);
+  if (options.author) void query.where({ author_id: options.author });
+  const rows: ChangeSetRow[] = await query.orderBy('sequence', 'desc').limit(options.last ?? 1000);
+  return rows.reverse().map(logged);
+}

@@ -1,0 +1,38 @@
+import { setField } from '@/core/documents/edits';
+import { itemsOf } from '@/core/documents/items';
+import { compareVersions } from '@/core/releases/version';
+import { change } from '../documents/change';
+import { draftOf, loadDocument } from '../documents/store';
+import { announceSurroundings } from '../documents/events';
+import { badRequest, notFound } from '../problem';
+import { personIn, type UseCase } from '../use-case';
+
+/** Takes another release of a library a product has pinned: one change set, to be undone like any other. */
+const take: UseCase<{ slug: string; library: string; version: string; id: string }> = {
+  id: 'products.take',
+  needs: 'maintainer',
+  kind: 'product',
+  document: (input) => input.slug,
+  async run(work, input, row) {
+    const library = await work.trx('documents').where({ slug: input.library, kind: 'library' }).first();
+    const release = library && (await work.trx('releases').where({ document_id: library.id, version: input.version }).first());
+    if (!release) throw notFound(`release ${input.version} of ${input.library}`);
+    const draft = await draftOf(work.trx, row.id);
+    const document = await loadDocument(work.trx, draft, 'product');
+    const pin = itemsOf(document.items, 'pin').find((other) => other.library.id === library.id);
+    if (!pin) throw badRequest(`${row.name} does not use ${library.name}.`);
+    if (pin.version === input.version) throw badRequest(`${row.name} has ${library.name} ${input.version} already.`);
+    const verb = compareVersions(input.version, pin.version) > 0 ? 'Take' : 'Go back to';
+    const entry = await change(work, row, { id: input.id, label: `${verb} ${library.name} ${input.version}`, edits: [setField(pin, 'version', input.version)] });
+    await work
+      .trx('notices')
+      .where({ person_id: personIn(work), href: `/products/${row.slug}/upgrade/${library.slug}/${input.version}` })
+      .whereNull('read_at')
+      .update({ read_at: work.now() });
+    const libraryDraft = await draftOf(work.trx, library.id);
+    work.afterCommit(() => announceSurroundings(libraryDraft.id));
+    return entry;
+  },
+};
+
+export const productUseCases = [take];

@@ -1,0 +1,23 @@
+import { changeUseCases } from './documents/change';
+import { createUseCases } from './documents/create';
+import { openUseCases } from './documents/open';
+import { inboxUseCases } from './inbox/inbox';
+import { outputUseCases } from './outputs/write';
+import { peopleUseCases } from './people/people';
+import { productUseCases } from './products/take';
+import { publishUseCases } from './releases/publish';
+import type { UseCase } from './use-case';
+
+/** Everything the program can do. The table of permissions in the tests is drawn from here. */
+export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
+  [
+    ...peopleUseCases,
+    ...openUseCases,
+    ...changeUseCases,
+    ...createUseCases,
+    ...publishUseCases,
+    ...productUseCases,
+    ...outputUseCases,
+    ...inboxUseCases,
+  ].map((useCase) => [useCase.id, useCase as UseCase]),
+);

@@ -1,0 +1,100 @@
+import { itemsOf, type Items } from '@/core/documents/items';
+import { effectiveLibrary, type Generation } from '@/core/lineage/effective';
+import { bumpOf, composeRelease, ledgerOf, type LibraryState } from '@/core/releases/ledger';
+import { unmetNeeds } from '@/core/releases/closure';
+import { compareVersions, nextVersion } from '@/core/releases/version';
+import { releaseNotes } from '@/core/releases/notes';
+import { Resolution } from '@/core/tokens/resolve';
+import { announceSurroundings } from '../documents/events';
+import { draftOf, loadDocument } from '../documents/store';
+import { badRequest, Problem } from '../problem';
+import { personIn, type UseCase } from '../use-case';
+import { ancestorsOf, releaseItems, releasesOf, storeRelease } from './store';
+
+/** A body of items joined with what it inherits, and resolved. */
+export function stateOf(ancestors: readonly Generation[], items: Items): LibraryState {
+  const effective = effectiveLibrary([...ancestors, { name: '', version: '', items }]);
+  return { items: effective.items, resolution: new Resolution(effective.system) };
+}
+
+interface PublishInput {
+  slug: string;
+  /** The draft's sequence the ledger was read at: if it has moved on, the release is refused. */
+  sequence: number;
+  /** The version the ledger showed. */
+  version: string;
+  leftOut: string[];
+  summary: string;
+}
+
+/** Makes an immutable release of a draft, less what is left out, and tells the teams of products that have it pinned. */
+const publish: UseCase<PublishInput> = {
+  id: 'releases.publish',
+  needs: 'maintainer',
+  kind: 'library',
+  document: (input) => input.slug,
+  async run(work, input, row) {
+    const { trx } = work;
+    const draft = await draftOf(trx, row.id);
+    if (draft.sequence !== input.sequence) {
+      throw new Problem(409, 'moved-on', 'The draft has changed', 'Something was changed after the ledger was read. Look at it again, then release.', { sequence: draft.sequence });
+    }
+    const document = await loadDocument(trx, draft, 'library');
+    const [last] = await releasesOf(trx, row.id);
+    const lastItems: Items = last ? await releaseItems(trx, last.id) : new Map();
+    const items = composeRelease(lastItems, document.items, new Set(input.leftOut));
+    const unmet = unmetNeeds(items, document.items);
+    if (unmet.length > 0) throw new Problem(409, 'unmet', 'Something would be missing', unmet[0]!.message, { unmet });
+    const before = last ? stateOf(await ancestorsOf(trx, lastItems), lastItems) : undefined;
+    const after = stateOf(await ancestorsOf(trx, items), items);
+    const ledger = ledgerOf(before, after);
+    if (ledger.length === 0) throw badRequest('Nothing has changed since the last release.');
+    const version = nextVersion(last?.version, bumpOf(ledger));
+    if (version !== input.version) {
+      throw new Problem(409, 'version', 'The version differs', `These changes make it ${version}, not ${input.version}. Look at the ledger again.`, { version });
+    }
+    const changes = ledger.flatMap((entry) => entry.changes);
+    const at = work.now();
+    const body = releaseNotes(`${version} - ${at.slice(0, 10)}`, changes);
+    const notes = input.summary.trim() ? body.replace('\n', `\n\n${input.summary.trim()}\n`) : body;
+    const id = work.newId('release');
+    await storeRelease(trx, { id, document_id: row.id, line_id: draft.line_id!, version, author_id: personIn(work), at, notes, changes: JSON.stringify(changes), withdrawn: null }, items);
+
+    for (const product of await trx('documents').where({ kind: 'product' })) {
+      const productDraft = await draftOf(trx, product.id);
+      const { items: own } = await loadDocument(trx, productDraft, 'product');
+      const pin = itemsOf(own, 'pin').find((other) => other.library.id === row.id);
+      if (!pin || compareVersions(pin.version, version) >= 0) continue;
+      const members = await trx('memberships').where({ team_id: product.team_id }).whereIn('role', ['maintainer', 'owner']);
+      for (const member of members) {
+        await trx('notices').insert({
+          id: work.newId('notice'),
+          person_id: member.person_id,
+          kind: 'upgrade',
+          title: `${row.name} ${version} is out; ${product.name} has ${pin.version}`,
+          body: `See what it would change on the screens of ${product.name} before you take it.`,
+          href: `/products/${product.slug}/upgrade/${row.slug}/${version}`,
+          at,
+          read_at: null,
+        });
+      }
+      work.afterCommit(() => announceSurroundings(productDraft.id));
+    }
+    work.afterCommit(() => announceSurroundings(draft.id));
+    return { id, version };
+  },
+};
+
+const list: UseCase<{ slug: string }> = {
+  id: 'releases.list',
+  needs: 'viewer',
+  kind: 'library',
+  document: (input) => input.slug,
+  async run(work, _input, row) {
+    const people = new Map((await work.trx('people').select('id', 'name')).map((person: { id: string; name: string }) => [person.id, person.name]));
+    const releases = await releasesOf(work.trx, row.id);
+    return { releases: releases.map((release) => ({ version: release.version, at: release.at, author: people.get(release.author_id) ?? '', notes: release.notes, changes: JSON.parse(release.changes) })) };
+  },
+};
+
+export const publishUseCases = [publish, list];

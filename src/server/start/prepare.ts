@@ -1,0 +1,43 @@
+import { createServer } from 'node:net';
+import { rmSync } from 'node:fs';
+import path from 'node:path';
+import { loadDemo } from '../../../demo/load';
+import { dataFolder, openDatabase, StartProblem } from '../db/connection';
+
+/** Gets a data folder ready before the application starts, and says in one line what keeps it from starting. */
+async function prepare(mode: string): Promise<void> {
+  const port = Number(process.env.PORT || 4310);
+  const host = process.env.HOST || '127.0.0.1';
+  await checkPort(port, host);
+  const folder = dataFolder();
+  if (mode === '--reset') for (const name of ['seedplan.db', 'seedplan.db-wal', 'seedplan.db-shm']) rmSync(path.join(folder, name), { force: true });
+  const knex = await openDatabase(folder);
+  try {
+    const [{ count }] = (await knex('people').count({ count: '*' })) as [{ count: number }];
+    if (count === 0 && mode !== '--empty') {
+      await loadDemo(knex, path.resolve('demo'));
+      console.log('Demo data loaded.');
+    }
+    const demo = await knex('workspace').where({ key: 'demo' }).first();
+    console.log(`Seedplan is starting at http://${host}:${port}/`);
+    console.log(demo ? 'Sign in with one click as any of the people shown, for example Marit Fenwick.' : count === 0 ? 'The first page sets up the workspace and its first owner.' : 'Sign in with your address and password.');
+  } finally {
+    await knex.destroy();
+  }
+}
+
+function checkPort(port: number, host: string): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', (error: NodeJS.ErrnoException) => {
+      reject(new StartProblem(error.code === 'EADDRINUSE' ? `Port ${port} is in use. Stop what uses it, or set PORT to another.` : `Cannot listen on ${host}:${port}: ${error.message}`));
+    });
+    probe.listen(port, host, () => probe.close(() => resolve()));
+  });
+}
+
+prepare(process.argv[2] ?? '').catch((error: Error) => {
+  console.error(error instanceof StartProblem ? error.message : `Seedplan cannot start: ${error.message}`);
+  if (process.env.SEEDPLAN_DEBUG) console.error(error);
+  process.exit(1);
+});
