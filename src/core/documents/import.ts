@@ -270,3 +270,12 @@ function placesOf(root: JsonObject, homes: SourceHome[], layerIds: string[]): [s
     return [`${key}/${index}`, layerIds[i]!];
   });
 }
+
+/** The pairings that opened files declare: a resolver's are its own and those of its sources together. */
+export function pairingsOfFiles(opened: OpenedTokens): { text: string; surface: string; needs: number }[] {
+  const found = new Map<string, { text: string; surface: string; needs: number }>();
+  for (const root of new Set([opened.root, ...opened.system.sources.map((source) => source.root)])) {
+    for (const pairing of declaredPairings(root)) found.set(`${pairing.text}\n${pairing.surface}\n${pairing.needs}`, pairing);
+  }
+  return [...found.values()];
+}

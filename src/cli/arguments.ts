@@ -1,0 +1,59 @@
+import { parseArgs } from 'node:util';
+import { defaultContext, type Axis, type Context } from '@/core/tokens/system';
+
+/** Words on the command line that do not fit the command. */
+export class UsageError extends Error {}
+
+export interface Options {
+  /** Options that take a value, each with the values allowed (empty: any). */
+  values?: Record<string, readonly string[]>;
+  /** Options that may be given several times. */
+  lists?: readonly string[];
+}
+
+export function readArguments(words: string[], files: string[], { values = {}, lists = [] }: Options) {
+  const options: Record<string, { type: 'string'; multiple?: boolean }> = {};
+  for (const name of Object.keys(values)) options[name] = { type: 'string' };
+  for (const name of lists) options[name] = { type: 'string', multiple: true };
+  let parsed;
+  try {
+    parsed = parseArgs({ args: words, options, allowPositionals: true, strict: true });
+  } catch (error) {
+    throw new UsageError((error as Error).message.split('. ')[0] + '.');
+  }
+  const { positionals } = parsed;
+  if (positionals.length !== files.length) throw new UsageError(positionals.length < files.length ? `${files[positionals.length]!} is missing.` : `${positionals[files.length]!} is one too many.`);
+  const found = parsed.values as Record<string, string | string[] | undefined>;
+  for (const [name, allowed] of Object.entries(values)) {
+    const value = found[name];
+    if (typeof value === 'string' && allowed.length > 0 && !allowed.includes(value)) throw new UsageError(`--${name} is ${allowed.join(' or ')}, not ${value}.`);
+  }
+  return {
+    positionals,
+    value: (name: string): string | undefined => found[name] as string | undefined,
+    list: (name: string): string[] => (found[name] as string[] | undefined) ?? [],
+  };
+}
+
+/** A full combination from `AXIS=CONTEXT` words, defaults filled in. */
+export function contextFrom(words: string[], axes: readonly Axis[]): Context {
+  const context = defaultContext(axes);
+  const given = new Set<string>();
+  for (const word of words) {
+    const [name, value] = [word.slice(0, word.indexOf('=')), word.slice(word.indexOf('=') + 1)];
+    const axis = axes.find((other) => other.name === name);
+    if (!word.includes('=')) throw new UsageError(`--context takes AXIS=CONTEXT, not ${word}.`);
+    if (!axis) throw new UsageError(`There is no axis ${name}. Known: ${axes.map((other) => other.name).join(', ') || 'none'}.`);
+    if (!axis.contexts.includes(value)) throw new UsageError(`${name} has no context ${value}. Known: ${axis.contexts.join(', ')}.`);
+    context[name] = value;
+    given.add(name);
+  }
+  const untold = axes.find((axis) => axis.default === undefined && !given.has(axis.name));
+  if (untold) throw new UsageError(`${untold.name} has no default: say --context ${untold.name}=… (${untold.contexts.join(', ')}).`);
+  return context;
+}
+
+export function findingLine(finding: { severity: string; code: string; message: string; fix?: string; at?: { file?: string; line?: number; column?: number } }): string {
+  const place = finding.at?.file ? `${finding.at.file}${finding.at.line ? `:${finding.at.line}${finding.at.column ? `:${finding.at.column}` : ''}` : ''}: ` : '';
+  return `${place}${finding.severity} ${finding.code}: ${finding.message}${finding.fix ? ` → ${finding.fix}` : ''}`;
+}

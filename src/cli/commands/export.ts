@@ -1,0 +1,40 @@
+import { modernDocument } from '@/core/tokens/modernise';
+import { OUTPUTS } from '@/core/outputs/registry';
+import { Resolution } from '@/core/tokens/resolve';
+import { openTokenFile, withPlaces } from '@/files/token-files';
+import { writeFolder } from '@/files/write-folder';
+import { contextFrom, findingLine, readArguments, UsageError } from '../arguments';
+
+export function run(words: string[]): number {
+  if (words.includes('--to') && words[words.indexOf('--to') + 1] === 'list') {
+    for (const output of OUTPUTS.values()) console.log(`${output.name.padEnd(8)}  ${output.about}`);
+    return 0;
+  }
+  const { positionals, value, list } = readArguments(words, ['FILE'], { values: { to: [], out: [], prefix: [] }, lists: ['context'] });
+  const format = value('to');
+  if (format === undefined) throw new UsageError('Say --to FORMAT; --to list prints the formats.');
+  const output = OUTPUTS.get(format);
+  if (!output) throw new UsageError(`There is no format ${format}. Known: ${[...OUTPUTS.keys()].join(', ')}.`);
+  const prefix = value('prefix');
+  if (prefix !== undefined && !/^[\p{L}_][\p{L}\p{N}_-]*$/u.test(prefix)) throw new UsageError(`A prefix is a word of letters, digits and hyphens, not ${prefix}.`);
+  const opened = openTokenFile(positionals[0]!);
+  const context = list('context').length > 0 || format === 'json' ? contextFrom(list('context'), opened.system.axes) : undefined;
+  const resolution = new Resolution(opened.system);
+  const authored = () => {
+    const files = [...opened.texts.keys()];
+    const main = { name: files[0]!.replace(/^.*[\\/]/, ''), json: modernDocument(opened.root ?? new Map(), resolution) };
+    const sources = new Map(opened.system.sources.filter((source) => source.file && source.file !== files[0] && source.root).map((source) => [source.file!, source.root!]));
+    return [main, ...[...sources].map(([name, root]) => ({ name, json: modernDocument(root, resolution) }))];
+  };
+  const { files, findings } = output.write({ resolution, context, prefix, authored });
+  const problems = [...opened.findings, ...withPlaces(opened, findings)];
+  for (const finding of problems) if (finding.severity !== 'note') console.error(findingLine(finding));
+  const clash = findings.some((finding) => finding.code === 'name-clash');
+  const status = problems.some((finding) => finding.severity === 'error') ? 1 : 0;
+  if (clash || opened.root === undefined) return 1;
+  const out = value('out');
+  if (out !== undefined) writeFolder(out, files);
+  else if (files.length === 1) process.stdout.write(files[0]!.text);
+  else throw new UsageError(`This writes ${files.length} files: name a folder with --out DIR.`);
+  return status;
+}

@@ -1,0 +1,56 @@
+import { runGuards } from './guard-findings';
+import type { OpenLibrary } from './open-library';
+
+export interface FrameView {
+  name: string;
+  slug: string;
+  team: string;
+  about: string;
+  role: string;
+  canEdit: boolean;
+  sequence: number;
+  lineage: { name: string; version: string }[];
+  axes: { name: string; contexts: string[]; default: string; description: string }[];
+  last: string | null;
+  changes: number;
+  undo: string | null;
+  redo: string | null;
+  counts: { tokens: number; components: number; guides: number; products: number; findings: number };
+  /** Everything that can be gone to by name: for search. */
+  destinations: { title: string; kind: string; href: string }[];
+}
+
+export function frame(library: OpenLibrary): FrameView {
+  const { snapshot, resolution, surroundings } = library;
+  const { slug, name, team, about } = snapshot.document;
+  const stacks = library.stacks();
+  const base = `/libraries/${slug}`;
+  const named = [...library.items.values()].flatMap((item) => {
+    if (item.kind === 'component') return [{ title: item.name, kind: 'component', href: `${base}/components/${item.name}` }];
+    if (item.kind === 'guide') return [{ title: item.title, kind: 'guide', href: `${base}/guides/${item.name}` }];
+    return [];
+  });
+  return {
+    name,
+    slug,
+    team,
+    about,
+    role: snapshot.role,
+    canEdit: library.canEdit,
+    sequence: library.sequence,
+    lineage: surroundings.ancestors.map((generation) => ({ name: generation.name, version: generation.version })),
+    axes: resolution.system.axes.map((axis) => ({ name: axis.name, contexts: axis.contexts, default: axis.default ?? axis.contexts[0] ?? '', description: axis.description ?? '' })),
+    last: snapshot.last?.version ?? null,
+    changes: library.ledger().length,
+    undo: stacks.undo.at(-1)?.label ?? null,
+    redo: stacks.redo.at(-1)?.label ?? null,
+    counts: {
+      tokens: resolution.paths.length,
+      components: named.filter((entry) => entry.kind === 'component').length,
+      guides: named.filter((entry) => entry.kind === 'guide').length,
+      products: snapshot.products.length,
+      findings: library.findings().length + runGuards(library).length,
+    },
+    destinations: [...named, ...resolution.paths.map((path) => ({ title: path, kind: 'token', href: `${base}/tokens/${encodeURIComponent(path)}` }))],
+  };
+}

@@ -1,0 +1,103 @@
+import { runChecks } from '../checks/registry';
+import type { Finding } from '../checks/finding';
+import { undoStacks, type LoggedChangeSet } from '../documents/change-set';
+import type { Document, Item, Items } from '../documents/items';
+import { libraryTree, type LibraryTree } from '../documents/library';
+import { pairingsIn } from '../documents/pairings';
+import { effectiveLibrary, type EffectiveLibrary, type Generation } from '../lineage/effective';
+import { ReachIndex } from '../reach/reach';
+import { ledgerOf, type LedgerEntry, type LibraryState } from '../releases/ledger';
+import { Resolution } from '../tokens/resolve';
+
+export interface SentGeneration {
+  name: string;
+  version: string;
+  items: Item[];
+}
+
+/** What the server sends when a library is opened. */
+export interface LibrarySnapshot {
+  document: { id: string; kind: 'library' | 'product'; slug: string; name: string; about: string; team: string };
+  role: string;
+  sequence: number;
+  items: Item[];
+  ancestors: SentGeneration[];
+  last: { version: string; items: Item[]; ancestors: SentGeneration[] } | null;
+  versions: { version: string; at: string }[];
+  products: { id: string; slug: string; name: string; version: string; items: Item[] }[];
+  log: LoggedChangeSet[];
+  people: { id: string; name: string }[];
+}
+
+export const itemMap = (items: readonly Item[]): Items => new Map(items.map((item) => [item.id, item]));
+export const generationsFrom = (sent: readonly SentGeneration[]): Generation[] => sent.map(({ name, version, items }) => ({ name, version, items: itemMap(items) }));
+
+function lazily<T>(make: () => T): () => T {
+  let made: { value: T } | undefined;
+  return () => (made ??= { value: make() }).value;
+}
+
+/** What of a snapshot does not depend on the draft, worked out once. */
+export function surroundingsOf(snapshot: LibrarySnapshot) {
+  const ancestors = generationsFrom(snapshot.ancestors);
+  const last = lazily((): LibraryState | undefined => {
+    if (!snapshot.last) return undefined;
+    const effective = effectiveLibrary([...generationsFrom(snapshot.last.ancestors), { name: snapshot.document.name, version: snapshot.last.version, items: itemMap(snapshot.last.items) }]);
+    return { items: effective.items, resolution: new Resolution(effective.system) };
+  });
+  return { snapshot, ancestors, last, lastOwn: lazily(() => itemMap(snapshot.last?.items ?? [])) };
+}
+export type Surroundings = ReturnType<typeof surroundingsOf>;
+
+/** A library as it stands in one tab: its draft and everything derived from it, each worked out when first asked for. */
+export class OpenLibrary {
+  readonly effective: EffectiveLibrary;
+  readonly resolution: Resolution;
+
+  constructor(
+    readonly surroundings: Surroundings,
+    readonly own: Document,
+    readonly sequence: number,
+    readonly log: readonly LoggedChangeSet[],
+    /** Who looks: their own change sets make the undo stack. */
+    readonly person: string,
+  ) {
+    const { snapshot, ancestors } = surroundings;
+    this.effective = effectiveLibrary([...ancestors, { name: snapshot.document.name, version: 'draft', items: own.items }]);
+    this.resolution = new Resolution(this.effective.system);
+  }
+
+  get snapshot(): LibrarySnapshot {
+    return this.surroundings.snapshot;
+  }
+  get items(): Items {
+    return this.effective.items;
+  }
+  get tree(): LibraryTree {
+    return libraryTree(this.items);
+  }
+  get canEdit(): boolean {
+    return this.snapshot.role === 'maintainer' || this.snapshot.role === 'owner';
+  }
+
+  readonly pairings = lazily(() => pairingsIn(this.items));
+  readonly findings = lazily((): Finding[] => runChecks({ resolution: this.resolution, pairings: this.pairings() }));
+  readonly findingsByPath = lazily(() => {
+    const found = new Map<string, Finding[]>();
+    for (const finding of this.findings()) if (finding.path !== undefined) found.set(finding.path, [...(found.get(finding.path) ?? []), finding]);
+    return found;
+  });
+  readonly reach = lazily(
+    () =>
+      new ReachIndex([
+        { id: this.snapshot.document.id, name: this.snapshot.document.name, kind: 'library', items: this.items },
+        ...this.snapshot.products.map((product) => ({ id: product.id, name: product.name, kind: 'product' as const, items: itemMap(product.items) })),
+      ]),
+  );
+  readonly ledger = lazily((): LedgerEntry[] => ledgerOf(this.surroundings.last(), { items: this.items, resolution: this.resolution }));
+  readonly stacks = lazily(() => undoStacks(this.log.filter((entry) => entry.author === this.person)));
+
+  personName(id: string): string {
+    return this.snapshot.people.find((person) => person.id === id)?.name ?? 'Somebody';
+  }
+}

@@ -1,0 +1,19 @@
+import { frame } from './frame';
+import { guide, guides } from './guide';
+import { ledger } from './ledger';
+import { productFrame, screen, upgrade } from './open-product';
+import { components, proof } from './proof';
+import { tiers } from './tiers';
+import { token } from './token';
+import { usage, uses } from './usage';
+
+/** What a library's pages ask of the open document; each a pure function of it and its arguments. */
+export const LIBRARY_VIEWS = { frame, tiers, token, components, proof, guides, guide, ledger, usage, uses };
+/** What a product's pages ask. */
+export const PRODUCT_VIEWS = { productFrame, screen, upgrade };
+
+export type Views = typeof LIBRARY_VIEWS & typeof PRODUCT_VIEWS;
+export type ViewName = keyof Views;
+/** Arguments of a view besides the document; an empty object where it takes none. */
+export type ViewArguments<K extends ViewName> = Parameters<Views[K]>[1] extends undefined ? Record<string, never> : NonNullable<Parameters<Views[K]>[1]>;
+export type ViewAnswer<K extends ViewName> = ReturnType<Views[K]>;
