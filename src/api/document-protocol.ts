@@ -1,0 +1,32 @@
+import type { Clash } from '@/core/documents/edits';
+
+/** What a page says to the worker that holds the open document. Each asks for one answer with the same number. */
+export type Ask =
+  | { ask: 'open'; kind: 'library' | 'product'; slug: string; person: string }
+  | { ask: 'view'; name: string; input: unknown }
+  /** Works out a gesture's edits. `show` lays them over the document without storing; `store` commits them. */
+  | { ask: 'plan'; name: string; input: unknown; then: 'show' | 'store' }
+  | { ask: 'clear' }
+  | { ask: 'undo'; redo: boolean; partly: boolean }
+  | { ask: 'keep'; clash: ClashReport }
+  | { ask: 'reload' };
+
+export type PageMessage = Ask & { number: number };
+
+export interface ProblemReport {
+  title: string;
+  detail: string;
+  code: string;
+  clashes?: ClashReport[];
+}
+export type ClashReport = Clash & { author?: string; at?: string };
+
+export type WorkerMessage =
+  | { number: number; answer: unknown }
+  | { number: number; problem: ProblemReport }
+  /** The document changed: views are to be asked for again. */
+  | { event: 'changed'; sequence: number }
+  /** Somebody else changed it. */
+  | { event: 'other'; author: string; label: string }
+  | { event: 'clash'; report: ProblemReport }
+  | { event: 'connection'; online: boolean };

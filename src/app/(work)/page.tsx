@@ -1,0 +1,5 @@
+import { Home } from '@/features/libraries/home';
+
+export default function Page() {
+  return <Home />;
+}

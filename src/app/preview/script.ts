@@ -1,0 +1,50 @@
+/**
+ * What runs inside a specimen's frame. It draws what it is sent, says how tall that is, and answers the heartbeat by
+ * which the page notices a frame that hangs. Markup arrives sanitised; set as innerHTML, it cannot run script, and the
+ * policy of the frame forbids it besides.
+ */
+export const PREVIEW_SCRIPT = `
+(() => {
+  const sheet = document.getElementById('sheet');
+  const tell = (message) => parent.postMessage(message, '*');
+  const size = () => tell({ frame: 'size', height: Math.ceil(document.documentElement.getBoundingClientRect().height) });
+  addEventListener('message', async (event) => {
+    if (event.source !== parent) return;
+    const message = event.data;
+    if (message.kind === 'beat') return tell({ frame: 'beat' });
+    if (message.kind === 'font') {
+      try {
+        const face = new FontFace(message.family, message.bytes, { weight: '100 900' });
+        await face.load();
+        document.fonts.add(face);
+        size();
+      } catch { /* a font that cannot be read leaves the next in the list */ }
+      return;
+    }
+    if (message.kind !== 'draw') return;
+    sheet.textContent = 'html{background:' + (message.ground || 'transparent') + '}body{margin:0;padding:' + (message.padding || 0) + 'px}' + message.css;
+    for (const name of document.documentElement.getAttributeNames()) if (name.startsWith('data-')) document.documentElement.removeAttribute(name);
+    for (const [name, value] of Object.entries(message.attributes || {})) document.documentElement.setAttribute(name, value);
+    document.body.innerHTML = message.html;
+    for (const id of message.marked || []) {
+      const found = document.querySelector('[data-placement="' + CSS.escape(id) + '"]');
+      if (found) { found.style.outline = '2px solid #3f558a'; found.style.outlineOffset = '3px'; }
+    }
+    if (message.reveal) {
+      const found = document.querySelector('[data-placement="' + CSS.escape(message.reveal) + '"]');
+      if (found) tell({ frame: 'reveal', top: found.getBoundingClientRect().top });
+    }
+    size();
+  });
+  new ResizeObserver(size).observe(document.documentElement);
+  document.addEventListener('click', (event) => {
+    const link = event.target.closest && event.target.closest('a');
+    if (link) event.preventDefault();
+    const placed = event.target.closest && event.target.closest('[data-placement]');
+    if (placed) tell({ frame: 'pick', placement: placed.getAttribute('data-placement') });
+    const cell = event.target.closest && event.target.closest('[data-cell]');
+    if (cell) tell({ frame: 'pick', cell: cell.getAttribute('data-cell') });
+  });
+  tell({ frame: 'ready' });
+})();
+`;

@@ -1,0 +1,57 @@
+'use client';
+
+import type { Ask, ProblemReport, WorkerMessage } from '@/api/document-protocol';
+
+/** A refusal to show to the person, in the server's or the core's words. */
+export class AskRefused extends Error {
+  constructor(readonly report: ProblemReport) {
+    super(report.detail);
+  }
+}
+
+export type DocumentEvent = Extract<WorkerMessage, { event: string }>;
+
+/** The page's side of the worker that holds the open document. */
+export class DocumentClient {
+  private readonly worker: Worker;
+  private readonly waiting = new Map<number, { resolve: (answer: unknown) => void; reject: (error: Error) => void }>();
+  private readonly listeners = new Set<(event: DocumentEvent) => void>();
+  private number = 0;
+  /** Raised with every change; views ask again when it differs. */
+  version = 0;
+
+  constructor(kind: 'library' | 'product', slug: string, person: string) {
+    this.worker = new Worker(new URL('../../workers/document.worker.ts', import.meta.url), { type: 'module' });
+    this.worker.onmessage = ({ data }: MessageEvent<WorkerMessage>) => {
+      if ('event' in data) {
+        if (data.event === 'changed') this.version++;
+        for (const listener of this.listeners) listener(data);
+        return;
+      }
+      const waiting = this.waiting.get(data.number);
+      this.waiting.delete(data.number);
+      if ('problem' in data) waiting?.reject(new AskRefused(data.problem));
+      else waiting?.resolve(data.answer);
+    };
+    this.opened = this.ask({ ask: 'open', kind, slug, person });
+  }
+
+  readonly opened: Promise<unknown>;
+
+  ask<T = unknown>(ask: Ask): Promise<T> {
+    const number = ++this.number;
+    return new Promise<T>((resolve, reject) => {
+      this.waiting.set(number, { resolve: resolve as (answer: unknown) => void, reject });
+      this.worker.postMessage({ ...ask, number });
+    });
+  }
+
+  listen(listener: (event: DocumentEvent) => void): () => void {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  }
+
+  close(): void {
+    this.worker.terminate();
+  }
+}

@@ -1,0 +1,186 @@
+'use client';
+
+import { ActionIcon, Button, Indicator, Kbd, Menu, Modal, Table, Tooltip, useMantineColorScheme } from '@mantine/core';
+import { useDisclosure, useHotkeys } from '@mantine/hooks';
+import { Spotlight, spotlight } from '@mantine/spotlight';
+import { IconArrowBackUp, IconArrowForwardUp, IconChevronDown, IconInbox, IconMoonStars, IconSearch, IconUser } from '@tabler/icons-react';
+import Link from 'next/link';
+import { usePathname, useRouter } from 'next/navigation';
+import type { ReactNode } from 'react';
+import classes from './frame.module.css';
+import { LensBar, useLensLink, type LensAxis } from './lens';
+import type { DocumentEntry, Me } from './types';
+
+export interface Destination {
+  title: string;
+  kind: string;
+  href: string;
+}
+
+export interface FrameProps {
+  me: Me;
+  documents: DocumentEntry[];
+  title: string;
+  state?: { text: string; href: string };
+  lineage?: string;
+  stages: { label: string; href: string }[];
+  axes: readonly LensAxis[];
+  destinations: Destination[];
+  undo?: { undo: string | null; redo: string | null; run: (redo: boolean) => void };
+  children: ReactNode;
+}
+
+const NO_AXES: readonly LensAxis[] = [];
+
+/** The frame around every page: where one is, the stages of the work, the lens, search, inbox, oneself. */
+export function Frame({ me, documents, title, state, lineage, stages, axes, destinations, undo, children }: FrameProps) {
+  const pathname = usePathname();
+  const router = useRouter();
+  const link = useLensLink(axes ?? NO_AXES);
+  const { toggleColorScheme } = useMantineColorScheme();
+  const [helping, help] = useDisclosure(false);
+  useHotkeys([
+    ['mod+Z', () => undo?.undo && undo.run(false)],
+    ['mod+shift+Z', () => undo?.redo && undo.run(true)],
+    ['mod+K', () => spotlight.open()],
+    ['/', () => spotlight.open()],
+    ['?', () => help.open()],
+    ['shift+?', () => help.open()],
+    ...stages.map((stage, i): [string, () => void] => [`alt+${i + 1}`, () => router.push(link(stage.href))]),
+  ]);
+  const signOut = async () => {
+    await fetch('/api/v1/session', { method: 'DELETE' });
+    window.location.href = '/sign-in';
+  };
+  const actions = [...destinations, ...documents.map((entry) => ({ title: entry.name, kind: entry.kind, href: hrefOf(entry) }))].map((destination) => ({
+    id: `${destination.kind} ${destination.href}`,
+    label: destination.title,
+    description: destination.kind,
+    onClick: () => router.push(link(destination.href)),
+  }));
+  return (
+    <>
+      <header className={classes.bar}>
+        <div className={classes.stages}>
+          <div className={classes.where}>
+            <Menu position="bottom-start" width={300}>
+              <Menu.Target>
+                <button className={classes.name} style={{ all: 'unset', cursor: 'pointer', display: 'inline-flex', gap: 4, alignItems: 'center', fontWeight: 640, fontSize: 16 }} aria-label={`${title}: go to another library or product`}>
+                  {title}
+                  <IconChevronDown size={14} aria-hidden />
+                </button>
+              </Menu.Target>
+              <Menu.Dropdown>
+                {(['library', 'product'] as const).map((kind) => (
+                  <div key={kind}>
+                    <Menu.Label>{kind === 'library' ? 'Libraries' : 'Products'}</Menu.Label>
+                    {documents
+                      .filter((entry) => entry.kind === kind)
+                      .map((entry) => (
+                        <Menu.Item key={entry.slug} component={Link} href={hrefOf(entry)} rightSection={<span style={{ fontSize: 12, color: 'var(--mantine-color-dimmed)' }}>{entry.version ?? entry.pins[0] ?? ''}</span>}>
+                          {entry.name}
+                        </Menu.Item>
+                      ))}
+                  </div>
+                ))}
+                <Menu.Divider />
+                <Menu.Item component={Link} href="/">
+                  All libraries and products
+                </Menu.Item>
+              </Menu.Dropdown>
+            </Menu>
+            {state ? (
+              <Link href={state.href} className={classes.state}>
+                {lineage ? `${lineage} · ` : ''}
+                {state.text}
+              </Link>
+            ) : null}
+          </div>
+          <nav className={classes.nav} aria-label="Stages">
+            {stages.map((stage) => (
+              <Link key={stage.href} href={link(stage.href)} className={classes.stage} aria-current={pathname.startsWith(stage.href) ? 'page' : undefined}>
+                {stage.label}
+              </Link>
+            ))}
+          </nav>
+          <div className={classes.tools}>
+            {undo ? (
+              <>
+                <Tooltip label={undo.undo ? `Undo: ${undo.undo}` : 'Nothing of yours to undo'}>
+                  <ActionIcon variant="subtle" color="gray" aria-label={undo.undo ? `Undo: ${undo.undo}` : 'Undo'} disabled={!undo.undo} onClick={() => undo.run(false)}>
+                    <IconArrowBackUp size={17} />
+                  </ActionIcon>
+                </Tooltip>
+                <Tooltip label={undo.redo ? `Redo: ${undo.redo.replace(/^Undo: /, '')}` : 'Nothing to redo'}>
+                  <ActionIcon variant="subtle" color="gray" aria-label={undo.redo ? `Redo: ${undo.redo.replace(/^Undo: /, '')}` : 'Redo'} disabled={!undo.redo} onClick={() => undo.run(true)}>
+                    <IconArrowForwardUp size={17} />
+                  </ActionIcon>
+                </Tooltip>
+              </>
+            ) : null}
+            <Button variant="default" leftSection={<IconSearch size={14} aria-hidden />} rightSection={<Kbd size="xs">/</Kbd>} onClick={() => spotlight.open()}>
+              Search
+            </Button>
+            <Indicator disabled={me.unread === 0} label={me.unread} size={15} offset={4}>
+              <ActionIcon component={Link} href="/inbox" variant="subtle" color="gray" aria-label={me.unread > 0 ? `Inbox, ${me.unread} unread` : 'Inbox'}>
+                <IconInbox size={18} />
+              </ActionIcon>
+            </Indicator>
+            <Menu position="bottom-end" width={230}>
+              <Menu.Target>
+                <ActionIcon variant="subtle" color="gray" aria-label={`${me.person.name}: settings and signing out`}>
+                  <IconUser size={18} />
+                </ActionIcon>
+              </Menu.Target>
+              <Menu.Dropdown>
+                <Menu.Label>
+                  {me.person.name}
+                  {me.teams.map((team) => (
+                    <div key={team.name}>
+                      {team.role} in {team.name}
+                    </div>
+                  ))}
+                </Menu.Label>
+                <Menu.Item leftSection={<IconMoonStars size={15} />} onClick={() => toggleColorScheme()}>
+                  Light or dark
+                </Menu.Item>
+                <Menu.Item onClick={help.open}>Keys</Menu.Item>
+                <Menu.Item onClick={() => void signOut()}>Sign out</Menu.Item>
+              </Menu.Dropdown>
+            </Menu>
+          </div>
+        </div>
+        <LensBar axes={axes} />
+      </header>
+      <main className={classes.page}>{children}</main>
+      <Spotlight actions={actions} limit={12} highlightQuery nothingFound="Nothing by that name" searchProps={{ placeholder: 'A token, component, guide, library or product' }} shortcut={null} />
+      <Modal opened={helping} onClose={help.close} title="Keys">
+        <Table>
+          <Table.Tbody>
+            {[
+              ['/ or Ctrl K', 'Search and go'],
+              ['Alt 1 … Alt 7', 'Go to a stage'],
+              ['Ctrl Z', 'Undo your last change'],
+              ['Ctrl Shift Z', 'Redo it'],
+              ['↑ ↓', 'Move through tokens while a detail is open'],
+              ['Escape', 'Close the detail; leave a value unchanged'],
+              ['Enter', 'Store a value'],
+              ['?', 'This list'],
+            ].map(([key, meaning]) => (
+              <Table.Tr key={key}>
+                <Table.Td>
+                  <Kbd>{key}</Kbd>
+                </Table.Td>
+                <Table.Td>{meaning}</Table.Td>
+              </Table.Tr>
+            ))}
+          </Table.Tbody>
+        </Table>
+      </Modal>
+    </>
+  );
+}
+
+export function hrefOf(entry: Pick<DocumentEntry, 'kind' | 'slug'>): string {
+  return entry.kind === 'library' ? `/libraries/${entry.slug}/tokens` : `/products/${entry.slug}`;
+}

@@ -1,0 +1,104 @@
+'use client';
+
+import { Alert } from '@mantine/core';
+import { useEffect, useRef, useState } from 'react';
+import classes from './specimen.module.css';
+
+/** Shipped fonts that a library may name, each with the file that holds it. */
+const FONTS: [family: string, file: string][] = [
+  ['Archivo Variable', 'archivo.woff2'],
+  ['Bricolage Grotesque Variable', 'bricolage-grotesque.woff2'],
+  ['Commit Mono', 'commit-mono.woff2'],
+];
+const fetched = new Map<string, Promise<ArrayBuffer>>();
+const fontBytes = (file: string) => {
+  let bytes = fetched.get(file);
+  if (!bytes) fetched.set(file, (bytes = fetch(`/fonts/${file}`).then((response) => response.arrayBuffer())));
+  return bytes;
+};
+
+export interface PreviewProps {
+  title: string;
+  html: string;
+  css: string;
+  /** Data attributes of the frame's root: the lens. */
+  attributes: Record<string, string>;
+  /** CSS pixels; undefined: as wide as there is room. */
+  width?: number;
+  /** Shrinks the drawing to fit; 1 is life size. */
+  scale?: number;
+  ground?: string;
+  padding?: number;
+  marked?: string[];
+  onPick?: (picked: { placement?: string; cell?: string }) => void;
+}
+
+const SILENCE = 6000;
+
+/** Library markup, drawn in a frame that can reach neither this page nor the network. */
+export function PreviewFrame({ title, html, css, attributes, width, scale = 1, ground, padding, marked, onPick }: PreviewProps) {
+  const frame = useRef<HTMLIFrameElement>(null);
+  const [height, setHeight] = useState(40);
+  const [ready, setReady] = useState(false);
+  const [hung, setHung] = useState(false);
+  const pick = useRef(onPick);
+  useEffect(() => {
+    pick.current = onPick;
+  });
+
+  useEffect(() => {
+    let heard = Date.now();
+    const hear = (event: MessageEvent) => {
+      if (event.source !== frame.current?.contentWindow) return;
+      const message = event.data as { frame?: string; height?: number; placement?: string; cell?: string };
+      heard = Date.now();
+      if (message.frame === 'ready') setReady(true);
+      if (message.frame === 'size' && typeof message.height === 'number') setHeight(Math.min(20_000, Math.max(16, message.height)));
+      if (message.frame === 'pick') pick.current?.({ placement: message.placement, cell: message.cell });
+    };
+    window.addEventListener('message', hear);
+    const beat = setInterval(() => {
+      if (document.hidden) heard = Date.now();
+      else if (Date.now() - heard > SILENCE) setHung(true);
+      frame.current?.contentWindow?.postMessage({ kind: 'beat' }, '*');
+    }, 1500);
+    return () => {
+      window.removeEventListener('message', hear);
+      clearInterval(beat);
+    };
+  }, []);
+
+  useEffect(() => {
+    if (!ready) return;
+    for (const [family, file] of FONTS) {
+      if (!css.includes(family)) continue;
+      void fontBytes(file).then((bytes) => frame.current?.contentWindow?.postMessage({ kind: 'font', family, bytes }, '*'));
+    }
+    // Fonts are sent once a frame; the sheet names the same ones whenever it is drawn again.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [ready]);
+
+  const drawing = JSON.stringify({ kind: 'draw', html, css, attributes, ground, padding, marked });
+  useEffect(() => {
+    if (ready) frame.current?.contentWindow?.postMessage(JSON.parse(drawing), '*');
+  }, [ready, drawing]);
+
+  if (hung) {
+    return (
+      <Alert color="red" title="This specimen stopped answering">
+        It was taken off the page so that nothing else stands still. Change what it draws, then open it again.
+      </Alert>
+    );
+  }
+  return (
+    <div className={classes.holder} data-specimen style={{ height: height * scale }}>
+      <iframe
+        ref={frame}
+        title={title}
+        src="/preview"
+        sandbox="allow-scripts"
+        style={{ width: width ?? (scale === 1 ? '100%' : `${100 / scale}%`), height, transform: scale === 1 ? undefined : `scale(${scale})` }}
+      />
+    </div>
+  );
+}

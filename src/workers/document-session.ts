@@ -1,0 +1,189 @@
+import type { ClashReport, ProblemReport } from '@/api/document-protocol';
+import { applyChangeSet, documentOf, type LoggedChangeSet } from '@/core/documents/change-set';
+import type { Edit } from '@/core/documents/edits';
+import type { Document } from '@/core/documents/items';
+import { OpenLibrary, surroundingsOf, type LibrarySnapshot, type Surroundings } from '@/core/views/open-library';
+import { OpenProduct, type ProductSnapshot } from '@/core/views/open-product';
+
+/** A refusal the server gave, in its words. */
+export class Refused extends Error {
+  constructor(readonly report: ProblemReport) {
+    super(report.detail);
+  }
+}
+
+interface Listener {
+  changed(sequence: number): void;
+  other(author: string, label: string): void;
+  clash(report: ProblemReport): void;
+  connection(online: boolean): void;
+}
+
+/**
+ * One open document in one tab: what the server has confirmed, what has been sent and is not confirmed yet, and what is
+ * only being shown while somebody types. Whatever is derived is worked out from all three laid over each other.
+ */
+export class DocumentSession {
+  private confirmed!: Document;
+  private sequence = 0;
+  private log: LoggedChangeSet[] = [];
+  private pending: { id: string; label: string; edits: Edit[] }[] = [];
+  private shown: Edit[] | null = null;
+  private snapshot!: LibrarySnapshot | ProductSnapshot;
+  private surroundings: Surroundings | undefined;
+  private derived: OpenLibrary | OpenProduct | undefined;
+  private events: EventSource | undefined;
+  private stored: Promise<unknown> = Promise.resolve();
+
+  constructor(
+    private readonly kind: 'library' | 'product',
+    private readonly slug: string,
+    private readonly person: string,
+    private readonly listener: Listener,
+  ) {}
+
+  async open(): Promise<void> {
+    await this.load();
+    this.listen();
+  }
+
+  close(): void {
+    this.events?.close();
+  }
+
+  /** The document as the page is to see it. */
+  current(): OpenLibrary | OpenProduct {
+    if (!this.derived) {
+      let document = this.confirmed;
+      for (const { edits } of [...this.pending, { edits: this.shown ?? [] }]) {
+        const result = applyChangeSet(document, { edits });
+        if ('document' in result) document = result.document;
+      }
+      this.derived = this.surroundings
+        ? new OpenLibrary(this.surroundings, document, this.sequence, this.log, this.person)
+        : new OpenProduct(this.snapshot as ProductSnapshot, document, this.sequence, this.log, this.person);
+    }
+    return this.derived;
+  }
+
+  /** Lays edits over the document while somebody types; null takes them off. */
+  show(edits: Edit[] | null): void {
+    if (this.shown === null && edits === null) return;
+    this.shown = edits;
+    this.touch();
+  }
+
+  /** Applies at once, then stores; change sets go out one after the other. */
+  async store(label: string, edits: Edit[]): Promise<void> {
+    const entry = { id: newChangeId(), label, edits };
+    this.shown = null;
+    this.pending.push(entry);
+    this.touch();
+    const turn = this.stored.then(async () => {
+      try {
+        this.receive([await this.send<LoggedChangeSet>('POST', `/documents/${this.slug}/changes`, entry)]);
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error;
+        await this.catchUp();
+        if (error.report.code === 'moved-on') this.listener.clash(error.report);
+        else throw error;
+      } finally {
+        this.pending = this.pending.filter((other) => other !== entry);
+        this.touch();
+      }
+    });
+    this.stored = turn.catch(() => undefined);
+    return turn;
+  }
+
+  /** One's own value after a clash, in place of the one that stands. */
+  async keep(clash: ClashReport): Promise<void> {
+    await this.store('Keep my value', [{ kind: 'set', version: 1, item: clash.item, path: clash.path, before: clash.present, after: clash.wanted }]);
+  }
+
+  async undo(redo: boolean, partly: boolean): Promise<void> {
+    await this.stored;
+    this.receive([await this.send<LoggedChangeSet>('POST', `/documents/${this.slug}/undo`, { id: newChangeId(), redo, partly })]);
+  }
+
+  async load(): Promise<void> {
+    const path = this.kind === 'library' ? `/libraries/${this.slug}` : `/products/${this.slug}`;
+    const snapshot = await this.send<LibrarySnapshot & ProductSnapshot>('GET', path);
+    this.snapshot = snapshot;
+    this.surroundings = this.kind === 'library' ? surroundingsOf(snapshot) : undefined;
+    this.confirmed = documentOf(snapshot.document.id, this.kind, snapshot.items);
+    this.sequence = snapshot.sequence;
+    this.log = snapshot.log;
+    this.touch();
+  }
+
+  private touch(): void {
+    this.derived = undefined;
+    this.listener.changed(this.sequence);
+  }
+
+  private receive(entries: readonly LoggedChangeSet[]): void {
+    let missing = false;
+    for (const entry of entries) {
+      if (entry.sequence <= this.sequence) continue;
+      if (entry.sequence > this.sequence + 1) {
+        missing = true;
+        break;
+      }
+      const result = applyChangeSet(this.confirmed, entry);
+      if ('clashes' in result) {
+        missing = true;
+        break;
+      }
+      this.confirmed = result.document;
+      this.sequence = entry.sequence;
+      this.log = [...this.log, entry];
+      this.pending = this.pending.filter((other) => other.id !== entry.id);
+      if (entry.author !== this.person) this.listener.other(this.snapshot.people.find((person) => person.id === entry.author)?.name ?? 'Somebody', entry.label);
+    }
+    this.touch();
+    if (missing) void this.catchUp();
+  }
+
+  private async catchUp(): Promise<void> {
+    const { changeSets, sequence } = await this.send<{ changeSets: LoggedChangeSet[]; sequence: number }>('GET', `/documents/${this.slug}/changes?since=${this.sequence}`);
+    const first = changeSets[0]?.sequence;
+    if (sequence > this.sequence && (first === undefined || first > this.sequence + 1)) await this.load();
+    else this.receive(changeSets);
+  }
+
+  private listen(): void {
+    this.events = new EventSource(`/api/v1/documents/${this.slug}/events?since=${this.sequence}`);
+    this.events.onmessage = (message) => {
+      const event = JSON.parse(message.data as string) as { kind: 'change'; changeSet: LoggedChangeSet } | { kind: 'surroundings' };
+      if (event.kind === 'change') this.receive([event.changeSet]);
+      else void this.load();
+    };
+    this.events.onerror = () => this.listener.connection(false);
+    this.events.onopen = () => {
+      this.listener.connection(true);
+      void this.catchUp().catch(() => undefined);
+    };
+  }
+
+  private async send<T>(method: string, path: string, body?: unknown): Promise<T> {
+    let response: Response;
+    try {
+      response = await fetch(`/api/v1${path}`, { method, headers: { 'content-type': 'application/json' }, ...(body !== undefined && { body: JSON.stringify(body) }) });
+    } catch {
+      throw new Refused({ code: 'offline', title: 'No connection', detail: 'The server does not answer. Nothing was stored; try again.' });
+    }
+    const answer: unknown = await response.json().catch(() => ({}));
+    if (!response.ok) throw new Refused(answer as ProblemReport);
+    return answer as T;
+  }
+}
+
+function newChangeId(): string {
+  return `change_${newId('x').slice(2)}`;
+}
+
+export function newId(prefix: string): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(12));
+  return `${prefix}_${[...bytes].map((byte) => (byte % 36).toString(36)).join('')}`;
+}
