@@ -5,11 +5,10 @@ import '@fontsource-variable/archivo/index.css';
 import '@fontsource-variable/bricolage-grotesque/index.css';
 import '@fontsource/commit-mono/400.css';
 import '@/ui/theme/global.css';
-import { ColorSchemeScript, MantineProvider, mantineHtmlProps } from '@mantine/core';
-import { Notifications } from '@mantine/notifications';
+import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
-import { theme, variables } from '@/ui/theme/theme';
+import { ThemeProvider } from '@/ui/theme/provider';
 
 export const metadata: Metadata = { title: 'Seedplan', description: 'A working place for the people who keep a design system alive' };
 
@@ -20,10 +19,7 @@ export default function RootLayout({ children }: { children: ReactNode }) {
         <ColorSchemeScript defaultColorScheme="auto" />
       </head>
       <body>
-        <MantineProvider theme={theme} cssVariablesResolver={variables} defaultColorScheme="auto">
-          <Notifications position="bottom-right" limit={4} />
-          {children}
-        </MantineProvider>
+        <ThemeProvider>{children}</ThemeProvider>
       </body>
     </html>
   );

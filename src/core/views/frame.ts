@@ -12,6 +12,8 @@ export interface FrameView {
   lineage: { name: string; version: string }[];
   axes: { name: string; contexts: string[]; default: string; description: string }[];
   last: string | null;
+  /** Released versions, newest first. */
+  versions: string[];
   changes: number;
   undo: string | null;
   redo: string | null;
@@ -41,6 +43,7 @@ export function frame(library: OpenLibrary): FrameView {
     lineage: surroundings.ancestors.map((generation) => ({ name: generation.name, version: generation.version })),
     axes: resolution.system.axes.map((axis) => ({ name: axis.name, contexts: axis.contexts, default: axis.default ?? axis.contexts[0] ?? '', description: axis.description ?? '' })),
     last: snapshot.last?.version ?? null,
+    versions: snapshot.versions.map((release) => release.version),
     changes: library.ledger().length,
     undo: stacks.undo.at(-1)?.label ?? null,
     redo: stacks.redo.at(-1)?.label ?? null,

@@ -11,7 +11,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Kne
 export class StartProblem extends Error {}
 
 export function dataFolder(): string {
-  return path.resolve(process.env.SEEDPLAN_DATA_DIR || 'data');
+  return path.resolve(/* turbopackIgnore: true */ process.env.SEEDPLAN_DATA_DIR || 'data');
 }
 
 /**

@@ -38,6 +38,7 @@ export function Frame({ me, documents, title, state, lineage, stages, axes, dest
   const router = useRouter();
   const link = useLensLink(axes ?? NO_AXES);
   const { toggleColorScheme } = useMantineColorScheme();
+  const current = stages.filter((stage) => pathname === stage.href || pathname.startsWith(`${stage.href}/`)).sort((a, b) => b.href.length - a.href.length)[0];
   const [helping, help] = useDisclosure(false);
   useHotkeys([
     ['mod+Z', () => undo?.undo && undo.run(false)],
@@ -98,7 +99,7 @@ export function Frame({ me, documents, title, state, lineage, stages, axes, dest
           </div>
           <nav className={classes.nav} aria-label="Stages">
             {stages.map((stage) => (
-              <Link key={stage.href} href={link(stage.href)} className={classes.stage} aria-current={pathname.startsWith(stage.href) ? 'page' : undefined}>
+              <Link key={stage.href} href={link(stage.href)} className={classes.stage} aria-current={stage === current ? 'page' : undefined}>
                 {stage.label}
               </Link>
             ))}

@@ -1,0 +1,5 @@
+import { Outputs } from '@/features/outputs/outputs';
+
+export default function Page() {
+  return <Outputs />;
+}

@@ -1,0 +1,5 @@
+import { Releases } from '@/features/releases/releases';
+
+export default function Page() {
+  return <Releases />;
+}

@@ -1,0 +1,5 @@
+import { Usage } from '@/features/usage/usage';
+
+export default function Page() {
+  return <Usage />;
+}

@@ -1,0 +1,5 @@
+import { ProductPage } from '@/features/products/product-page';
+
+export default function Page() {
+  return <ProductPage />;
+}

@@ -1,0 +1,6 @@
+import { UpgradeReview } from '@/features/products/upgrade-review';
+
+export default async function Page({ params }: { params: Promise<{ library: string; version: string }> }) {
+  const { library, version } = await params;
+  return <UpgradeReview library={library} version={decodeURIComponent(version)} />;
+}

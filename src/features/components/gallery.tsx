@@ -1,0 +1,58 @@
+'use client';
+
+import { Text } from '@mantine/core';
+import Link from 'next/link';
+import { useView } from '@/features/document/document';
+import { useLibrary } from '@/features/libraries/shell';
+import { useLens, useLensLink } from '@/ui/frame/lens';
+import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import { contextAttributes } from '@/core/screens/screen';
+import classes from './components.module.css';
+
+const NOTHING = {};
+
+/** All components by rank, each drawn live through the lens. */
+export function Gallery() {
+  const library = useLibrary();
+  const lens = useLens(library.axes);
+  const link = useLensLink(library.axes);
+  const view = useView('components', NOTHING);
+  if (!view) return null;
+  return (
+    <>
+      <h1 className="visually-hidden">Components of {library.name}</h1>
+      {view.ranks.length === 0 && (
+        <div className="sheet" style={{ padding: 34 }}>
+          <Text fw={600} size="lg">
+            No components yet.
+          </Text>
+          <Text c="dimmed">Bring in a component file with its template: Tokens, then Import files.</Text>
+        </div>
+      )}
+      {view.ranks.map((rank) => (
+        <section key={rank.name} className={classes.rank}>
+          <h2>{rank.name}</h2>
+          <div className={classes.gallery}>
+            {rank.components.map((component) => (
+              <article key={component.id} className={classes.card}>
+                <div className={classes.stage}>
+                  <PreviewFrame title={`Specimen of ${component.name}`} html={component.html} css={view.css} attributes={contextAttributes(lens)} ground="var(--color-surface-page, #fff)" padding={20} scale={rank.name === 'basic' ? 1 : 0.7} />
+                </div>
+                <div className={classes.caption}>
+                  <Link href={link(`/libraries/${library.slug}/components/${component.name}`)}>{component.name}</Link>
+                  <p>{component.description}</p>
+                  <small>
+                    {component.combinations} combinations
+                    {component.failing > 0 ? <b className={classes.failing}>, {component.failing} fail</b> : ', all hold'} · {component.uses} use{component.uses === 1 ? '' : 's'}
+                    {component.visibility === 'internal' ? ' · internal' : ''}
+                    {component.deprecated ? ' · deprecated' : ''}
+                  </small>
+                </div>
+              </article>
+            ))}
+          </div>
+        </section>
+      ))}
+    </>
+  );
+}

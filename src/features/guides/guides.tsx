@@ -1,0 +1,56 @@
+'use client';
+
+import { Button, Group, Text, TextInput } from '@mantine/core';
+import Link from 'next/link';
+import { useState } from 'react';
+import { usePlan, useView } from '@/features/document/document';
+import { useLibrary } from '@/features/libraries/shell';
+import { useLensLink } from '@/ui/frame/lens';
+import cards from '@/features/libraries/libraries.module.css';
+
+const NOTHING = {};
+
+export function Guides() {
+  const library = useLibrary();
+  const link = useLensLink(library.axes);
+  const view = useView('guides', NOTHING);
+  const { store } = usePlan();
+  const [title, setTitle] = useState('');
+  const [problem, setProblem] = useState('');
+  if (!view) return null;
+  const add = async () => {
+    const refused = await store('addGuide', { title });
+    setProblem(refused ? `${refused.problem}. ${refused.fix}.` : '');
+    if (!refused) setTitle('');
+  };
+  return (
+    <>
+      <h1 className="visually-hidden">Guides of {library.name}</h1>
+      {view.guides.length === 0 && (
+        <div className="sheet" style={{ padding: 34, marginBottom: 16 }}>
+          <Text fw={600} size="lg">
+            No guides yet.
+          </Text>
+          <Text c="dimmed">A guide says what a thing is for and not for. Its tables and specimens stay true by themselves.</Text>
+        </div>
+      )}
+      <div className={cards.cards}>
+        {view.guides.map((guide) => (
+          <Link key={guide.name} href={link(`/libraries/${library.slug}/guides/${guide.name}`)} className={cards.card}>
+            <strong>{guide.title}</strong>
+            <span>{guide.opening}</span>
+            <small>
+              {guide.blocks} block{guide.blocks === 1 ? '' : 's'}
+            </small>
+          </Link>
+        ))}
+      </div>
+      {library.canEdit && (
+        <Group mt="lg" align="start">
+          <TextInput aria-label="Title of a new guide" placeholder="Title of a new guide" w={300} value={title} error={problem} onChange={(event) => setTitle(event.currentTarget.value)} onKeyDown={(event) => event.key === 'Enter' && void add()} />
+          <Button onClick={() => void add()}>Add a guide</Button>
+        </Group>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,80 @@
+'use client';
+
+import { Alert, Button, Group, SegmentedControl, Text } from '@mantine/core';
+import Link from 'next/link';
+import { contextAttributes } from '@/core/screens/screen';
+import { useView } from '@/features/document/document';
+import { useBeside, useLensLink, useQuery } from '@/ui/frame/lens';
+import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import { useProduct } from './shell';
+import classes from './products.module.css';
+
+/** A product's screens as they stand with the release it has taken. */
+export function ProductPage() {
+  const product = useProduct();
+  const beside = useBeside(product.axes);
+  const link = useLensLink(product.axes);
+  const [query, setQuery] = useQuery();
+  const current = product.screens.find((screen) => screen.id === query.get('screen')) ?? product.screens[0];
+  const marked = query.get('placement');
+  const view = useView('screen', { id: current?.id });
+  const [newest] = product.newer;
+  return (
+    <>
+      <div className={classes.head}>
+        <h1>{product.name}</h1>
+        <Text c="dimmed">
+          {product.about} {product.team}.
+        </Text>
+      </div>
+      {newest && product.library && (
+        <Alert mb="md" color="ink" title={`${product.library.name} ${newest.version} is out`}>
+          <Group>
+            <Text size="sm">{product.name} has {product.library.version}. Nothing changes here until it is taken.</Text>
+            <Button component={Link} href={link(`/products/${product.slug}/upgrade/${product.library.slug}/${newest.version}`)}>
+              See what it would change
+            </Button>
+          </Group>
+        </Alert>
+      )}
+      {product.screens.length > 1 && <SegmentedControl mb="md" aria-label="Screen" value={current?.id} onChange={(value) => setQuery({ screen: value })} data={product.screens.map((screen) => ({ value: screen.id, label: screen.title }))} />}
+      {!view ? (
+        <div className="sheet" style={{ padding: 34 }}>
+          <Text fw={600}>No screen yet.</Text>
+          <Text c="dimmed">Bring in an HTML file whose elements name components of the library.</Text>
+        </div>
+      ) : (
+        <div className={classes.screens}>
+          {beside.map(({ label, lens }) => (
+            <figure key={label} className={classes.screen} style={{ width: beside.length > 1 ? view.width * 0.7 : view.width }}>
+              <figcaption>
+                {view.title}
+                {label ? `, ${label}` : ''}
+              </figcaption>
+              <PreviewFrame
+                title={`Screen ${view.title}${label ? ` under ${label}` : ''}`}
+                html={view.html}
+                css={view.css}
+                attributes={contextAttributes(lens)}
+                ground="var(--color-surface-page, #fff)"
+                width={view.width}
+                scale={beside.length > 1 ? 0.7 : 1}
+                marked={marked ? [marked] : []}
+              />
+            </figure>
+          ))}
+        </div>
+      )}
+      <section className={classes.history}>
+        <h2>History</h2>
+        <ul>
+          {product.history.slice(0, 10).map((entry, i) => (
+            <li key={i}>
+              {entry.label} <small>by {entry.author}, {new Date(entry.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</small>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </>
+  );
+}

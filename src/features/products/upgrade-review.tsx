@@ -1,0 +1,152 @@
+'use client';
+
+import { Button, Group, SegmentedControl, Text } from '@mantine/core';
+import { useHotkeys } from '@mantine/hooks';
+import { notifications } from '@mantine/notifications';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import Markdown from 'react-markdown';
+import { contextAttributes } from '@/core/screens/screen';
+import { tell, useView } from '@/features/document/document';
+import { call } from '@/features/entry/call';
+import { useLens, useLensLink } from '@/ui/frame/lens';
+import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import { useProduct } from './shell';
+import classes from './products.module.css';
+
+/** What a newer release would change on this product's own screens, before it is taken. */
+export function UpgradeReview({ library, version }: { library: string; version: string }) {
+  const product = useProduct();
+  const lens = useLens(product.axes);
+  const link = useLensLink(product.axes);
+  const router = useRouter();
+  const view = useView('upgrade', { library, version });
+  const [side, setSide] = useState<'before' | 'after'>('after');
+  const [marked, setMarked] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  useHotkeys([['F', () => setSide((old) => (old === 'before' ? 'after' : 'before'))]]);
+  if (view === null) {
+    return (
+      <div className="sheet" style={{ padding: 34 }}>
+        <Text fw={600}>There is nothing to review here.</Text>
+        <Text c="dimmed">
+          {product.name} either has {version} already or does not use this library. <Link href={link(`/products/${product.slug}`)}>Back to its screens</Link>
+        </Text>
+      </div>
+    );
+  }
+  if (!view) return null;
+  const take = async () => {
+    setBusy(true);
+    try {
+      await call('POST', `/products/${product.slug}/pins`, { library, version, id: `change_${crypto.randomUUID()}` });
+      notifications.show({ title: `${product.name} has ${view.library} ${version} now`, message: 'Undo takes it back.' });
+      router.push(link(`/products/${product.slug}`));
+      router.refresh();
+    } catch (error) {
+      tell(error);
+    }
+    setBusy(false);
+  };
+  return (
+    <>
+      <div className={classes.head}>
+        <h1>
+          {view.library} {view.from} → {view.to}
+        </h1>
+        <Text c="dimmed">
+          {view.areas.length === 0 ? 'Nothing on your screens would change.' : `${view.areas.length} place${view.areas.length === 1 ? '' : 's'} on ${view.screens.length} screen${view.screens.length === 1 ? '' : 's'} would change.`}
+        </Text>
+        <Group ml="auto">
+          <Button variant="default" component={Link} href={link(`/products/${product.slug}`)}>
+            Leave it for now
+          </Button>
+          <Button onClick={() => void take()} loading={busy} disabled={!view.canTake}>
+            Take {view.to}
+          </Button>
+        </Group>
+      </div>
+      {!view.canTake && (
+        <Text size="sm" mb="sm">
+          Taking an upgrade needs the role maintainer in {product.team}; yours is {product.role}.
+        </Text>
+      )}
+      <div className={classes.review}>
+        <div>
+          <Group mb="sm">
+            <SegmentedControl aria-label="Flip between before and after" value={side} onChange={(value) => setSide(value as 'before' | 'after')} data={[{ value: 'before', label: `before, ${view.from}` }, { value: 'after', label: `after, ${view.to}` }]} />
+            <Text size="xs" c="dimmed">
+              F flips. Behaviour is not part of the picture.
+            </Text>
+          </Group>
+          {view.screens.map((screen) => {
+            const shown = screen[side];
+            const scale = 0.8;
+            return (
+              <figure key={screen.id} className={classes.screen} style={{ width: shown.width * scale }} data-side={side}>
+                <figcaption>
+                  {screen.title}, {side === 'before' ? view.from : view.to}
+                </figcaption>
+                <PreviewFrame
+                  title={`Screen ${screen.title}, ${side}`}
+                  html={shown.html}
+                  css={shown.css}
+                  attributes={contextAttributes(lens)}
+                  ground="var(--color-surface-page, #fff)"
+                  width={shown.width}
+                  scale={scale}
+                  marked={marked ? [marked] : []}
+                  onPick={({ placement }) => placement && setMarked(placement)}
+                />
+              </figure>
+            );
+          })}
+        </div>
+        <div>
+          <section className={classes.areas} aria-label="What would change">
+            {view.areas.map((area, i) => (
+              <article key={area.placement} className={classes.area} data-marked={marked === area.placement || undefined}>
+                <button onClick={() => setMarked(marked === area.placement ? null : area.placement)} aria-pressed={marked === area.placement}>
+                  <b>
+                    {i + 1}. {area.component}
+                  </b>{' '}
+                  {area.label && area.label !== 'true' ? `“${area.label}”` : ''}
+                </button>
+                {area.structural.map((text) => (
+                  <p key={text}>{text}.</p>
+                ))}
+                <ul>
+                  {area.differences.slice(0, 8).map((difference, j) => (
+                    <li key={j}>
+                      <span className="path">
+                        {difference.property} of {difference.part}
+                      </span>
+                      : <Value text={difference.before} /> → <Value text={difference.after} />
+                      <small> {difference.where}</small>
+                    </li>
+                  ))}
+                  {area.differences.length > 8 && <li>and {area.differences.length - 8} more declarations</li>}
+                </ul>
+              </article>
+            ))}
+          </section>
+          <details className={classes.notes} open={view.areas.length === 0}>
+            <summary>Release notes</summary>
+            <Markdown>{view.notes}</Markdown>
+          </details>
+        </div>
+      </div>
+    </>
+  );
+}
+
+function Value({ text }: { text: string | null }) {
+  if (text === null) return <span>nothing</span>;
+  return (
+    <span className="path">
+      {/^#[0-9a-f]{6,8}$/.test(text) && <span className={classes.chip} style={{ background: text }} data-specimen aria-hidden />}
+      {text}
+    </span>
+  );
+}

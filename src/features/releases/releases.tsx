@@ -1,0 +1,225 @@
+'use client';
+
+import { Alert, Button, Checkbox, Group, SegmentedControl, Text, Textarea } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import Link from 'next/link';
+import { useEffect, useState } from 'react';
+import Markdown from 'react-markdown';
+import { contextText } from '@/core/tokens/system';
+import type { LedgerView } from '@/core/views/ledger';
+import { useDocument, useView } from '@/features/document/document';
+import { call } from '@/features/entry/call';
+import { useLibrary } from '@/features/libraries/shell';
+import { useLensLink, useQuery } from '@/ui/frame/lens';
+import classes from './releases.module.css';
+
+/** The change ledger: every change since the last release, in or out, and the release they make; below it, the past. */
+export function Releases() {
+  const library = useLibrary();
+  const [query, setQuery] = useQuery();
+  const page = query.get('show') ?? 'next';
+  return (
+    <>
+      <h1 className="visually-hidden">Releases of {library.name}</h1>
+      <SegmentedControl mb="md" aria-label="Which releases" value={page} onChange={(value) => setQuery({ show: value === 'next' ? null : value })} data={[{ value: 'next', label: 'The next release' }, { value: 'past', label: 'Past releases' }]} />
+      {page === 'next' ? <Ledger /> : <Past />}
+    </>
+  );
+}
+
+const WORDS = { major: 'breaks', minor: 'adds or changes', patch: 'hardly seen' } as const;
+
+function Ledger() {
+  const library = useLibrary();
+  const client = useDocument();
+  const link = useLensLink(library.axes);
+  const [out, setOut] = useState<string[]>([]);
+  const [summary, setSummary] = useState('');
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState('');
+  const view = useView('ledger', { leftOut: out });
+  if (!view) return null;
+  const release = async () => {
+    setBusy(true);
+    setProblem('');
+    try {
+      const made = await call<{ version: string }>('POST', `/libraries/${library.slug}/releases`, { sequence: view.sequence, version: view.version, leftOut: out, summary });
+      notifications.show({ title: `Released ${library.name} ${made.version}`, message: 'Products that have it pinned find it in their inbox.' });
+      setOut([]);
+      setSummary('');
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+    await client.ask({ ask: 'reload' });
+    setBusy(false);
+  };
+  if (view.entries.length === 0) {
+    return (
+      <div className="sheet" style={{ padding: 34 }}>
+        <Text fw={600} size="lg">
+          Nothing has changed since {view.last ?? 'the beginning'}.
+        </Text>
+        <Text c="dimmed">
+          <Link href={link(`/libraries/${library.slug}/tokens`)}>Change a token</Link> or a component, and it will stand here with what it reaches.
+        </Text>
+      </div>
+    );
+  }
+  const gone = out.length;
+  return (
+    <div className={classes.ledger}>
+      <table className="rows" aria-label="Changes since the last release">
+        <thead>
+          <tr>
+            <th>In</th>
+            <th>Severity</th>
+            <th>What changed</th>
+            <th>Before</th>
+            <th>After</th>
+            <th>Reaches</th>
+          </tr>
+        </thead>
+        <tbody>
+          {view.entries.map((entry) => (
+            <Row key={entry.item} entry={entry} link={link} toggle={() => setOut((old) => (old.includes(entry.item) ? old.filter((id) => id !== entry.item) : [...old, entry.item]))} />
+          ))}
+        </tbody>
+      </table>
+      <section className={classes.foot} aria-label="The release">
+        <div className={classes.number}>
+          <small>{view.last ? `after ${view.last}` : 'the first'}</small>
+          <strong data-testid="version">{view.version}</strong>
+          <span>{view.bump === 'none' ? 'nothing is in' : view.bump}</span>
+        </div>
+        <div className={classes.decide}>
+          {view.unmet.map((unmet) => (
+            <Alert key={unmet.item + unmet.needs} color="red" mb="xs" role="alert">
+              {unmet.message}. Leave both out, or take both in.
+            </Alert>
+          ))}
+          {problem && (
+            <Alert color="red" mb="xs" role="alert">
+              {problem}
+            </Alert>
+          )}
+          <Textarea label="Why, for those who will take it" placeholder="What this release is about" value={summary} autosize minRows={2} onChange={(event) => setSummary(event.currentTarget.value)} disabled={!view.canRelease} />
+          <Group mt="sm">
+            <Button loading={busy} disabled={!view.canRelease || view.unmet.length > 0} onClick={() => void release()}>
+              Release {view.version}
+            </Button>
+            <Text size="sm" c="dimmed">
+              {view.entries.length - gone} in{gone > 0 ? `, ${gone} left out` : ''} · {view.products.length === 0 ? 'no product has it pinned' : `told: ${view.products.map((product) => `${product.name} (has ${product.version})`).join(', ')}`}
+            </Text>
+          </Group>
+          {!library.canEdit && (
+            <Text size="sm" mt="xs">
+              Releasing needs the role maintainer in {library.team}; yours is {library.role}.
+            </Text>
+          )}
+        </div>
+        <details className={classes.notes}>
+          <summary>The notes as they will stand</summary>
+          <Markdown>{view.notes}</Markdown>
+        </details>
+      </section>
+    </div>
+  );
+}
+
+function Row({ entry, link, toggle }: { entry: LedgerView['entries'][number]; link: (href: string) => string; toggle: () => void }) {
+  const first = entry.changes.find((change) => change.severity === entry.severity) ?? entry.changes[0]!;
+  return (
+    <tr data-out={!entry.in || undefined} className={entry.in ? undefined : classes.out}>
+      <td>
+        <Checkbox aria-label={`${entry.title} is in the release`} checked={entry.in} onChange={toggle} />
+      </td>
+      <td>
+        <span className={classes.severity} data-severity={entry.severity} title={WORDS[entry.severity]}>
+          {entry.severity}
+        </span>
+      </td>
+      <td>
+        {entry.href ? (
+          <Link href={link(entry.href)} className="path">
+            {entry.title}
+          </Link>
+        ) : (
+          <span className="path">{entry.title}</span>
+        )}
+        {entry.changes.map((change, i) => (
+          <div key={i} className={classes.why}>
+            {change.why}
+            {change.contexts ? ` (${change.contexts.map(contextText).join('; ')})` : ''}.
+          </div>
+        ))}
+        {entry.authors.length > 0 && <div className={classes.by}>by {entry.authors.join(', ')}</div>}
+      </td>
+      <td>
+        <Value text={first.before} />
+      </td>
+      <td>
+        <Value text={first.after} />
+      </td>
+      <td>
+        {entry.reached.length === 0 ? (
+          'nothing'
+        ) : (
+          <details>
+            <summary>{entry.reachText}</summary>
+            <ul className={classes.reached}>
+              {entry.reached.slice(0, 20).map((one) => (
+                <li key={one.id}>
+                  <Link href={link(one.href)}>{one.title}</Link>
+                  {one.inside ? ` in ${one.inside}` : ''}
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+function Value({ text }: { text: string | null }) {
+  if (text === null) return <span className={classes.by}>—</span>;
+  const color = /^#[0-9a-f]{6,8}\b/.exec(text)?.[0];
+  return (
+    <span className={classes.value}>
+      {color && <span className={classes.chip} style={{ background: color }} data-specimen aria-hidden />}
+      <span className="path">{text.length > 70 ? `${text.slice(0, 68)}…` : text}</span>
+    </span>
+  );
+}
+
+interface PastRelease {
+  version: string;
+  at: string;
+  author: string;
+  notes: string;
+}
+
+function Past() {
+  const library = useLibrary();
+  const [releases, setReleases] = useState<PastRelease[] | null>(null);
+  useEffect(() => {
+    void call<{ releases: PastRelease[] }>('GET', `/libraries/${library.slug}/releases`).then((answer) => setReleases(answer.releases));
+  }, [library.slug, library.last]);
+  if (!releases) return null;
+  if (releases.length === 0) return <Text c="dimmed">Nothing has been released yet.</Text>;
+  return (
+    <div className={classes.past}>
+      {releases.map((release) => (
+        <article key={release.version}>
+          <h2>{release.version}</h2>
+          <Text size="sm" c="dimmed">
+            {new Date(release.at).toLocaleDateString('en-GB', { dateStyle: 'long' })}, by {release.author}
+          </Text>
+          <div className={classes.notesBody}>
+            <Markdown>{release.notes.replace(/^## .*\n/, '')}</Markdown>
+          </div>
+        </article>
+      ))}
+    </div>
+  );
+}
