@@ -4,12 +4,18 @@ const shared = {
     '^.+\\.(t|j|mj)sx?$': [
       '@swc/jest',
       {
-        jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } },
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          target: 'es2022',
+          transform: { react: { runtime: 'automatic' } },
+        },
         module: { type: 'commonjs' },
       },
     ],
   },
-  transformIgnorePatterns: ['node_modules/(?!(culori|d3|d3-.*|internmap|delaunator|robust-predicates|parse5|entities|fractional-indexing|fast-check|react-markdown|remark-.*|css-tree|colorjs.io)/)'],
+  transformIgnorePatterns: [
+    'node_modules/(?!(culori|d3|d3-.*|internmap|delaunator|robust-predicates|parse5|entities|fractional-indexing|fast-check|react-markdown|remark-.*|css-tree|colorjs.io)/)',
+  ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };
 export default {

@@ -12,7 +12,10 @@ export default {
       {
         source: '/((?!preview).*)',
         headers: [
-          { key: 'Content-Security-Policy', value: "frame-src 'self'; frame-ancestors 'none'; object-src 'none'; base-uri 'self'" },
+          {
+            key: 'Content-Security-Policy',
+            value: "frame-src 'self'; frame-ancestors 'none'; object-src 'none'; base-uri 'self'",
+          },
           { key: 'X-Content-Type-Options', value: 'nosniff' },
           { key: 'Referrer-Policy', value: 'same-origin' },
         ],

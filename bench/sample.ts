@@ -19,7 +19,11 @@ export function sampleResolver(count: number): string {
   const below = (n: number) => Math.floor(random() * n);
   const color = () => ({
     $type: 'color',
-    $value: { colorSpace: 'srgb', components: [below(256) / 255, below(256) / 255, below(256) / 255], alpha: 1 },
+    $value: {
+      colorSpace: 'srgb',
+      components: [below(256) / 255, below(256) / 255, below(256) / 255],
+      alpha: 1,
+    },
   });
   const dimension = () => ({ $type: 'dimension', $value: { value: below(64), unit: 'px' } });
   const levels: { name: string; type: string }[][] = [[], [], [], [], [], []];
@@ -55,7 +59,8 @@ export function sampleResolver(count: number): string {
     }
     return [tokens];
   };
-  const contexts = (names: string[]) => Object.fromEntries(names.map((name, i) => [name, i === 0 ? [] : overrides()]));
+  const contexts = (names: string[]) =>
+    Object.fromEntries(names.map((name, i) => [name, i === 0 ? [] : overrides()]));
   return JSON.stringify({
     version: '2025.10',
     sets: { base: { sources: [base] } },
@@ -64,6 +69,8 @@ export function sampleResolver(count: number): string {
       scheme: { contexts: contexts(['light', 'dark']), default: 'light' },
       density: { contexts: contexts(['roomy', 'tight']), default: 'roomy' },
     },
-    resolutionOrder: ['sets/base', 'modifiers/brand', 'modifiers/scheme', 'modifiers/density'].map((name) => ({ $ref: `#/${name}` })),
+    resolutionOrder: ['sets/base', 'modifiers/brand', 'modifiers/scheme', 'modifiers/density'].map(
+      (name) => ({ $ref: `#/${name}` }),
+    ),
   });
 }

@@ -39,3 +39,11 @@ build_application() {
   rm -f "$log"
   echo "$want" >"$stamp"
 }
+install_browser() {
+  [ -x "${CHROMIUM:-/usr/bin/chromium}" ] && return 0
+  if [ "$(id -u)" != 0 ]; then echo "Chromium is missing: install Debian's package chromium, or set CHROMIUM to its path." >&2; exit 1; fi
+  echo "Installing Chromium …"
+  log=$(mktemp)
+  { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends chromium; } >"$log" 2>&1 || { echo "Chromium cannot be installed from Debian's packages: $(grep -E '^E:' "$log" | head -1)" >&2; exit 1; }
+  rm -f "$log"
+}

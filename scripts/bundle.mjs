@@ -12,12 +12,36 @@ const common = {
   tsconfig: 'tsconfig.json',
   logLevel: 'warning',
   external: ['better-sqlite3', 'knex', 'next', 'iron-session', 'pino'],
-  banner: { js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);" },
+  banner: {
+    js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",
+  },
 };
 const wanted = process.argv.slice(2);
 const all = {
-  cli: () => build({ ...common, entryPoints: { seedplan: 'src/cli/seedplan.ts' }, outdir: 'dist/cli', splitting: true, minify: true, outExtension: { '.js': '.mjs' }, banner: {} }),
-  prepare: () => build({ ...common, entryPoints: { prepare: 'src/server/start/prepare.ts' }, outdir: 'dist', outExtension: { '.js': '.mjs' } }),
-  bench: () => build({ ...common, entryPoints: { bench: 'bench/run.ts' }, outdir: 'dist', outExtension: { '.js': '.mjs' } }),
+  cli: () =>
+    build({
+      ...common,
+      entryPoints: { seedplan: 'src/cli/seedplan.ts' },
+      outdir: 'dist/cli',
+      splitting: true,
+      minify: true,
+      outExtension: { '.js': '.mjs' },
+      banner: {},
+    }),
+  prepare: () =>
+    build({
+      ...common,
+      entryPoints: { prepare: 'src/server/start/prepare.ts' },
+      outdir: 'dist',
+      outExtension: { '.js': '.mjs' },
+    }),
+  bench: () =>
+    build({
+      ...common,
+      entryPoints: { bench: 'bench/run.ts' },
+      outdir: 'dist',
+      outExtension: { '.js': '.mjs' },
+    }),
 };
-for (const [name, run] of Object.entries(all)) if (wanted.length === 0 ? name !== 'bench' : wanted.includes(name)) await run();
+for (const [name, run] of Object.entries(all))
+  if (wanted.length === 0 ? name !== 'bench' : wanted.includes(name)) await run();

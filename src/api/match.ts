@@ -14,7 +14,10 @@ function validator(schema: object, using = ajv): ValidateFunction {
 }
 
 /** Finds the operation a request is for, with the parameters of its path. */
-export function matchOperation(method: string, path: string): { operation: Operation; parameters: Record<string, string> } | 'unknown' | 'method' {
+export function matchOperation(
+  method: string,
+  path: string,
+): { operation: Operation; parameters: Record<string, string> } | 'unknown' | 'method' {
   const segments = path.split('/');
   let seen = false;
   for (const operation of OPERATIONS) {
@@ -34,7 +37,12 @@ export function matchOperation(method: string, path: string): { operation: Opera
 }
 
 const words = (errors: ErrorObject[] | null | undefined, what: string) =>
-  (errors ?? []).slice(0, 5).map((error) => `${what}${error.instancePath} ${error.message ?? 'is not valid'}${error.params.additionalProperty ? `: ${String(error.params.additionalProperty)}` : ''}`);
+  (errors ?? [])
+    .slice(0, 5)
+    .map(
+      (error) =>
+        `${what}${error.instancePath} ${error.message ?? 'is not valid'}${error.params.additionalProperty ? `: ${String(error.params.additionalProperty)}` : ''}`,
+    );
 
 /** What is wrong with a request's body; empty where nothing is. */
 export function bodyProblems(operation: Operation, body: unknown): string[] {
@@ -50,7 +58,10 @@ export function answerProblems(operation: Operation, answer: unknown): string[] 
 }
 
 /** Query parameters with their types; unknown ones are left out. */
-export function readQuery(operation: Operation, query: URLSearchParams): { values: Record<string, unknown> } | { problems: string[] } {
+export function readQuery(
+  operation: Operation,
+  query: URLSearchParams,
+): { values: Record<string, unknown> } | { problems: string[] } {
   const values: Record<string, unknown> = {};
   for (const name of Object.keys(operation.query ?? {})) if (query.has(name)) values[name] = query.get(name);
   const schema = queryAjv.compile({ type: 'object', properties: operation.query ?? {} });

@@ -26,38 +26,273 @@ const object = (properties: Record<string, object>, optional: string[] = []) => 
   required: Object.keys(properties).filter((key) => !optional.includes(key)),
   additionalProperties: false,
 });
-const open = (properties: Record<string, object>) => ({ type: 'object', properties, required: Object.keys(properties) });
-const edit = object({ kind: text, version: { type: 'integer', minimum: 1 }, item: text, path: { type: 'string' }, before: {}, after: {} });
-const logged = open({ id: text, sequence: { type: 'integer' }, author: text, label: text, at: text, edits: list(edit) });
-const finding = open({ code: text, severity: { enum: ['error', 'warning', 'note'] }, message: { type: 'string' } });
-const files = list(object({ name: { type: 'string', minLength: 1, maxLength: 300 }, text: { type: 'string' } }));
+const open = (properties: Record<string, object>) => ({
+  type: 'object',
+  properties,
+  required: Object.keys(properties),
+});
+const edit = object({
+  kind: text,
+  version: { type: 'integer', minimum: 1 },
+  item: text,
+  path: { type: 'string' },
+  before: {},
+  after: {},
+});
+const logged = open({
+  id: text,
+  sequence: { type: 'integer' },
+  author: text,
+  label: text,
+  at: text,
+  edits: list(edit),
+});
+const finding = open({
+  code: text,
+  severity: { enum: ['error', 'warning', 'note'] },
+  message: { type: 'string' },
+});
+const files = list(
+  object({ name: { type: 'string', minLength: 1, maxLength: 300 }, text: { type: 'string' } }),
+);
 const items = list({ type: 'object' });
-const heading = { document: open({ id: text, kind: { enum: ['library', 'product'] }, slug, name: text }), role: text, sequence: { type: 'integer' }, items };
+const heading = {
+  document: open({ id: text, kind: { enum: ['library', 'product'] }, slug, name: text }),
+  role: text,
+  sequence: { type: 'integer' },
+  items,
+};
 
 export const OPERATIONS: readonly Operation[] = [
-  { id: 'people.welcome', method: 'GET', path: '/welcome', summary: 'What a visitor who has not signed in may know', answer: open({ workspace: text, demo: flag, empty: flag, people: list(open({ id: text, name: text })) }) },
-  { id: 'workspace.setUp', method: 'POST', path: '/workspace', summary: 'Set up an empty workspace with its first owner', body: object({ workspace: name, name, email: { type: 'string', format: 'email' }, password: { type: 'string', minLength: 10, maxLength: 500 }, team: name }), answer: object({}) },
-  { id: 'people.signIn', method: 'POST', path: '/session', summary: 'Sign in with address and password', body: object({ email: text, password: text }), answer: object({}) },
-  { id: 'people.signInDemo', method: 'POST', path: '/session/demo', summary: 'Sign in as one of the demo people', body: object({ person: text }), answer: object({}) },
+  {
+    id: 'people.welcome',
+    method: 'GET',
+    path: '/welcome',
+    summary: 'What a visitor who has not signed in may know',
+    answer: open({ workspace: text, demo: flag, empty: flag, people: list(open({ id: text, name: text })) }),
+  },
+  {
+    id: 'workspace.setUp',
+    method: 'POST',
+    path: '/workspace',
+    summary: 'Set up an empty workspace with its first owner',
+    body: object({
+      workspace: name,
+      name,
+      email: { type: 'string', format: 'email' },
+      password: { type: 'string', minLength: 10, maxLength: 500 },
+      team: name,
+    }),
+    answer: object({}),
+  },
+  {
+    id: 'people.signIn',
+    method: 'POST',
+    path: '/session',
+    summary: 'Sign in with address and password',
+    body: object({ email: text, password: text }),
+    answer: object({}),
+  },
+  {
+    id: 'people.signInDemo',
+    method: 'POST',
+    path: '/session/demo',
+    summary: 'Sign in as one of the demo people',
+    body: object({ person: text }),
+    answer: object({}),
+  },
   { id: 'people.signOut', method: 'DELETE', path: '/session', summary: 'Sign out', answer: object({}) },
-  { id: 'people.me', method: 'GET', path: '/me', summary: 'Who is signed in', answer: open({ person: open({ id: text, name: text }), teams: list(open({ name: text, role: text })), unread: { type: 'integer' } }) },
-  { id: 'people.add', method: 'POST', path: '/people', summary: 'Add a person', body: object({ name, email: { type: 'string', format: 'email' }, password: { type: 'string', minLength: 10, maxLength: 500 }, about: text, memberships: list(object({ team: name, role: { enum: ['viewer', 'contributor', 'maintainer', 'owner'] } })) }, ['about']), answer: open({ id: text }) },
-  { id: 'documents.list', method: 'GET', path: '/documents', summary: 'The libraries and products one may see', answer: open({ documents: list(open({ kind: text, slug, name: text })) }) },
-  { id: 'libraries.create', method: 'POST', path: '/libraries', summary: 'Start a library', body: object({ name, slug, team: text, about: text, visibility: { enum: ['workspace', 'team'] }, parent: object({ slug, version }) }, ['team', 'about', 'visibility', 'parent']), answer: open({ slug }) },
-  { id: 'libraries.open', method: 'GET', path: '/libraries/{slug}', summary: 'A library’s draft, with what it inherits and who uses it', answer: open({ ...heading, log: list(logged) }) },
-  { id: 'libraries.import', method: 'POST', path: '/libraries/{slug}/import', summary: 'Bring files into a library, or try it', body: object({ files, tryOnly: flag }, ['tryOnly']), answer: open({ counts: { type: 'object' }, findings: list(finding), changed: { type: 'integer' } }) },
-  { id: 'documents.change', method: 'POST', path: '/documents/{slug}/changes', summary: 'Apply a change set to a draft or product', body: object({ id, label: { type: 'string', minLength: 1, maxLength: 300 }, edits: { ...list(edit), minItems: 1, maxItems: 20_000 } }), answer: logged },
-  { id: 'documents.history', method: 'GET', path: '/documents/{slug}/changes', summary: 'The change sets of a draft or product', query: { since: { type: 'integer', minimum: 0 } }, answer: open({ sequence: { type: 'integer' }, changeSets: list(logged) }) },
-  { id: 'documents.undo', method: 'POST', path: '/documents/{slug}/undo', summary: 'Undo one’s own last change, or redo it', body: object({ id, redo: flag, partly: flag }, ['redo', 'partly']), answer: logged },
-  { id: 'releases.list', method: 'GET', path: '/libraries/{slug}/releases', summary: 'The releases of a library, newest first', answer: open({ releases: list(open({ version, at: text, author: text, notes: { type: 'string' } })) }) },
-  { id: 'releases.publish', method: 'POST', path: '/libraries/{slug}/releases', summary: 'Release a draft, less what is left out', body: object({ sequence: { type: 'integer' }, version, leftOut: list(text), summary: text }), answer: open({ id: text, version }) },
-  { id: 'outputs.write', method: 'POST', path: '/libraries/{slug}/outputs', summary: 'Write tokens in one form', body: object({ format: text, version: text, context: { type: 'object', additionalProperties: text }, prefix: { type: 'string', pattern: '^[a-z][a-z0-9-]{0,30}$' }, ids: flag }, ['version', 'context', 'prefix', 'ids']), answer: open({ files, findings: list(finding) }) },
-  { id: 'products.create', method: 'POST', path: '/products', summary: 'Add a product with its first pin', body: object({ name, slug, team: text, about: text, library: slug, version }, ['team', 'about', 'version']), answer: open({ slug }) },
-  { id: 'products.open', method: 'GET', path: '/products/{slug}', summary: 'A product, with the releases it has and those it could take', answer: open({ ...heading, libraries: list(open({ slug, name: text, pinned: open({ version, items }), newer: list(open({ version, items })) })) }) },
-  { id: 'products.import', method: 'POST', path: '/products/{slug}/import', summary: 'Bring screens into a product', body: object({ files }), answer: open({ changed: { type: 'integer' }, findings: list(finding) }) },
-  { id: 'products.take', method: 'POST', path: '/products/{slug}/pins', summary: 'Take another release of a library', body: object({ library: slug, version, id }), answer: logged },
-  { id: 'inbox.list', method: 'GET', path: '/inbox', summary: 'What concerns me', answer: open({ notices: list(open({ id: text, title: text, href: text, read: flag })) }) },
-  { id: 'inbox.read', method: 'PUT', path: '/inbox/{notice}', summary: 'Mark a notice read or unread', body: object({ read: flag }), answer: object({}) },
+  {
+    id: 'people.me',
+    method: 'GET',
+    path: '/me',
+    summary: 'Who is signed in',
+    answer: open({
+      person: open({ id: text, name: text }),
+      teams: list(open({ name: text, role: text })),
+      unread: { type: 'integer' },
+    }),
+  },
+  {
+    id: 'people.add',
+    method: 'POST',
+    path: '/people',
+    summary: 'Add a person',
+    body: object(
+      {
+        name,
+        email: { type: 'string', format: 'email' },
+        password: { type: 'string', minLength: 10, maxLength: 500 },
+        about: text,
+        memberships: list(
+          object({ team: name, role: { enum: ['viewer', 'contributor', 'maintainer', 'owner'] } }),
+        ),
+      },
+      ['about'],
+    ),
+    answer: open({ id: text }),
+  },
+  {
+    id: 'documents.list',
+    method: 'GET',
+    path: '/documents',
+    summary: 'The libraries and products one may see',
+    answer: open({ documents: list(open({ kind: text, slug, name: text })) }),
+  },
+  {
+    id: 'libraries.create',
+    method: 'POST',
+    path: '/libraries',
+    summary: 'Start a library',
+    body: object(
+      {
+        name,
+        slug,
+        team: text,
+        about: text,
+        visibility: { enum: ['workspace', 'team'] },
+        parent: object({ slug, version }),
+      },
+      ['team', 'about', 'visibility', 'parent'],
+    ),
+    answer: open({ slug }),
+  },
+  {
+    id: 'libraries.open',
+    method: 'GET',
+    path: '/libraries/{slug}',
+    summary: 'A library’s draft, with what it inherits and who uses it',
+    answer: open({ ...heading, log: list(logged) }),
+  },
+  {
+    id: 'libraries.import',
+    method: 'POST',
+    path: '/libraries/{slug}/import',
+    summary: 'Bring files into a library, or try it',
+    body: object({ files, tryOnly: flag }, ['tryOnly']),
+    answer: open({ counts: { type: 'object' }, findings: list(finding), changed: { type: 'integer' } }),
+  },
+  {
+    id: 'documents.change',
+    method: 'POST',
+    path: '/documents/{slug}/changes',
+    summary: 'Apply a change set to a draft or product',
+    body: object({
+      id,
+      label: { type: 'string', minLength: 1, maxLength: 300 },
+      edits: { ...list(edit), minItems: 1, maxItems: 20_000 },
+    }),
+    answer: logged,
+  },
+  {
+    id: 'documents.history',
+    method: 'GET',
+    path: '/documents/{slug}/changes',
+    summary: 'The change sets of a draft or product',
+    query: { since: { type: 'integer', minimum: 0 } },
+    answer: open({ sequence: { type: 'integer' }, changeSets: list(logged) }),
+  },
+  {
+    id: 'documents.undo',
+    method: 'POST',
+    path: '/documents/{slug}/undo',
+    summary: 'Undo one’s own last change, or redo it',
+    body: object({ id, redo: flag, partly: flag }, ['redo', 'partly']),
+    answer: logged,
+  },
+  {
+    id: 'releases.list',
+    method: 'GET',
+    path: '/libraries/{slug}/releases',
+    summary: 'The releases of a library, newest first',
+    answer: open({ releases: list(open({ version, at: text, author: text, notes: { type: 'string' } })) }),
+  },
+  {
+    id: 'releases.publish',
+    method: 'POST',
+    path: '/libraries/{slug}/releases',
+    summary: 'Release a draft, less what is left out',
+    body: object({ sequence: { type: 'integer' }, version, leftOut: list(text), summary: text }),
+    answer: open({ id: text, version }),
+  },
+  {
+    id: 'outputs.write',
+    method: 'POST',
+    path: '/libraries/{slug}/outputs',
+    summary: 'Write tokens in one form',
+    body: object(
+      {
+        format: text,
+        version: text,
+        context: { type: 'object', additionalProperties: text },
+        prefix: { type: 'string', pattern: '^[a-z][a-z0-9-]{0,30}$' },
+        ids: flag,
+      },
+      ['version', 'context', 'prefix', 'ids'],
+    ),
+    answer: open({ files, findings: list(finding) }),
+  },
+  {
+    id: 'products.create',
+    method: 'POST',
+    path: '/products',
+    summary: 'Add a product with its first pin',
+    body: object({ name, slug, team: text, about: text, library: slug, version }, [
+      'team',
+      'about',
+      'version',
+    ]),
+    answer: open({ slug }),
+  },
+  {
+    id: 'products.open',
+    method: 'GET',
+    path: '/products/{slug}',
+    summary: 'A product, with the releases it has and those it could take',
+    answer: open({
+      ...heading,
+      libraries: list(
+        open({ slug, name: text, pinned: open({ version, items }), newer: list(open({ version, items })) }),
+      ),
+    }),
+  },
+  {
+    id: 'products.import',
+    method: 'POST',
+    path: '/products/{slug}/import',
+    summary: 'Bring screens into a product',
+    body: object({ files }),
+    answer: open({ changed: { type: 'integer' }, findings: list(finding) }),
+  },
+  {
+    id: 'products.take',
+    method: 'POST',
+    path: '/products/{slug}/pins',
+    summary: 'Take another release of a library',
+    body: object({ library: slug, version, id }),
+    answer: logged,
+  },
+  {
+    id: 'inbox.list',
+    method: 'GET',
+    path: '/inbox',
+    summary: 'What concerns me',
+    answer: open({ notices: list(open({ id: text, title: text, href: text, read: flag })) }),
+  },
+  {
+    id: 'inbox.read',
+    method: 'PUT',
+    path: '/inbox/{notice}',
+    summary: 'Mark a notice read or unread',
+    body: object({ read: flag }),
+    answer: object({}),
+  },
 ];
 
-export const PROBLEM_SCHEMA = open({ type: text, title: text, status: { type: 'integer' }, detail: { type: 'string' }, code: text });
+export const PROBLEM_SCHEMA = open({
+  type: text,
+  title: text,
+  status: { type: 'integer' },
+  detail: { type: 'string' },
+  code: text,
+});

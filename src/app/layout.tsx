@@ -10,7 +10,10 @@ import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { ThemeProvider } from '@/ui/theme/provider';
 
-export const metadata: Metadata = { title: 'Seedplan', description: 'A working place for the people who keep a design system alive' };
+export const metadata: Metadata = {
+  title: 'Seedplan',
+  description: 'A working place for the people who keep a design system alive',
+};
 
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (

@@ -22,11 +22,17 @@ export function readArguments(words: string[], files: string[], { values = {}, l
     throw new UsageError((error as Error).message.split('. ')[0] + '.');
   }
   const { positionals } = parsed;
-  if (positionals.length !== files.length) throw new UsageError(positionals.length < files.length ? `${files[positionals.length]!} is missing.` : `${positionals[files.length]!} is one too many.`);
+  if (positionals.length !== files.length)
+    throw new UsageError(
+      positionals.length < files.length
+        ? `${files[positionals.length]!} is missing.`
+        : `${positionals[files.length]!} is one too many.`,
+    );
   const found = parsed.values as Record<string, string | string[] | undefined>;
   for (const [name, allowed] of Object.entries(values)) {
     const value = found[name];
-    if (typeof value === 'string' && allowed.length > 0 && !allowed.includes(value)) throw new UsageError(`--${name} is ${allowed.join(' or ')}, not ${value}.`);
+    if (typeof value === 'string' && allowed.length > 0 && !allowed.includes(value))
+      throw new UsageError(`--${name} is ${allowed.join(' or ')}, not ${value}.`);
   }
   return {
     positionals,
@@ -43,17 +49,32 @@ export function contextFrom(words: string[], axes: readonly Axis[]): Context {
     const [name, value] = [word.slice(0, word.indexOf('=')), word.slice(word.indexOf('=') + 1)];
     const axis = axes.find((other) => other.name === name);
     if (!word.includes('=')) throw new UsageError(`--context takes AXIS=CONTEXT, not ${word}.`);
-    if (!axis) throw new UsageError(`There is no axis ${name}. Known: ${axes.map((other) => other.name).join(', ') || 'none'}.`);
-    if (!axis.contexts.includes(value)) throw new UsageError(`${name} has no context ${value}. Known: ${axis.contexts.join(', ')}.`);
+    if (!axis)
+      throw new UsageError(
+        `There is no axis ${name}. Known: ${axes.map((other) => other.name).join(', ') || 'none'}.`,
+      );
+    if (!axis.contexts.includes(value))
+      throw new UsageError(`${name} has no context ${value}. Known: ${axis.contexts.join(', ')}.`);
     context[name] = value;
     given.add(name);
   }
   const untold = axes.find((axis) => axis.default === undefined && !given.has(axis.name));
-  if (untold) throw new UsageError(`${untold.name} has no default: say --context ${untold.name}=… (${untold.contexts.join(', ')}).`);
+  if (untold)
+    throw new UsageError(
+      `${untold.name} has no default: say --context ${untold.name}=… (${untold.contexts.join(', ')}).`,
+    );
   return context;
 }
 
-export function findingLine(finding: { severity: string; code: string; message: string; fix?: string; at?: { file?: string; line?: number; column?: number } }): string {
-  const place = finding.at?.file ? `${finding.at.file}${finding.at.line ? `:${finding.at.line}${finding.at.column ? `:${finding.at.column}` : ''}` : ''}: ` : '';
+export function findingLine(finding: {
+  severity: string;
+  code: string;
+  message: string;
+  fix?: string;
+  at?: { file?: string; line?: number; column?: number };
+}): string {
+  const place = finding.at?.file
+    ? `${finding.at.file}${finding.at.line ? `:${finding.at.line}${finding.at.column ? `:${finding.at.column}` : ''}` : ''}: `
+    : '';
   return `${place}${finding.severity} ${finding.code}: ${finding.message}${finding.fix ? ` → ${finding.fix}` : ''}`;
 }

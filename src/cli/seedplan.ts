@@ -2,11 +2,26 @@ import { UnreadableFile } from '@/files/token-files';
 import { UsageError } from './arguments';
 
 /** `bin/seedplan`: the core on the command line (the contract is in docs/command-line.md). */
-const COMMANDS: Record<string, { usage: string; load: () => Promise<{ run(words: string[]): number | Promise<number> }> }> = {
-  resolve: { usage: 'resolve FILE [--context AXIS=CONTEXT]… [--format json|table]', load: () => import('./commands/resolve') },
-  check: { usage: 'check FILE [--format text|json|sarif] [--fail-on error|warning|never]', load: () => import('./commands/check') },
-  diff: { usage: 'diff OLD NEW [--format text|json|markdown] [--severity FILE]', load: () => import('./commands/diff') },
-  export: { usage: 'export FILE --to FORMAT [--out DIR] [--context AXIS=CONTEXT]… [--prefix WORD]', load: () => import('./commands/export') },
+const COMMANDS: Record<
+  string,
+  { usage: string; load: () => Promise<{ run(words: string[]): number | Promise<number> }> }
+> = {
+  resolve: {
+    usage: 'resolve FILE [--context AXIS=CONTEXT]… [--format json|table]',
+    load: () => import('./commands/resolve'),
+  },
+  check: {
+    usage: 'check FILE [--format text|json|sarif] [--fail-on error|warning|never]',
+    load: () => import('./commands/check'),
+  },
+  diff: {
+    usage: 'diff OLD NEW [--format text|json|markdown] [--severity FILE]',
+    load: () => import('./commands/diff'),
+  },
+  export: {
+    usage: 'export FILE --to FORMAT [--out DIR] [--context AXIS=CONTEXT]… [--prefix WORD]',
+    load: () => import('./commands/export'),
+  },
   contrast: { usage: 'contrast TEXT SURFACE [--under COLOUR]', load: () => import('./commands/contrast') },
 };
 

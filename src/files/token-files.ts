@@ -11,12 +11,22 @@ const LARGEST = 256 * 1024 * 1024;
 
 export function readText(file: string): string {
   try {
-    if (statSync(file).size > LARGEST) throw new UnreadableFile(`${file} is larger than ${LARGEST / 1024 / 1024} MB. Split it into several files that a resolver names.`);
+    if (statSync(file).size > LARGEST)
+      throw new UnreadableFile(
+        `${file} is larger than ${LARGEST / 1024 / 1024} MB. Split it into several files that a resolver names.`,
+      );
     return readFileSync(file, 'utf8');
   } catch (error) {
     if (error instanceof UnreadableFile) throw error;
     const { code } = error as NodeJS.ErrnoException;
-    const why = code === 'ENOENT' ? 'there is no such file' : code === 'EISDIR' ? 'it is a folder' : code === 'EACCES' ? 'it may not be read' : (error as Error).message;
+    const why =
+      code === 'ENOENT'
+        ? 'there is no such file'
+        : code === 'EISDIR'
+          ? 'it is a folder'
+          : code === 'EACCES'
+            ? 'it may not be read'
+            : (error as Error).message;
     throw new UnreadableFile(`${file} cannot be read: ${why}.`);
   }
 }
@@ -43,23 +53,40 @@ export function openTokenFile(file: string): OpenedTokens {
 export function withPlaces(opened: OpenedTokens, findings: Finding[]): Finding[] {
   const placed = findings.map((finding) => {
     if (finding.at?.line !== undefined) return finding;
-    const found = finding.at?.pointer !== undefined ? { file: finding.at.file, pointer: finding.at.pointer } : sourceOf(opened, finding);
+    const found =
+      finding.at?.pointer !== undefined
+        ? { file: finding.at.file, pointer: finding.at.pointer }
+        : sourceOf(opened, finding);
     return found ? { ...finding, at: { ...finding.at, ...found } } : finding;
   });
   const wanted = new Map<string, Set<string>>();
   for (const { at } of placed) {
-    if (at?.file === undefined || at.pointer === undefined || at.line !== undefined || !opened.texts.has(at.file)) continue;
+    if (
+      at?.file === undefined ||
+      at.pointer === undefined ||
+      at.line !== undefined ||
+      !opened.texts.has(at.file)
+    )
+      continue;
     wanted.set(at.file, (wanted.get(at.file) ?? new Set()).add(at.pointer));
   }
-  const places = new Map([...wanted].map(([file, pointers]) => [file, locatePointers(opened.texts.get(file)!, pointers)]));
+  const places = new Map(
+    [...wanted].map(([file, pointers]) => [file, locatePointers(opened.texts.get(file)!, pointers)]),
+  );
   return placed.map((finding) => {
-    const place = finding.at?.line === undefined && finding.at?.file !== undefined && finding.at.pointer !== undefined ? places.get(finding.at.file)?.get(finding.at.pointer) : undefined;
+    const place =
+      finding.at?.line === undefined && finding.at?.file !== undefined && finding.at.pointer !== undefined
+        ? places.get(finding.at.file)?.get(finding.at.pointer)
+        : undefined;
     return place ? { ...finding, at: { ...finding.at, line: place.line, column: place.column } } : finding;
   });
 }
 
 /** The file and pointer at which the strongest source that holds under the finding's context declares its token. */
-function sourceOf(opened: OpenedTokens, { path: token, context }: Finding): { file: string; pointer: string } | undefined {
+function sourceOf(
+  opened: OpenedTokens,
+  { path: token, context }: Finding,
+): { file: string; pointer: string } | undefined {
   if (token === undefined || token.length > 4000) return undefined;
   for (let i = opened.system.sources.length - 1; i >= 0; i--) {
     const source = opened.system.sources[i]!;

@@ -9,7 +9,8 @@ import { UnreadableFile } from './token-files';
 export function writeFolder(folder: string, files: readonly { name: string; text: string }[]): void {
   const root = path.resolve(folder);
   for (const { name } of files) {
-    if (!path.resolve(root, name).startsWith(root + path.sep)) throw new UnreadableFile(`${name} would be written outside ${folder}.`);
+    if (!path.resolve(root, name).startsWith(root + path.sep))
+      throw new UnreadableFile(`${name} would be written outside ${folder}.`);
   }
   try {
     for (const { name, text } of files) {

@@ -12,7 +12,9 @@ import { perform } from './perform';
 import { badRequest, Problem } from './problem';
 import { shared } from './shared';
 
-export const logger = shared('logger', () => pino({ name: 'seedplan', level: process.env.LOG_LEVEL ?? 'warn' }));
+export const logger = shared('logger', () =>
+  pino({ name: 'seedplan', level: process.env.LOG_LEVEL ?? 'warn' }),
+);
 
 export function database(): Promise<Knex> {
   return shared('database', () => openDatabase(dataFolder()));
@@ -31,7 +33,12 @@ async function cookie() {
   return getIronSession<{ session?: string }>(await cookies(), {
     cookieName: 'seedplan',
     password: sealingKey(),
-    cookieOptions: { httpOnly: true, sameSite: 'lax', secure: process.env.SEEDPLAN_SECURE_COOKIES === 'true', path: '/' },
+    cookieOptions: {
+      httpOnly: true,
+      sameSite: 'lax',
+      secure: process.env.SEEDPLAN_SECURE_COOKIES === 'true',
+      path: '/',
+    },
   });
 }
 
@@ -39,7 +46,10 @@ async function cookie() {
 export async function currentActor(knex: Knex): Promise<Actor> {
   const { session } = await cookie();
   if (!session) return { kind: 'nobody' };
-  const row = await knex('sessions').where({ id: session }).where('expires_at', '>', new Date().toISOString()).first();
+  const row = await knex('sessions')
+    .where({ id: session })
+    .where('expires_at', '>', new Date().toISOString())
+    .first();
   return row ? { kind: 'person', id: row.person_id } : { kind: 'nobody' };
 }
 
@@ -57,7 +67,14 @@ export function problemResponse(problem: Problem): Response {
 export function failureResponse(error: unknown): Response {
   if (error instanceof Problem) return problemResponse(error);
   logger.error(error);
-  return problemResponse(new Problem(500, 'failure', 'Something went wrong here', 'Nothing was changed. Try again; if it happens again, tell whoever runs this program.'));
+  return problemResponse(
+    new Problem(
+      500,
+      'failure',
+      'Something went wrong here',
+      'Nothing was changed. Try again; if it happens again, tell whoever runs this program.',
+    ),
+  );
 }
 
 /** Writes must come from the application's own pages. */
@@ -65,12 +82,19 @@ function checkOrigin(request: Request): void {
   const origin = request.headers.get('origin');
   if (origin === null) return;
   const host = request.headers.get('x-forwarded-host') ?? request.headers.get('host');
-  if (origin === 'null' || new URL(origin).host !== host) throw new Problem(403, 'origin', 'Not allowed', 'This request comes from another site.');
+  if (origin === 'null' || new URL(origin).host !== host)
+    throw new Problem(403, 'origin', 'Not allowed', 'This request comes from another site.');
 }
 
 async function readBody(request: Request): Promise<unknown> {
   const declared = Number(request.headers.get('content-length') ?? 0);
-  const tooLarge = () => new Problem(413, 'too-large', 'Too large', `A request may hold ${LARGEST_BODY / 1024 / 1024} MB. Send the files in parts, or use the command line.`);
+  const tooLarge = () =>
+    new Problem(
+      413,
+      'too-large',
+      'Too large',
+      `A request may hold ${LARGEST_BODY / 1024 / 1024} MB. Send the files in parts, or use the command line.`,
+    );
   if (declared > LARGEST_BODY) throw tooLarge();
   const reader = request.body?.getReader();
   const chunks: Uint8Array[] = [];
@@ -91,8 +115,15 @@ async function readBody(request: Request): Promise<unknown> {
 export async function respond(request: Request, segments: string[]): Promise<Response> {
   try {
     const found = matchOperation(request.method, '/' + segments.map(decodeURIComponent).join('/'));
-    if (found === 'unknown') throw new Problem(404, 'not-found', 'Not found', 'There is nothing at this address. See /api/v1/openapi.json.');
-    if (found === 'method') throw new Problem(405, 'method', 'Not possible', `This address does not answer ${request.method}.`);
+    if (found === 'unknown')
+      throw new Problem(
+        404,
+        'not-found',
+        'Not found',
+        'There is nothing at this address. See /api/v1/openapi.json.',
+      );
+    if (found === 'method')
+      throw new Problem(405, 'method', 'Not possible', `This address does not answer ${request.method}.`);
     const { operation, parameters } = found;
     if (request.method !== 'GET') checkOrigin(request);
     const query = readQuery(operation, new URL(request.url).searchParams);
@@ -104,7 +135,12 @@ export async function respond(request: Request, segments: string[]): Promise<Res
     const knex = await database();
     const actor = await currentActor(knex);
     const held = await cookie();
-    const input = { ...query.values, ...(body as object), ...parameters, ...(operation.id === 'people.signOut' && { session: held.session }) };
+    const input = {
+      ...query.values,
+      ...(body as object),
+      ...parameters,
+      ...(operation.id === 'people.signOut' && { session: held.session }),
+    };
     const answer = (await perform(knex, operation.id, actor, input)) as Record<string, unknown>;
     if (typeof answer.session === 'string') {
       held.session = answer.session;

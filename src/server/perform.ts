@@ -19,7 +19,8 @@ export async function perform(knex: Knex, id: string, actor: Actor, input: unkno
       afterCommit: (task) => tasks.push(task),
     };
     const slug = useCase.document?.(input as never);
-    const document: DocumentRow | undefined = slug === undefined ? undefined : await trx('documents').where({ slug }).first();
+    const document: DocumentRow | undefined =
+      slug === undefined ? undefined : await trx('documents').where({ slug }).first();
     if (slug !== undefined && (!document || (useCase.kind && document.kind !== useCase.kind))) {
       await authorise(trx, actor, 'signed-in', undefined);
       throw notFound(`${useCase.kind ?? 'document'} called ${slug}`);

@@ -12,6 +12,8 @@ export class Problem extends Error {
   }
 }
 
-export const notFound = (what: string) => new Problem(404, 'not-found', 'Not found', `There is no ${what}, or you may not see it.`);
+export const notFound = (what: string) =>
+  new Problem(404, 'not-found', 'Not found', `There is no ${what}, or you may not see it.`);
 export const forbidden = (what: string) => new Problem(403, 'forbidden', 'Not allowed', what);
-export const badRequest = (detail: string, more?: Record<string, unknown>) => new Problem(400, 'bad-request', 'This cannot be done as asked', detail, more);
+export const badRequest = (detail: string, more?: Record<string, unknown>) =>
+  new Problem(400, 'bad-request', 'This cannot be done as asked', detail, more);

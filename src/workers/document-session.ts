@@ -2,7 +2,12 @@ import type { ClashReport, ProblemReport } from '@/api/document-protocol';
 import { applyChangeSet, documentOf, type LoggedChangeSet } from '@/core/documents/change-set';
 import type { Edit } from '@/core/documents/edits';
 import type { Document } from '@/core/documents/items';
-import { OpenLibrary, surroundingsOf, type LibrarySnapshot, type Surroundings } from '@/core/views/open-library';
+import {
+  OpenLibrary,
+  surroundingsOf,
+  type LibrarySnapshot,
+  type Surroundings,
+} from '@/core/views/open-library';
 import { OpenProduct, type ProductSnapshot } from '@/core/views/open-product';
 
 /** A refusal the server gave, in its words. */
@@ -98,12 +103,27 @@ export class DocumentSession {
 
   /** One's own value after a clash, in place of the one that stands. */
   async keep(clash: ClashReport): Promise<void> {
-    await this.store('Keep my value', [{ kind: 'set', version: 1, item: clash.item, path: clash.path, before: clash.present, after: clash.wanted }]);
+    await this.store('Keep my value', [
+      {
+        kind: 'set',
+        version: 1,
+        item: clash.item,
+        path: clash.path,
+        before: clash.present,
+        after: clash.wanted,
+      },
+    ]);
   }
 
   async undo(redo: boolean, partly: boolean): Promise<void> {
     await this.stored;
-    this.receive([await this.send<LoggedChangeSet>('POST', `/documents/${this.slug}/undo`, { id: newChangeId(), redo, partly })]);
+    this.receive([
+      await this.send<LoggedChangeSet>('POST', `/documents/${this.slug}/undo`, {
+        id: newChangeId(),
+        redo,
+        partly,
+      }),
+    ]);
   }
 
   async load(): Promise<void> {
@@ -139,14 +159,21 @@ export class DocumentSession {
       this.sequence = entry.sequence;
       this.log = [...this.log, entry];
       this.pending = this.pending.filter((other) => other.id !== entry.id);
-      if (entry.author !== this.person) this.listener.other(this.snapshot.people.find((person) => person.id === entry.author)?.name ?? 'Somebody', entry.label);
+      if (entry.author !== this.person)
+        this.listener.other(
+          this.snapshot.people.find((person) => person.id === entry.author)?.name ?? 'Somebody',
+          entry.label,
+        );
     }
     this.touch();
     if (missing) void this.catchUp();
   }
 
   private async catchUp(): Promise<void> {
-    const { changeSets, sequence } = await this.send<{ changeSets: LoggedChangeSet[]; sequence: number }>('GET', `/documents/${this.slug}/changes?since=${this.sequence}`);
+    const { changeSets, sequence } = await this.send<{ changeSets: LoggedChangeSet[]; sequence: number }>(
+      'GET',
+      `/documents/${this.slug}/changes?since=${this.sequence}`,
+    );
     const first = changeSets[0]?.sequence;
     if (sequence > this.sequence && (first === undefined || first > this.sequence + 1)) await this.load();
     else this.receive(changeSets);
@@ -155,7 +182,8 @@ export class DocumentSession {
   private listen(): void {
     this.events = new EventSource(`/api/v1/documents/${this.slug}/events?since=${this.sequence}`);
     this.events.onmessage = (message) => {
-      const event = JSON.parse(message.data as string) as { kind: 'change'; changeSet: LoggedChangeSet } | { kind: 'surroundings' };
+      const event = JSON.parse(message.data as string) as
+        { kind: 'change'; changeSet: LoggedChangeSet } | { kind: 'surroundings' };
       if (event.kind === 'change') this.receive([event.changeSet]);
       else void this.load();
     };
@@ -169,9 +197,17 @@ export class DocumentSession {
   private async send<T>(method: string, path: string, body?: unknown): Promise<T> {
     let response: Response;
     try {
-      response = await fetch(`/api/v1${path}`, { method, headers: { 'content-type': 'application/json' }, ...(body !== undefined && { body: JSON.stringify(body) }) });
+      response = await fetch(`/api/v1${path}`, {
+        method,
+        headers: { 'content-type': 'application/json' },
+        ...(body !== undefined && { body: JSON.stringify(body) }),
+      });
     } catch {
-      throw new Refused({ code: 'offline', title: 'No connection', detail: 'The server does not answer. Nothing was stored; try again.' });
+      throw new Refused({
+        code: 'offline',
+        title: 'No connection',
+        detail: 'The server does not answer. Nothing was stored; try again.',
+      });
     }
     const answer: unknown = await response.json().catch(() => ({}));
     if (!response.ok) throw new Refused(answer as ProblemReport);

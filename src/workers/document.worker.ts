@@ -7,8 +7,14 @@ import { DocumentSession, newId, Refused } from './document-session';
 const say = (message: WorkerMessage) => self.postMessage(message);
 let session: DocumentSession | undefined;
 
-const views = { ...LIBRARY_VIEWS, ...PRODUCT_VIEWS } as Record<string, (document: unknown, input: unknown) => unknown>;
-const plans = { ...LIBRARY_PLANS, ...PRODUCT_PLANS } as Record<string, (document: unknown, input: unknown, newId: (prefix: string) => string) => Plan>;
+const views = { ...LIBRARY_VIEWS, ...PRODUCT_VIEWS } as Record<
+  string,
+  (document: unknown, input: unknown) => unknown
+>;
+const plans = { ...LIBRARY_PLANS, ...PRODUCT_PLANS } as Record<
+  string,
+  (document: unknown, input: unknown, newId: (prefix: string) => string) => Plan
+>;
 
 async function answer(message: PageMessage): Promise<unknown> {
   if (message.ask === 'open') {
@@ -49,6 +55,13 @@ self.onmessage = (event: MessageEvent<PageMessage>) => {
   const { number } = event.data;
   answer(event.data).then(
     (result) => say({ number, answer: result ?? null }),
-    (error: Error) => say({ number, problem: error instanceof Refused ? error.report : { code: 'failure', title: 'Something went wrong here', detail: error.message } }),
+    (error: Error) =>
+      say({
+        number,
+        problem:
+          error instanceof Refused
+            ? error.report
+            : { code: 'failure', title: 'Something went wrong here', detail: error.message },
+      }),
   );
 };

@@ -7,11 +7,15 @@ import { openTokenFile, withPlaces } from '@/files/token-files';
 import { findingLine, readArguments } from '../arguments';
 
 export function run(words: string[]): number {
-  const { positionals, value } = readArguments(words, ['FILE'], { values: { format: ['text', 'json', 'sarif'], 'fail-on': ['error', 'warning', 'never'] } });
+  const { positionals, value } = readArguments(words, ['FILE'], {
+    values: { format: ['text', 'json', 'sarif'], 'fail-on': ['error', 'warning', 'never'] },
+  });
   const file = positionals[0]!;
   const opened = openTokenFile(file);
   const checked = runChecks({ resolution: new Resolution(opened.system), pairings: pairingsOfFiles(opened) });
-  const findings = [...opened.findings, ...withPlaces(opened, checked)].map((finding) => ({ ...finding, at: { file, ...finding.at } })).sort(worstFirst);
+  const findings = [...opened.findings, ...withPlaces(opened, checked)]
+    .map((finding) => ({ ...finding, at: { file, ...finding.at } }))
+    .sort(worstFirst);
   if (value('format') === 'json') console.log(JSON.stringify({ findings }, null, 2));
   else if (value('format') === 'sarif') console.log(JSON.stringify(sarif(findings), null, 2));
   else {
@@ -19,5 +23,7 @@ export function run(words: string[]): number {
     console.log(findings.length === 0 ? 'Nothing found.' : `${findings.length} found.`);
   }
   const failOn = value('fail-on') ?? 'error';
-  return failOn !== 'never' && findings.some((finding) => atOrAbove(finding, failOn as 'error' | 'warning')) ? 1 : 0;
+  return failOn !== 'never' && findings.some((finding) => atOrAbove(finding, failOn as 'error' | 'warning'))
+    ? 1
+    : 0;
 }

@@ -10,14 +10,22 @@ import { openTokenFile, readText, UnreadableFile } from '@/files/token-files';
 import { findingLine, readArguments, UsageError } from '../arguments';
 
 export function run(words: string[]): number {
-  const { positionals, value } = readArguments(words, ['OLD', 'NEW'], { values: { format: ['text', 'json', 'markdown'], severity: [] } });
+  const { positionals, value } = readArguments(words, ['OLD', 'NEW'], {
+    values: { format: ['text', 'json', 'markdown'], severity: [] },
+  });
   const side = (file: string) => {
     const opened = openTokenFile(file);
-    for (const finding of opened.findings) if (finding.severity === 'error') console.error(findingLine(finding));
+    for (const finding of opened.findings)
+      if (finding.severity === 'error') console.error(findingLine(finding));
     return { resolution: new Resolution(opened.system), pairings: pairingsOfFiles(opened) };
   };
   const table = value('severity');
-  const changes = diffTokens(side(positionals[0]!), side(positionals[1]!), undefined, table === undefined ? SEVERITIES : severitiesFrom(table));
+  const changes = diffTokens(
+    side(positionals[0]!),
+    side(positionals[1]!),
+    undefined,
+    table === undefined ? SEVERITIES : severitiesFrom(table),
+  );
   const bump = worst(changes.map((change) => change.severity));
   const format = value('format') ?? 'text';
   if (format === 'json') console.log(JSON.stringify({ bump, changes }, null, 2));
@@ -25,7 +33,9 @@ export function run(words: string[]): number {
   else {
     for (const { severity, kind, path, before, after, why, contexts } of changes) {
       const values = before !== null && after !== null ? `  ${before} → ${after}` : '';
-      console.log(`${severity.padEnd(5)}  ${kind.padEnd(10)}  ${path}${values}  (${why}${contexts ? `; ${contexts.map(contextText).join(' / ')}` : ''})`);
+      console.log(
+        `${severity.padEnd(5)}  ${kind.padEnd(10)}  ${path}${values}  (${why}${contexts ? `; ${contexts.map(contextText).join(' / ')}` : ''})`,
+      );
     }
     console.log(`${bump}: ${changes.length} change${changes.length === 1 ? '' : 's'}`);
   }
@@ -42,7 +52,13 @@ function severitiesFrom(file: string): SeverityTable {
     throw error;
   }
   const entries = typeof table === 'object' && table !== null ? Object.entries(table) : [];
-  const wrong = entries.find(([kind, severity]) => !Object.hasOwn(SEVERITIES, kind) || !['patch', 'minor', 'major'].includes(severity as string));
-  if (wrong) throw new UsageError(`${file}: "${wrong[0]}" is ${JSON.stringify(wrong[1])}. Known kinds: ${Object.keys(SEVERITIES).join(', ')}; each is patch, minor or major.`);
+  const wrong = entries.find(
+    ([kind, severity]) =>
+      !Object.hasOwn(SEVERITIES, kind) || !['patch', 'minor', 'major'].includes(severity as string),
+  );
+  if (wrong)
+    throw new UsageError(
+      `${file}: "${wrong[0]}" is ${JSON.stringify(wrong[1])}. Known kinds: ${Object.keys(SEVERITIES).join(', ')}; each is patch, minor or major.`,
+    );
   return { ...SEVERITIES, ...Object.fromEntries(entries) } as SeverityTable;
 }

@@ -10,20 +10,35 @@ export function run(words: string[]): number {
     for (const output of OUTPUTS.values()) console.log(`${output.name.padEnd(8)}  ${output.about}`);
     return 0;
   }
-  const { positionals, value, list } = readArguments(words, ['FILE'], { values: { to: [], out: [], prefix: [] }, lists: ['context'] });
+  const { positionals, value, list } = readArguments(words, ['FILE'], {
+    values: { to: [], out: [], prefix: [] },
+    lists: ['context'],
+  });
   const format = value('to');
   if (format === undefined) throw new UsageError('Say --to FORMAT; --to list prints the formats.');
   const output = OUTPUTS.get(format);
-  if (!output) throw new UsageError(`There is no format ${format}. Known: ${[...OUTPUTS.keys()].join(', ')}.`);
+  if (!output)
+    throw new UsageError(`There is no format ${format}. Known: ${[...OUTPUTS.keys()].join(', ')}.`);
   const prefix = value('prefix');
-  if (prefix !== undefined && !/^[\p{L}_][\p{L}\p{N}_-]*$/u.test(prefix)) throw new UsageError(`A prefix is a word of letters, digits and hyphens, not ${prefix}.`);
+  if (prefix !== undefined && !/^[\p{L}_][\p{L}\p{N}_-]*$/u.test(prefix))
+    throw new UsageError(`A prefix is a word of letters, digits and hyphens, not ${prefix}.`);
   const opened = openTokenFile(positionals[0]!);
-  const context = list('context').length > 0 || format === 'json' ? contextFrom(list('context'), opened.system.axes) : undefined;
+  const context =
+    list('context').length > 0 || format === 'json'
+      ? contextFrom(list('context'), opened.system.axes)
+      : undefined;
   const resolution = new Resolution(opened.system);
   const authored = () => {
     const files = [...opened.texts.keys()];
-    const main = { name: files[0]!.replace(/^.*[\\/]/, ''), json: modernDocument(opened.root ?? new Map(), resolution) };
-    const sources = new Map(opened.system.sources.filter((source) => source.file && source.file !== files[0] && source.root).map((source) => [source.file!, source.root!]));
+    const main = {
+      name: files[0]!.replace(/^.*[\\/]/, ''),
+      json: modernDocument(opened.root ?? new Map(), resolution),
+    };
+    const sources = new Map(
+      opened.system.sources
+        .filter((source) => source.file && source.file !== files[0] && source.root)
+        .map((source) => [source.file!, source.root!]),
+    );
     return [main, ...[...sources].map(([name, root]) => ({ name, json: modernDocument(root, resolution) }))];
   };
   const { files, findings } = output.write({ resolution, context, prefix, authored });

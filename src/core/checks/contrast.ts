@@ -27,7 +27,13 @@ export const contrast: Check = {
     for (const pairing of pairings) {
       const missing = [pairing.text, pairing.surface].find((path) => !resolution.paths.includes(path));
       if (missing !== undefined) {
-        findings.push({ code: 'missing-target', severity: 'error', path: missing, message: `A pairing names ${missing}, which is no token`, fix: 'Correct the pairing, or take it out' });
+        findings.push({
+          code: 'missing-target',
+          severity: 'error',
+          path: missing,
+          message: `A pairing names ${missing}, which is no token`,
+          fix: 'Correct the pairing, or take it out',
+        });
         continue;
       }
       const ratios = pairingRatios(resolution, pairing);

@@ -19,7 +19,12 @@ export function sarif(findings: readonly Finding[]): object {
               {
                 physicalLocation: {
                   artifactLocation: { uri: encodeURI(finding.at.file) },
-                  ...(finding.at.line && { region: { startLine: finding.at.line, ...(finding.at.column && { startColumn: finding.at.column }) } }),
+                  ...(finding.at.line && {
+                    region: {
+                      startLine: finding.at.line,
+                      ...(finding.at.column && { startColumn: finding.at.column }),
+                    },
+                  }),
                 },
               },
             ],

@@ -93,7 +93,10 @@ export function clipped(rgb: Rgb): Rgb {
 /** Converts to any DTCG space. */
 export function convert(color: Color, spaceName: string): Color {
   const space = COLOR_SPACES.get(spaceName)!;
-  const converted = converter(space.mode as 'rgb')(toCulori(color)) as unknown as Record<string, number | undefined>;
+  const converted = converter(space.mode as 'rgb')(toCulori(color)) as unknown as Record<
+    string,
+    number | undefined
+  >;
   return {
     space: spaceName,
     components: space.channels.map((channel, i) => {
@@ -128,7 +131,9 @@ export function colorText(color: Color): string {
   const space = COLOR_SPACES.get(color.space)!;
   const components = color.components.map((c) => (c === 'none' ? 'none' : numberText(c))).join(' ');
   const alpha = color.alpha < 1 ? ` / ${numberText(color.alpha)}` : '';
-  return space.css === 'fn' ? `${space.name}(${components}${alpha})` : `color(${space.name} ${components}${alpha})`;
+  return space.css === 'fn'
+    ? `${space.name}(${components}${alpha})`
+    : `color(${space.name} ${components}${alpha})`;
 }
 
 const BY_MODE = new Map([...COLOR_SPACES.values()].map((space) => [space.mode, space]));

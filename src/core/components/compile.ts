@@ -36,13 +36,16 @@ const DISABLED = ':is(:disabled, [aria-disabled="true"], [data-state~="disabled"
 /** A state as pseudo-class and as attribute, of equal specificity; `disabled` excludes the others. */
 function stateSelector(state: string): string {
   if (state === 'disabled') return DISABLED;
-  const pseudo = ['hover', 'active', 'focus-visible', 'focus-within', 'checked', 'invalid'].includes(state) ? `:${state}, ` : '';
+  const pseudo = ['hover', 'active', 'focus-visible', 'focus-within', 'checked', 'invalid'].includes(state)
+    ? `:${state}, `
+    : '';
   return `:is(${pseudo}[data-state~="${state}"]):not(${DISABLED})`;
 }
 
 export function conditionSelector(condition: Condition): string {
   if (condition.kind === 'state') return stateSelector(condition.state);
-  if (condition.kind === 'flag') return condition.is ? `[data-${condition.prop}]` : `:not([data-${condition.prop}])`;
+  if (condition.kind === 'flag')
+    return condition.is ? `[data-${condition.prop}]` : `:not([data-${condition.prop}])`;
   const values = condition.is.map((value) => `[data-${condition.prop}="${value}"]`);
   return values.length === 1 ? values[0]! : `:is(${values.join(', ')})`;
 }
@@ -51,7 +54,12 @@ export function conditionSelector(condition: Condition): string {
 export type TokenName = (path: string) => string;
 export const customProperty: TokenName = (path) => `--${hyphenated(path)}`;
 
-function declarationText(property: string, value: StyleValue, items: Items, typeOf: (path: string) => string | undefined): string {
+function declarationText(
+  property: string,
+  value: StyleValue,
+  items: Items,
+  typeOf: (path: string) => string | undefined,
+): string {
   if ('raw' in value) return `  ${property}: ${value.raw};\n`;
   const path = pathOf(value.token, items);
   if (typeOf(path) !== 'typography') return `  ${property}: var(${customProperty(path)});\n`;
@@ -66,7 +74,11 @@ export const LAYER_ORDER = '@layer base, rules, kept;\n';
  * kept blocks in a layer above, as they stand.
  * @param typeOf the type of a token: a typography token is written as its longhands
  */
-export function compileCss(component: ComponentItem, items: Items, typeOf: (path: string) => string | undefined): string {
+export function compileCss(
+  component: ComponentItem,
+  items: Items,
+  typeOf: (path: string) => string | undefined,
+): string {
   const own = `.${componentClass(component)}`;
   const root = `${own}[part~="root"]`;
   let css =
@@ -74,12 +86,16 @@ export function compileCss(component: ComponentItem, items: Items, typeOf: (path
     `  letter-spacing: inherit;\n  color: inherit;\n  background: none;\n  text-align: inherit;\n  text-decoration: none;\n}\n}\n@layer rules {\n`;
   for (const rule of rulesByStrength(component)) {
     const conditions = rule.when.map(conditionSelector).join('');
-    const selector = rule.part === 'root' ? root + conditions : `${root}${conditions} ${own}[part~="${rule.part}"]`;
-    const body = rule.declarations.map(([property, value]) => declarationText(property, value, items, typeOf)).join('');
+    const selector =
+      rule.part === 'root' ? root + conditions : `${root}${conditions} ${own}[part~="${rule.part}"]`;
+    const body = rule.declarations
+      .map(([property, value]) => declarationText(property, value, items, typeOf))
+      .join('');
     css += `:where(${selector}) {\n${body}}\n`;
   }
   css += '}\n';
   const kept = ordered(component.entries).filter((entry) => entry.kind === 'kept');
-  if (kept.length > 0) css += `@layer kept {\n@scope (${root}) {\n${kept.map((block) => block.css).join('\n')}\n}\n}\n`;
+  if (kept.length > 0)
+    css += `@layer kept {\n@scope (${root}) {\n${kept.map((block) => block.css).join('\n')}\n}\n}\n`;
   return css;
 }

@@ -12,17 +12,37 @@ export type Refer = (path: string) => Reference;
  * Reads a component file (docs/formats.md): name, props, parts, states, rules and guards as JSON, the template beside it
  * as HTML. Whatever cannot be read becomes a finding that names its place; the rest is read.
  */
-export function readComponent(json: Json, template: string, options: { id: string; order: string; entryId: () => string; refer: Refer; rank: (name: string) => string | null }): { component: ComponentItem | undefined; findings: Finding[] } {
+export function readComponent(
+  json: Json,
+  template: string,
+  options: {
+    id: string;
+    order: string;
+    entryId: () => string;
+    refer: Refer;
+    rank: (name: string) => string | null;
+  },
+): { component: ComponentItem | undefined; findings: Finding[] } {
   const findings: Finding[] = [];
-  const report = (pointer: string, message: string, fix: string) => findings.push({ code: 'component-file', severity: 'error', message, at: { pointer }, fix });
+  const report = (pointer: string, message: string, fix: string) =>
+    findings.push({ code: 'component-file', severity: 'error', message, at: { pointer }, fix });
   if (!isObject(json)) {
     report('', 'A component file is a JSON object', 'Put it in curly brackets');
     return { component: undefined, findings };
   }
-  const text = (object: JsonObject, name: string) => (typeof object.get(name) === 'string' ? (object.get(name) as string) : '');
+  const text = (object: JsonObject, name: string) =>
+    typeof object.get(name) === 'string' ? (object.get(name) as string) : '';
   const name = text(json, 'name');
-  if (!/^[a-z][a-zA-Z0-9-]*$/.test(name)) report('/name', `A component has a name such as fare-card, not ${JSON.stringify(name)}`, 'Use letters, digits and hyphens, beginning with a small letter');
-  const collect = <T extends { order: string }>(member: string, read: (entry: JsonObject, pointer: string, order: string) => T | undefined): Record<string, T> => {
+  if (!/^[a-z][a-zA-Z0-9-]*$/.test(name))
+    report(
+      '/name',
+      `A component has a name such as fare-card, not ${JSON.stringify(name)}`,
+      'Use letters, digits and hyphens, beginning with a small letter',
+    );
+  const collect = <T extends { order: string }>(
+    member: string,
+    read: (entry: JsonObject, pointer: string, order: string) => T | undefined,
+  ): Record<string, T> => {
     const list = json.get(member);
     if (list === undefined) return {};
     if (!Array.isArray(list)) {
@@ -33,7 +53,8 @@ export function readComponent(json: Json, template: string, options: { id: strin
     const entries: Record<string, T> = {};
     list.forEach((entry, i) => {
       const pointer = `/${member}/${i}`;
-      if (!isObject(entry)) return report(pointer, `An entry of ${member} is an object`, 'Put it in curly brackets');
+      if (!isObject(entry))
+        return report(pointer, `An entry of ${member} is an object`, 'Put it in curly brackets');
       const value = read(entry, pointer, orders[i]!);
       if (value) entries[options.entryId()] = value;
     });
@@ -54,28 +75,61 @@ export function readComponent(json: Json, template: string, options: { id: strin
   };
   const props = collect<Prop>('props', (entry, pointer, order) => {
     const kind = text(entry, 'kind') as Prop['kind'];
-    if (!['choice', 'flag', 'text', 'slot'].includes(kind)) return void report(`${pointer}/kind`, 'A prop is a choice, flag, text or slot', 'Correct its kind');
+    if (!['choice', 'flag', 'text', 'slot'].includes(kind))
+      return void report(`${pointer}/kind`, 'A prop is a choice, flag, text or slot', 'Correct its kind');
     const values = entry.get('values');
     const list = Array.isArray(values) ? values.map(String) : [];
-    if (kind === 'choice' && list.length === 0) return void report(`${pointer}/values`, 'A choice has at least one value', 'Add its values');
-    return { order, name: text(entry, 'name'), kind, values: list, default: text(entry, 'default') || (kind === 'choice' ? list[0]! : ''), description: text(entry, 'description') };
+    if (kind === 'choice' && list.length === 0)
+      return void report(`${pointer}/values`, 'A choice has at least one value', 'Add its values');
+    return {
+      order,
+      name: text(entry, 'name'),
+      kind,
+      values: list,
+      default: text(entry, 'default') || (kind === 'choice' ? list[0]! : ''),
+      description: text(entry, 'description'),
+    };
   });
   const written = templateOf(template);
   findings.push(...written.findings);
   const known = partAncestry(written.root);
   const parts = collect<Part>('parts', (entry, pointer, order) => {
     const part = text(entry, 'name');
-    if (!known.has(part)) report(`${pointer}/name`, `The template has no part ${part}`, `Parts of the template: ${[...known.keys()].join(', ')}`);
+    if (!known.has(part))
+      report(
+        `${pointer}/name`,
+        `The template has no part ${part}`,
+        `Parts of the template: ${[...known.keys()].join(', ')}`,
+      );
     const shows = text(entry, 'shows');
-    return { order, name: part, shows: shows === 'text' || shows === 'icon' ? shows : 'nothing', description: text(entry, 'description') };
+    return {
+      order,
+      name: part,
+      shows: shows === 'text' || shows === 'icon' ? shows : 'nothing',
+      description: text(entry, 'description'),
+    };
   });
   const entries = collect<StyleEntry>('rules', (entry, pointer, order) => {
     if (entry.has('kept')) return { order, kind: 'kept', css: text(entry, 'kept') };
     const part = text(entry, 'part') || 'root';
-    if (!known.has(part)) report(`${pointer}/part`, `The template has no part ${part}`, `Parts of the template: ${[...known.keys()].join(', ')}`);
+    if (!known.has(part))
+      report(
+        `${pointer}/part`,
+        `The template has no part ${part}`,
+        `Parts of the template: ${[...known.keys()].join(', ')}`,
+      );
     const style = entry.get('style');
-    const declarations = isObject(style) ? [...style].map(([property, bound]): [string, StyleValue] => [property, value(bound)]) : [];
-    return { order, kind: 'rule', when: conditions(entry, pointer), part, declarations, comment: text(entry, 'comment') };
+    const declarations = isObject(style)
+      ? [...style].map(([property, bound]): [string, StyleValue] => [property, value(bound)])
+      : [];
+    return {
+      order,
+      kind: 'rule',
+      when: conditions(entry, pointer),
+      part,
+      declarations,
+      comment: text(entry, 'comment'),
+    };
   });
   const guards = collect<Guard>('guards', (entry, pointer, order) => ({
     order,

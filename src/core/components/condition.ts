@@ -13,7 +13,11 @@ export function effectiveStates(states: readonly string[]): Set<string> {
   return new Set(states.includes('active') ? [...states, 'hover'] : states);
 }
 
-export function conditionHolds(condition: Condition, props: Record<string, string>, states: ReadonlySet<string>): boolean {
+export function conditionHolds(
+  condition: Condition,
+  props: Record<string, string>,
+  states: ReadonlySet<string>,
+): boolean {
   if (condition.kind === 'state') return states.has(condition.state);
   const value = props[condition.prop] ?? '';
   if (condition.kind === 'flag') return (value === 'true') === condition.is;
@@ -43,8 +47,13 @@ export function parseConditions(text: string): Condition[] {
   return trimmed.split(/\s+and\s+/).map((phrase): Condition => {
     const flag = /^(not\s+)?([a-z][a-zA-Z0-9-]*)$/.exec(phrase);
     if (flag) return { kind: 'flag', prop: flag[2]!, is: !flag[1] };
-    const choice = /^([a-z][a-zA-Z0-9-]*)\s+is\s+([a-z][a-zA-Z0-9-]*(?:\s+or\s+[a-z][a-zA-Z0-9-]*)*)$/.exec(phrase);
-    if (!choice) throw new Error(`"${phrase}" is no condition. Write "tone is danger or quiet", "busy", "not busy" or "state is hover"`);
+    const choice = /^([a-z][a-zA-Z0-9-]*)\s+is\s+([a-z][a-zA-Z0-9-]*(?:\s+or\s+[a-z][a-zA-Z0-9-]*)*)$/.exec(
+      phrase,
+    );
+    if (!choice)
+      throw new Error(
+        `"${phrase}" is no condition. Write "tone is danger or quiet", "busy", "not busy" or "state is hover"`,
+      );
     const values = choice[2]!.split(/\s+or\s+/);
     if (choice[1] !== 'state') return { kind: 'choice', prop: choice[1]!, is: values };
     if (values.length > 1) throw new Error(`"${phrase}": write one rule for each state`);
@@ -54,5 +63,10 @@ export function parseConditions(text: string): Condition[] {
 
 /** Default values of all props: flags are '' unless set, slots empty. */
 export function defaultProps(component: ComponentItem): Record<string, string> {
-  return Object.fromEntries(ordered(component.props).map((prop) => [prop.name, prop.default || (prop.kind === 'choice' ? (prop.values[0] ?? '') : '')]));
+  return Object.fromEntries(
+    ordered(component.props).map((prop) => [
+      prop.name,
+      prop.default || (prop.kind === 'choice' ? (prop.values[0] ?? '') : ''),
+    ]),
+  );
 }

@@ -18,7 +18,9 @@ export function brokenGuards(component: ComponentItem, items: Items, resolution:
       for (const combination of combinations) {
         if (!allHold(guard.when, combination)) continue;
         for (let context = 0; context < resolution.contexts.length; context++) {
-          const value = partStyles(component, items, resolution, combination, context).get(guard.part)?.get(guard.property);
+          const value = partStyles(component, items, resolution, combination, context)
+            .get(guard.part)
+            ?.get(guard.property);
           if (value === guard.value) continue;
           const where = conditionsText(guard.when);
           return {

@@ -8,7 +8,14 @@ import { declaredStyle, rulesByStrength, valueCss } from './style';
 import { partAncestry, templateOf } from './template';
 
 /** The states every control is shown in, rest being none of them (MODEL, State). */
-export const STANDARD_STATES: readonly (readonly string[])[] = [[], ['hover'], ['focus-visible'], ['hover', 'focus-visible'], ['active'], ['disabled']];
+export const STANDARD_STATES: readonly (readonly string[])[] = [
+  [],
+  ['hover'],
+  ['focus-visible'],
+  ['hover', 'focus-visible'],
+  ['active'],
+  ['disabled'],
+];
 
 /** Every combination of choices and flags, and every state: the first prop turning slowest, states fastest. */
 export function combinationsOf(component: ComponentItem): Combination[] {
@@ -40,10 +47,17 @@ export interface MatrixCell {
 }
 
 /** The combination of every prop's value with every state, each with its contrasts under all contexts, failing ones first. */
-export function matrixOf(component: ComponentItem, items: Items, resolution: Resolution, ground: (context: number) => Rgb): MatrixCell[] {
+export function matrixOf(
+  component: ComponentItem,
+  items: Items,
+  resolution: Resolution,
+  ground: (context: number) => Rgb,
+): MatrixCell[] {
   const rules = rulesByStrength(component);
   const cells = combinationsOf(component).map((combination): MatrixCell => {
-    const styles = resolution.contexts.map((_, context) => partStyles(component, items, resolution, combination, context, rules));
+    const styles = resolution.contexts.map((_, context) =>
+      partStyles(component, items, resolution, combination, context, rules),
+    );
     const checks = worstChecks(component, combination, styles, resolution, ground);
     return { combination, checks, fails: checks.some((check) => !check.passes) };
   });
@@ -87,14 +101,24 @@ function worstChecks(
   for (const [part, { ancestors, when }] of parts) {
     const shown = when.filter((condition) => condition.kind !== 'flag' || component.props[condition.prop]);
     if (!allHold(shown, combination)) continue;
-    const measure = (kind: ContrastCheck['kind'], ratioIn: (context: number) => { ratio: number | undefined; needs: number } | null) => {
+    const measure = (
+      kind: ContrastCheck['kind'],
+      ratioIn: (context: number) => { ratio: number | undefined; needs: number } | null,
+    ) => {
       let worst: ContrastCheck | undefined;
       for (let context = 0; context < resolution.contexts.length; context++) {
         const outcome = ratioIn(context);
         if (!outcome) continue;
         const needs = exempt ? undefined : outcome.needs;
         const passes = outcome.ratio === undefined || needs === undefined || outcome.ratio >= needs;
-        const check = { part, kind, ratio: outcome.ratio, needs, worst: resolution.contexts[context], passes };
+        const check = {
+          part,
+          kind,
+          ratio: outcome.ratio,
+          needs,
+          worst: resolution.contexts[context],
+          passes,
+        };
         const rank = (c: ContrastCheck) => (c.ratio === undefined ? -1 : c.ratio / (c.needs ?? 1));
         if (!worst || rank(check) < rank(worst)) worst = check;
       }
@@ -104,11 +128,17 @@ function worstChecks(
     if (kind === 'text' || kind === 'icon') {
       measure(kind, (context) => {
         const style = styles[context]!;
-        const color = [part, ...ancestors].map((name) => style.get(name)?.get('color')).find((text) => text !== undefined);
+        const color = [part, ...ancestors]
+          .map((name) => style.get(name)?.get('color'))
+          .find((text) => text !== undefined);
         if (color === undefined) return { ratio: undefined, needs: 4.5 };
-        return { ratio: ratioOn(color, [part, ...ancestors], style, ground(context)), needs: kind === 'icon' ? 3 : textNeed(style, [part, ...ancestors]) };
+        return {
+          ratio: ratioOn(color, [part, ...ancestors], style, ground(context)),
+          needs: kind === 'icon' ? 3 : textNeed(style, [part, ...ancestors]),
+        };
       });
     }
+    if (!parts.get(part)!.interactive) continue;
     measure('border', (context) => {
       const style = styles[context]!.get(part);
       const border = style?.get('border-color');
@@ -125,7 +155,8 @@ const isClear = (text: string) => parseColor(text)?.alpha === 0;
 
 /** WCAG 2.2, 1.4.3: large text is at least 24 px, or bold and at least 18.66 px. `rem` counts as 16 px. */
 function textNeed(style: Map<string, Map<string, string>>, chain: string[]): number {
-  const inherited = (property: string) => chain.map((part) => style.get(part)?.get(property)).find((text) => text !== undefined);
+  const inherited = (property: string) =>
+    chain.map((part) => style.get(part)?.get(property)).find((text) => text !== undefined);
   const [, number, unit] = /^([\d.]+)(px|rem)$/.exec(inherited('font-size') ?? '') ?? [];
   const size = number === undefined ? 16 : Number(number) * (unit === 'rem' ? 16 : 1);
   const bold = Number(inherited('font-weight') ?? 400) >= 700;
@@ -133,13 +164,24 @@ function textNeed(style: Map<string, Map<string, string>>, chain: string[]): num
 }
 
 /** Contrast of a colour on the surfaces of `chain`, nearest first, composited down to the ground; undefined: not known. */
-function ratioOn(color: string, chain: string[], style: Map<string, Map<string, string>>, ground: Rgb): number | undefined {
+function ratioOn(
+  color: string,
+  chain: string[],
+  style: Map<string, Map<string, string>>,
+  ground: Rgb,
+): number | undefined {
   const front = parseColor(color);
   if (!front) return undefined;
   let surface: Rgb | undefined;
   for (const part of chain) {
     const own = style.get(part);
-    if (own?.has('opacity') || own?.has('background-image') || own?.get('position') === 'absolute' || own?.get('position') === 'fixed') return undefined;
+    if (
+      own?.has('opacity') ||
+      own?.has('background-image') ||
+      own?.get('position') === 'absolute' ||
+      own?.get('position') === 'fixed'
+    )
+      return undefined;
     const text = own?.get('background-color') ?? own?.get('background');
     if (text === undefined || text === 'none') continue;
     const parsed = parseColor(text);

@@ -20,7 +20,10 @@ export interface RenderInput extends Partial<Combination> {
 export function renderComponent(component: ComponentItem, input: RenderInput = {}): string {
   const { root } = templateOf(component.template);
   if (!root) return '';
-  const combination: Combination = { props: { ...defaultProps(component), ...input.props }, states: input.states ?? [] };
+  const combination: Combination = {
+    props: { ...defaultProps(component), ...input.props },
+    states: input.states ?? [],
+  };
   const kinds = new Map(ordered(component.props).map((prop) => [prop.name, prop.kind]));
   const className = componentClass(component);
 
@@ -35,8 +38,13 @@ export function renderComponent(component: ComponentItem, input: RenderInput = {
     const attributes = new Map(item.attributes);
     for (const [attribute, name] of item.bound) {
       const flag = kinds.get(name) === 'flag' || !kinds.has(name);
-      const value = kinds.has(name) ? (combination.props[name] ?? '') : combination.states.includes(name) ? 'true' : '';
-      if (flag ? value === 'true' : value !== '') attributes.set(attribute, flag && !attribute.startsWith('aria-') ? '' : value);
+      const value = kinds.has(name)
+        ? (combination.props[name] ?? '')
+        : combination.states.includes(name)
+          ? 'true'
+          : '';
+      if (flag ? value === 'true' : value !== '')
+        attributes.set(attribute, flag && !attribute.startsWith('aria-') ? '' : value);
     }
     if (item.part) {
       attributes.set('class', [attributes.get('class'), className].filter(Boolean).join(' '));
@@ -49,17 +57,31 @@ export function renderComponent(component: ComponentItem, input: RenderInput = {
         if (kind === 'flag' && value === 'true') attributes.set(`data-${name}`, '');
       }
       const { states } = combination;
-      if (states.length > 0) attributes.set('data-state', [...(states.includes('active') && !states.includes('hover') ? [...states, 'hover'] : states)].join(' '));
+      if (states.length > 0)
+        attributes.set(
+          'data-state',
+          [...(states.includes('active') && !states.includes('hover') ? [...states, 'hover'] : states)].join(
+            ' ',
+          ),
+        );
       for (const [name, value] of Object.entries(input.attributes ?? {})) attributes.set(name, value);
     }
-    const text = [...attributes].map(([name, value]) => (value === '' ? ` ${name}` : ` ${name}="${escapeHtml(value)}"`)).join('');
-    return VOID.has(item.tag) ? `<${item.tag}${text}>` : `<${item.tag}${text}>${item.children.map(node).join('')}</${item.tag}>`;
+    const text = [...attributes]
+      .map(([name, value]) => (value === '' ? ` ${name}` : ` ${name}="${escapeHtml(value)}"`))
+      .join('');
+    return VOID.has(item.tag)
+      ? `<${item.tag}${text}>`
+      : `<${item.tag}${text}>${item.children.map(node).join('')}</${item.tag}>`;
   };
   return element(root);
 }
 
 /** A `when` may name a slot or text too: it holds where that is filled. */
-function present(item: TemplateElement, combination: Combination, slots: Record<string, string> | undefined): boolean {
+function present(
+  item: TemplateElement,
+  combination: Combination,
+  slots: Record<string, string> | undefined,
+): boolean {
   const props = { ...combination.props };
   for (const condition of item.when) {
     if (condition.kind !== 'flag') continue;

@@ -1,4 +1,11 @@
-import { ordered, type ComponentItem, type Items, type Reference, type StyleRule, type StyleValue } from '../documents/items';
+import {
+  ordered,
+  type ComponentItem,
+  type Items,
+  type Reference,
+  type StyleRule,
+  type StyleValue,
+} from '../documents/items';
 import { libraryTree } from '../documents/library';
 import { cssText } from '../tokens/css-text';
 import type { Resolution } from '../tokens/resolve';
@@ -23,7 +30,11 @@ export function rulesByStrength(component: Pick<ComponentItem, 'entries'>): Rule
 }
 
 /** What the rules declare for every part under one combination: of each property the strongest, in cascade order. */
-export function declaredStyle(component: ComponentItem, combination: Combination, rules = rulesByStrength(component)): Map<string, DeclaredValue[]> {
+export function declaredStyle(
+  component: ComponentItem,
+  combination: Combination,
+  rules = rulesByStrength(component),
+): Map<string, DeclaredValue[]> {
   const parts = new Map<string, Map<string, DeclaredValue>>();
   for (const rule of rules) {
     if (!allHold(rule.when, combination)) continue;
@@ -51,7 +62,13 @@ export function pathOf(reference: Reference, items: Items): string {
 }
 
 /** The CSS longhands a bound value stands for under one context; undefined where its token has no value there. */
-export function valueCss(property: string, value: StyleValue, items: Items, resolution: Resolution, context: number): [string, string][] | undefined {
+export function valueCss(
+  property: string,
+  value: StyleValue,
+  items: Items,
+  resolution: Resolution,
+  context: number,
+): [string, string][] | undefined {
   if ('raw' in value) return [[property, value.raw]];
   const resolved = resolution.value(pathOf(value.token, items), context);
   if (!resolved) return undefined;

@@ -4,7 +4,8 @@ import type { Condition } from '../documents/items';
 import { parseConditions } from './condition';
 
 /** A component's template: HTML with one root, parts, slots, presence and bound attributes (MODEL, Template). */
-export type TemplateNode = TemplateElement | { kind: 'text'; text: string } | { kind: 'slot'; name: string; fallback: TemplateNode[] };
+export type TemplateNode =
+  TemplateElement | { kind: 'text'; text: string } | { kind: 'slot'; name: string; fallback: TemplateNode[] };
 export interface TemplateElement {
   kind: 'element';
   tag: string;
@@ -40,7 +41,8 @@ const ATTRIBUTES = new Set(
 const DEEPEST = 100;
 
 /** Whether an address stays on the page: a fragment, or a picture given as data. */
-const harmlessAddress = (name: string, value: string) => (name === 'href' ? /^#/.test(value.trim()) : /^data:image\/(png|jpeg|gif|webp);base64,/i.test(value.trim()));
+const harmlessAddress = (name: string, value: string) =>
+  name === 'href' ? /^#/.test(value.trim()) : /^data:image\/(png|jpeg|gif|webp);base64,/i.test(value.trim());
 
 /**
  * Reads a template. What could run, load or lead away is left out and reported; only listed elements and attributes
@@ -48,26 +50,55 @@ const harmlessAddress = (name: string, value: string) => (name === 'href' ? /^#/
  */
 export function parseTemplate(html: string): Template {
   const findings: Finding[] = [];
-  const report = (code: string, message: string, fix: string, node?: { sourceCodeLocation?: { startLine: number; startCol: number } | null }) => {
+  const report = (
+    code: string,
+    message: string,
+    fix: string,
+    node?: { sourceCodeLocation?: { startLine: number; startCol: number } | null },
+  ) => {
     const place = node?.sourceCodeLocation;
-    findings.push({ code, severity: 'error', message, fix, at: place ? { line: place.startLine, column: place.startCol } : undefined });
+    findings.push({
+      code,
+      severity: 'error',
+      message,
+      fix,
+      at: place ? { line: place.startLine, column: place.startCol } : undefined,
+    });
   };
   const read = (node: Tree.ChildNode, depth: number): TemplateNode[] => {
     if (node.nodeName === '#text') return [{ kind: 'text', text: (node as Tree.TextNode).value }];
     if (!('tagName' in node)) return [];
     const tag = node.tagName.toLowerCase();
     if (depth > DEEPEST) {
-      report('template-depth', `Elements are nested more than ${DEEPEST} deep`, 'Make the template flatter', node);
+      report(
+        'template-depth',
+        `Elements are nested more than ${DEEPEST} deep`,
+        'Make the template flatter',
+        node,
+      );
       return [];
     }
     const attribute = (name: string) => node.attrs.find((attr) => attr.name === name)?.value;
     const children = () => node.childNodes.flatMap((child) => read(child, depth + 1));
     if (tag === 'slot') return [{ kind: 'slot', name: attribute('name') ?? 'default', fallback: children() }];
     if (!TAGS.has(tag)) {
-      report('template-unsafe', `A template may not hold <${tag}>`, `Take <${tag}> out; behaviour and loading do not belong in a template`, node);
+      report(
+        'template-unsafe',
+        `A template may not hold <${tag}>`,
+        `Take <${tag}> out; behaviour and loading do not belong in a template`,
+        node,
+      );
       return [];
     }
-    const element: TemplateElement = { kind: 'element', tag, part: attribute('part'), when: [], attributes: [], bound: [], children: [] };
+    const element: TemplateElement = {
+      kind: 'element',
+      tag,
+      part: attribute('part'),
+      when: [],
+      attributes: [],
+      bound: [],
+      children: [],
+    };
     for (const { name: written, value } of node.attrs) {
       const name = written.toLowerCase();
       if (name === 'part') continue;
@@ -80,24 +111,46 @@ export function parseTemplate(html: string): Template {
       } else if (name.startsWith('bind-')) {
         const target = name.slice(5);
         if (passes(target) && target !== 'href' && target !== 'src') element.bound.push([target, value]);
-        else report('template-unsafe', `The attribute ${target} cannot be bound`, 'Take the binding out', node);
+        else
+          report('template-unsafe', `The attribute ${target} cannot be bound`, 'Take the binding out', node);
       } else if (!passes(name)) {
-        report('template-unsafe', `A template may not hold the attribute ${name}`, name.startsWith('on') ? 'Take it out; a template holds no script' : 'Take it out', node);
+        report(
+          'template-unsafe',
+          `A template may not hold the attribute ${name}`,
+          name.startsWith('on') ? 'Take it out; a template holds no script' : 'Take it out',
+          node,
+        );
       } else if ((name === 'href' || name === 'src') && !harmlessAddress(name, value)) {
-        report('template-unsafe', `${name} leads outside: ${value.slice(0, 60)}`, name === 'href' ? 'Use "#"; products set their own links' : 'Use a picture given as data:', node);
+        report(
+          'template-unsafe',
+          `${name} leads outside: ${value.slice(0, 60)}`,
+          name === 'href' ? 'Use "#"; products set their own links' : 'Use a picture given as data:',
+          node,
+        );
       } else element.attributes.push([name, value]);
     }
     element.children = children();
     return [element];
   };
   const fragment = parseFragment(html, { sourceCodeLocationInfo: true });
-  const nodes = fragment.childNodes.flatMap((child) => read(child, 0)).filter((node) => node.kind !== 'text' || node.text.trim() !== '');
+  const nodes = fragment.childNodes
+    .flatMap((child) => read(child, 0))
+    .filter((node) => node.kind !== 'text' || node.text.trim() !== '');
   const [root, ...others] = nodes;
   if (root?.kind !== 'element' || others.length > 0) {
-    report('template-root', nodes.length === 0 ? 'The template is empty' : 'A template has exactly one element at its root', 'Put everything in one element with part="root"');
+    report(
+      'template-root',
+      nodes.length === 0 ? 'The template is empty' : 'A template has exactly one element at its root',
+      'Put everything in one element with part="root"',
+    );
     return { root: root?.kind === 'element' ? root : undefined, findings };
   }
-  if (root.part !== 'root') report('template-root', 'The root element of a template is its part "root"', 'Add part="root" to the first element');
+  if (root.part !== 'root')
+    report(
+      'template-root',
+      'The root element of a template is its part "root"',
+      'Add part="root" to the first element',
+    );
   return { root, findings };
 }
 
@@ -115,17 +168,32 @@ export function templateOf(html: string): Template {
   return template;
 }
 
-/** Parts in the order they stand, each with the parts it stands in, nearest first. */
-export function partAncestry(root: TemplateElement | undefined): Map<string, { element: TemplateElement; ancestors: string[]; when: Condition[] }> {
-  const found = new Map<string, { element: TemplateElement; ancestors: string[]; when: Condition[] }>();
-  const walk = (node: TemplateNode, ancestors: string[], when: Condition[]): void => {
+const INTERACTIVE = new Set(['a', 'button', 'input', 'select', 'textarea', 'summary', 'option']);
+
+export interface PlacedPart {
+  element: TemplateElement;
+  /** The parts it stands in, nearest first. */
+  ancestors: string[];
+  when: Condition[];
+  /** Whether it is, or stands in, something that can be operated: its boundary then needs contrast (WCAG 2.2, 1.4.11). */
+  interactive: boolean;
+}
+
+/** Parts in the order they stand. */
+export function partAncestry(root: TemplateElement | undefined): Map<string, PlacedPart> {
+  const found = new Map<string, PlacedPart>();
+  const walk = (node: TemplateNode, ancestors: string[], when: Condition[], within: boolean): void => {
     if (node.kind === 'text') return;
-    if (node.kind === 'slot') return node.fallback.forEach((child) => walk(child, ancestors, when));
+    if (node.kind === 'slot') return node.fallback.forEach((child) => walk(child, ancestors, when, within));
     const conditions = [...when, ...node.when];
-    if (node.part && !found.has(node.part)) found.set(node.part, { element: node, ancestors, when: conditions });
-    for (const child of node.children) walk(child, node.part ? [node.part, ...ancestors] : ancestors, conditions);
+    const interactive =
+      within || INTERACTIVE.has(node.tag) || node.attributes.some(([name]) => name === 'tabindex');
+    if (node.part && !found.has(node.part))
+      found.set(node.part, { element: node, ancestors, when: conditions, interactive });
+    for (const child of node.children)
+      walk(child, node.part ? [node.part, ...ancestors] : ancestors, conditions, interactive);
   };
-  if (root) walk(root, [], []);
+  if (root) walk(root, [], [], false);
   return found;
 }
 

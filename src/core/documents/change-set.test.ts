@@ -6,18 +6,26 @@ import { ITEM_SAMPLES, itemSets } from './samples';
 import type { Document, Item, ItemKindName } from './items';
 import { schemaProblems } from './schema-check';
 
-const kinds = (document: 'library' | 'product') => [...ITEM_KINDS.values()].filter((kind) => kind.document === document).map((kind) => kind.kind);
+const kinds = (document: 'library' | 'product') =>
+  [...ITEM_KINDS.values()].filter((kind) => kind.document === document).map((kind) => kind.kind);
 
 /** Every field a concrete item has, as edit paths; of collections, each entry and one that is not there. */
 const fieldsOf = (item: Item) =>
   kindOf(item).fields.flatMap((pattern) => {
     const [first, entry] = pattern.split('/');
     if (!entry) return [first!];
-    return [...Object.keys((item as unknown as Record<string, object>)[first!]!), 'entry_99'].map((id) => `${first}/${id}`);
+    return [...Object.keys((item as unknown as Record<string, object>)[first!]!), 'entry_99'].map(
+      (id) => `${first}/${id}`,
+    );
   });
 
 /** One edit of the kind named, on a document; the value comes from another item of the same kind. */
-function editOf(kind: string, document: Document, pick: (n: number) => number, donors: Item[]): Edit | undefined {
+function editOf(
+  kind: string,
+  document: Document,
+  pick: (n: number) => number,
+  donors: Item[],
+): Edit | undefined {
   const items = [...document.items.values()];
   const item = items[pick(items.length)];
   const donor = donors.find((other) => other.kind === item?.kind);
@@ -28,7 +36,9 @@ function editOf(kind: string, document: Document, pick: (n: number) => number, d
     const fields = fieldsOf(item);
     const path = fields[pick(fields.length)]!;
     const [first, entry] = path.split('/');
-    const value = entry ? Object.values((donor as unknown as Record<string, object>)[first!]!)[0] : fieldOf(donor, path);
+    const value = entry
+      ? Object.values((donor as unknown as Record<string, object>)[first!]!)[0]
+      : fieldOf(donor, path);
     return setField(item, path, value ?? null);
   }
   if (kind === 'move') return 'order' in item ? moveEntry(item, '', 'a5V') : undefined;
@@ -52,26 +62,33 @@ describe.each(['library', 'product'] as const)('in a %s', (documentKind) => {
   test.each([...EDIT_KINDS.keys()])('apply then invert is identity for %s', (editKind) => {
     let applied = 0;
     fc.assert(
-      fc.property(itemSets(kinds(documentKind)), itemSets(kinds(documentKind)), fc.infiniteStream(fc.nat(1000)), (items, donors, stream) => {
-        const document = documentOf('d', documentKind, items);
-        const pick = (n: number) => (n === 0 ? 0 : stream.next().value! % n);
-        const edits: Edit[] = [];
-        let working = document;
-        for (let i = 0; i < 5; i++) {
-          const edit = editOf(editKind, working, pick, donors);
-          if (!edit) continue;
-          const result = applyChangeSet(working, { edits: [edit] });
-          if ('clashes' in result) continue;
-          edits.push(edit);
-          working = result.document;
-        }
-        applied += edits.length;
-        const whole = applyChangeSet(document, { edits });
-        if ('clashes' in whole) throw new Error(JSON.stringify(whole.clashes));
-        const back = applyChangeSet(whole.document, { edits: invertEdits(edits) });
-        if ('clashes' in back) throw new Error(JSON.stringify(back.clashes));
-        expect(equal(Object.fromEntries(back.document.items), Object.fromEntries(document.items))).toBe(true);
-      }),
+      fc.property(
+        itemSets(kinds(documentKind)),
+        itemSets(kinds(documentKind)),
+        fc.infiniteStream(fc.nat(1000)),
+        (items, donors, stream) => {
+          const document = documentOf('d', documentKind, items);
+          const pick = (n: number) => (n === 0 ? 0 : stream.next().value! % n);
+          const edits: Edit[] = [];
+          let working = document;
+          for (let i = 0; i < 5; i++) {
+            const edit = editOf(editKind, working, pick, donors);
+            if (!edit) continue;
+            const result = applyChangeSet(working, { edits: [edit] });
+            if ('clashes' in result) continue;
+            edits.push(edit);
+            working = result.document;
+          }
+          applied += edits.length;
+          const whole = applyChangeSet(document, { edits });
+          if ('clashes' in whole) throw new Error(JSON.stringify(whole.clashes));
+          const back = applyChangeSet(whole.document, { edits: invertEdits(edits) });
+          if ('clashes' in back) throw new Error(JSON.stringify(back.clashes));
+          expect(equal(Object.fromEntries(back.document.items), Object.fromEntries(document.items))).toBe(
+            true,
+          );
+        },
+      ),
     );
     expect(applied).toBeGreaterThan(50);
   });
@@ -91,21 +108,35 @@ test('two people on two fields of one item do not collide; on one field both val
   const first = applyChangeSet(document, { edits: [theirs, neighbour] });
   if ('clashes' in first) throw new Error();
   const second = applyChangeSet(first.document, { edits: [mine] });
-  expect(second).toMatchObject({ clashes: [{ reason: 'moved-on', present: declared(4), wanted: declared(2), expected: declared(1) }] });
+  expect(second).toMatchObject({
+    clashes: [{ reason: 'moved-on', present: declared(4), wanted: declared(2), expected: declared(1) }],
+  });
 });
 
 test('moving what somebody edits, and editing what somebody moves, both hold', () => {
   const document = documentOf('d', 'library', [token(1)]);
-  const result = applyChangeSet(document, { edits: [moveEntry(token(1), '', 'a9'), setField(token(1), 'declarations/layer_1', declared(2))] });
-  expect('document' in result && result.document.items.get('token_1')).toMatchObject({ order: 'a9', declarations: { layer_1: declared(2) } });
+  const result = applyChangeSet(document, {
+    edits: [moveEntry(token(1), '', 'a9'), setField(token(1), 'declarations/layer_1', declared(2))],
+  });
+  expect('document' in result && result.document.items.get('token_1')).toMatchObject({
+    order: 'a9',
+    declarations: { layer_1: declared(2) },
+  });
 });
 
 test('a change set with one stale edit leaves nothing behind', () => {
   const document = documentOf('d', 'library', [token(1)]);
-  const result = applyChangeSet(document, { edits: [setField(token(1), 'name', 'b'), setField(token(7), 'declarations/layer_1', declared(2))] });
+  const result = applyChangeSet(document, {
+    edits: [setField(token(1), 'name', 'b'), setField(token(7), 'declarations/layer_1', declared(2))],
+  });
   expect(result).toHaveProperty('clashes.length', 1);
   expect(document.items.get('token_1')).toEqual(token(1));
-  expect(applicable(document, [setField(token(1), 'name', 'b'), setField(token(7), 'declarations/layer_1', declared(2))])).toHaveLength(1);
+  expect(
+    applicable(document, [
+      setField(token(1), 'name', 'b'),
+      setField(token(7), 'declarations/layer_1', declared(2)),
+    ]),
+  ).toHaveLength(1);
 });
 
 test('what does not belong is refused: unknown edits, fields, kinds of the other document', () => {
@@ -122,7 +153,10 @@ test('what does not belong is refused: unknown edits, fields, kinds of the other
 
 test('undo, redo and new work', () => {
   const log = (...entries: [string, string?][]) => entries.map(([id, undoes]) => ({ id, undoes }));
-  const ids = (stacks: ReturnType<typeof undoStacks<{ id: string; undoes?: string }>>) => [stacks.undo.map((e) => e.id), stacks.redo.map((e) => e.id)];
+  const ids = (stacks: ReturnType<typeof undoStacks<{ id: string; undoes?: string }>>) => [
+    stacks.undo.map((e) => e.id),
+    stacks.redo.map((e) => e.id),
+  ];
   expect(ids(undoStacks(log(['a'], ['b'])))).toEqual([['a', 'b'], []]);
   expect(ids(undoStacks(log(['a'], ['b'], ['c', 'b'])))).toEqual([['a'], ['c']]);
   expect(ids(undoStacks(log(['a'], ['b'], ['c', 'b'], ['d', 'c'])))).toEqual([['a', 'd'], []]);

@@ -30,8 +30,20 @@ export function applyChangeSet(document: Document, changeSet: Pick<ChangeSet, 'e
   changeSet.edits.forEach((stored, index) => {
     const kind = EDIT_KINDS.get(stored.kind);
     const clash = (outcome: Pick<Clash, 'reason' | 'message' | 'present'>) =>
-      clashes.push({ edit: index, item: stored.item, path: stored.path, expected: stored.before, wanted: stored.after, ...outcome });
-    if (!kind) return void clash({ reason: 'invalid', message: `There is no edit of the kind ${stored.kind}`, present: null });
+      clashes.push({
+        edit: index,
+        item: stored.item,
+        path: stored.path,
+        expected: stored.before,
+        wanted: stored.after,
+        ...outcome,
+      });
+    if (!kind)
+      return void clash({
+        reason: 'invalid',
+        message: `There is no edit of the kind ${stored.kind}`,
+        present: null,
+      });
     const edit = stored.version < kind.version ? kind.upgrade(stored) : stored;
     const outcome = kind.apply(edit, items.get(edit.item), working);
     if ('reason' in outcome) return void clash(outcome);
@@ -64,7 +76,9 @@ export function applicable(document: Document, edits: readonly Edit[]): Edit[] {
  * What undo and redo would take back next, read from one person's own change sets in a document, oldest first. Taking
  * back a change moves it to redo; taking that back moves it to undo again; anything new clears redo.
  */
-export function undoStacks<T extends { id: string; undoes?: string }>(own: readonly T[]): { undo: T[]; redo: T[] } {
+export function undoStacks<T extends { id: string; undoes?: string }>(
+  own: readonly T[],
+): { undo: T[]; redo: T[] } {
   const undo: T[] = [];
   const redo: T[] = [];
   for (const entry of own) {

@@ -27,7 +27,8 @@ export interface Clash {
   wanted: unknown;
 }
 
-export type EditOutcome = { item: Item | null } | Omit<Clash, 'edit' | 'item' | 'path' | 'expected' | 'wanted'>;
+export type EditOutcome =
+  { item: Item | null } | Omit<Clash, 'edit' | 'item' | 'path' | 'expected' | 'wanted'>;
 
 /** A kind of edit: one entry here, with an upgrader for every older version it was ever stored in. */
 export interface EditKind {
@@ -39,10 +40,23 @@ export interface EditKind {
   invert(edit: Edit): Edit;
 }
 
-const swap = (edit: Edit, kind = edit.kind): Edit => ({ ...edit, kind, before: edit.after, after: edit.before });
+const swap = (edit: Edit, kind = edit.kind): Edit => ({
+  ...edit,
+  kind,
+  before: edit.after,
+  after: edit.before,
+});
 const same = (edit: Edit) => edit;
-const gone = (edit: Edit): EditOutcome => ({ reason: 'missing', message: `The item ${edit.item} is no longer there`, present: null });
-const invalid = (message: string, present: unknown = null): EditOutcome => ({ reason: 'invalid', message, present });
+const gone = (edit: Edit): EditOutcome => ({
+  reason: 'missing',
+  message: `The item ${edit.item} is no longer there`,
+  present: null,
+});
+const invalid = (message: string, present: unknown = null): EditOutcome => ({
+  reason: 'invalid',
+  message,
+  present,
+});
 
 const add: EditKind = {
   kind: 'add',
@@ -52,7 +66,8 @@ const add: EditKind = {
   apply(edit, present, document) {
     if (present) return { reason: 'exists', message: `There is an item ${edit.item} already`, present };
     const item = edit.after as Item;
-    if (!item || item.id !== edit.item || !kindOf(item)) return invalid('An item added must be of a known kind and carry its id');
+    if (!item || item.id !== edit.item || !kindOf(item))
+      return invalid('An item added must be of a known kind and carry its id');
     if (kindOf(item).document !== document.kind) return invalid(`A ${document.kind} holds no ${item.kind}`);
     return { item };
   },
@@ -65,7 +80,8 @@ const remove: EditKind = {
   invert: (edit) => swap(edit, 'add'),
   apply(edit, present) {
     if (!present) return gone(edit);
-    if (!equal(present, edit.before)) return { reason: 'moved-on', message: 'The item has changed since', present };
+    if (!equal(present, edit.before))
+      return { reason: 'moved-on', message: 'The item has changed since', present };
     return { item: null };
   },
 };
@@ -94,16 +110,21 @@ const move: EditKind = {
   invert: (edit) => swap(edit),
   apply(edit, present) {
     if (!present) return gone(edit);
-    const target = (edit.path === '' ? present : fieldOf(present, edit.path)) as { order?: string } | undefined;
+    const target = (edit.path === '' ? present : fieldOf(present, edit.path)) as
+      { order?: string } | undefined;
     if (target?.order === undefined) return gone(edit);
-    if (typeof edit.after !== 'string' || edit.after === '') return invalid('A place among siblings is an order key');
-    if (target.order !== edit.before) return { reason: 'moved-on', message: 'It has been moved since', present: target.order };
+    if (typeof edit.after !== 'string' || edit.after === '')
+      return invalid('A place among siblings is an order key');
+    if (target.order !== edit.before)
+      return { reason: 'moved-on', message: 'It has been moved since', present: target.order };
     const moved = { ...target, order: edit.after };
     return { item: edit.path === '' ? (moved as Item) : withField(present, edit.path, moved) };
   },
 };
 
-export const EDIT_KINDS: ReadonlyMap<string, EditKind> = new Map([add, remove, set, move].map((kind) => [kind.kind, kind]));
+export const EDIT_KINDS: ReadonlyMap<string, EditKind> = new Map(
+  [add, remove, set, move].map((kind) => [kind.kind, kind]),
+);
 
 /** The value of a field; undefined where an entry is not there. */
 export function fieldOf(item: Item, path: string): unknown {
@@ -132,7 +153,8 @@ function unordered(value: unknown): unknown {
 }
 
 function keepOrder(after: unknown, present: unknown): unknown {
-  if (typeof after !== 'object' || after === null || typeof present !== 'object' || present === null) return after;
+  if (typeof after !== 'object' || after === null || typeof present !== 'object' || present === null)
+    return after;
   return 'order' in after && 'order' in present ? { ...after, order: present.order } : after;
 }
 
@@ -143,13 +165,38 @@ export function equal(a: unknown, b: unknown): boolean {
   if (Array.isArray(a) !== Array.isArray(b)) return false;
   const names = Object.keys(a);
   if (names.length !== Object.keys(b).length) return false;
-  return names.every((name) => Object.hasOwn(b, name) && equal((a as Record<string, unknown>)[name], (b as Record<string, unknown>)[name]));
+  return names.every(
+    (name) =>
+      Object.hasOwn(b, name) &&
+      equal((a as Record<string, unknown>)[name], (b as Record<string, unknown>)[name]),
+  );
 }
 
-export const addItem = (item: Item): Edit => ({ kind: 'add', version: 1, item: item.id, path: '', before: null, after: item });
-export const removeItem = (item: Item): Edit => ({ kind: 'remove', version: 1, item: item.id, path: '', before: item, after: null });
+export const addItem = (item: Item): Edit => ({
+  kind: 'add',
+  version: 1,
+  item: item.id,
+  path: '',
+  before: null,
+  after: item,
+});
+export const removeItem = (item: Item): Edit => ({
+  kind: 'remove',
+  version: 1,
+  item: item.id,
+  path: '',
+  before: item,
+  after: null,
+});
 /** Sets a field of an item as it stands now. `after` null takes an entry away. */
-export const setField = (item: Item, path: string, after: unknown): Edit => ({ kind: 'set', version: 1, item: item.id, path, before: fieldOf(item, path) ?? null, after });
+export const setField = (item: Item, path: string, after: unknown): Edit => ({
+  kind: 'set',
+  version: 1,
+  item: item.id,
+  path,
+  before: fieldOf(item, path) ?? null,
+  after,
+});
 export const moveEntry = (item: Item, path: string, after: string): Edit => ({
   kind: 'move',
   version: 1,

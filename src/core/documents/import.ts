@@ -21,11 +21,21 @@ export type NewId = (prefix: string) => string;
  * @param items the effective library: its own items and what it inherits
  * @param own the library's own items; what is inherited is overridden by an item under the same id
  */
-export function importEdits(items: Items, opened: OpenedTokens, file: string, newId: NewId, own: Items = items): { edits: Edit[]; findings: Finding[] } {
+export function importEdits(
+  items: Items,
+  opened: OpenedTokens,
+  file: string,
+  newId: NewId,
+  own: Items = items,
+): { edits: Edit[]; findings: Finding[] } {
   const edits: Edit[] = [];
   const findings: Finding[] = [];
   const { system } = opened;
-  const lastOrder = (list: { order: string }[]) => list.map((item) => item.order).sort().at(-1) ?? null;
+  const lastOrder = (list: { order: string }[]) =>
+    list
+      .map((item) => item.order)
+      .sort()
+      .at(-1) ?? null;
 
   const axisIds = new Map<string, string>();
   const contextIds = new Map<string, string>();
@@ -44,16 +54,44 @@ export function importEdits(items: Items, opened: OpenedTokens, file: string, ne
       if (!old) edits.push(addItem({ id: contextId, kind: 'context', axis: id, name, order: orders[j]! }));
     });
     const standard = axis.default === undefined ? null : contextIds.get(`${axis.name}\n${axis.default}`)!;
-    if (!known) edits.push(addItem({ id, kind: 'axis', name: axis.name, description: axis.description ?? '', default: standard, order: axisOrders[i]! }));
+    if (!known)
+      edits.push(
+        addItem({
+          id,
+          kind: 'axis',
+          name: axis.name,
+          description: axis.description ?? '',
+          default: standard,
+          order: axisOrders[i]!,
+        }),
+      );
   });
 
   const oldLayers = itemsOf(own, 'layer');
   const layerOrders = ordersAfter(lastOrder(oldLayers), system.sources.length);
   const layerIds = system.sources.map((source, i) => {
-    const when = Object.entries(source.when).map(([axis, context]): [string, string] => [axisIds.get(axis)!, contextIds.get(`${axis}\n${context}`)!]);
-    const known = oldLayers.find((layer) => layer.name === source.label && layer.file === (source.file ?? null) && JSON.stringify(layer.when) === JSON.stringify(when));
+    const when = Object.entries(source.when).map(([axis, context]): [string, string] => [
+      axisIds.get(axis)!,
+      contextIds.get(`${axis}\n${context}`)!,
+    ]);
+    const known = oldLayers.find(
+      (layer) =>
+        layer.name === source.label &&
+        layer.file === (source.file ?? null) &&
+        JSON.stringify(layer.when) === JSON.stringify(when),
+    );
     const id = known?.id ?? newId('layer');
-    if (!known) edits.push(addItem({ id, kind: 'layer', name: source.label, when, file: source.file ?? null, order: layerOrders[i]! }));
+    if (!known)
+      edits.push(
+        addItem({
+          id,
+          kind: 'layer',
+          name: source.label,
+          when,
+          file: source.file ?? null,
+          order: layerOrders[i]!,
+        }),
+      );
     return id;
   });
 
@@ -65,17 +103,32 @@ export function importEdits(items: Items, opened: OpenedTokens, file: string, ne
     const old = own.get(item.id);
     if (!old) {
       if (!items.has(item.id) || Object.keys(item.declarations).length > 0) edits.push(addItem(item));
-    }
-    else {
+    } else {
       for (const [layer, declaration] of Object.entries(item.declarations)) {
         const present = (old as TokenItem).declarations[layer];
-        if (present?.text !== declaration.text) edits.push(setField(old, `declarations/${layer}`, declaration));
+        if (present?.text !== declaration.text)
+          edits.push(setField(old, `declarations/${layer}`, declaration));
       }
     }
   }
-  for (const item of pairingsOf(system.sources.map((source) => source.root), opened.root, items, pathIds, newId)) edits.push(addItem(item));
+  for (const item of pairingsOf(
+    system.sources.map((source) => source.root),
+    opened.root,
+    items,
+    pathIds,
+    newId,
+  ))
+    edits.push(addItem(item));
   if (opened.homes && opened.root && itemsOf(own, 'resolver').length === 0) {
-    edits.push(addItem({ id: newId('resolver'), kind: 'resolver', file, text: writeJson(opened.root), places: placesOf(opened.root, opened.homes, layerIds) }));
+    edits.push(
+      addItem({
+        id: newId('resolver'),
+        kind: 'resolver',
+        file,
+        text: writeJson(opened.root),
+        places: placesOf(opened.root, opened.homes, layerIds),
+      }),
+    );
   }
   return { edits, findings };
 }
@@ -94,16 +147,32 @@ function planTree(
   const siblings = new Map<string, string[]>();
   for (const [, id] of pathIds) taken.add(id);
 
-  const place = (path: string, kind: 'token' | 'group', object: JsonObject | undefined): TokenItem | GroupItem | undefined => {
+  const place = (
+    path: string,
+    kind: 'token' | 'group',
+    object: JsonObject | undefined,
+  ): TokenItem | GroupItem | undefined => {
     const there = planned.get(path);
     if (there) {
       if (there.kind === kind) return there;
-      findings.push({ code: 'invalid-value', severity: 'error', path, message: `${path} is a ${there.kind} in one source and a ${kind} in another`, fix: 'Rename one of them' });
+      findings.push({
+        code: 'invalid-value',
+        severity: 'error',
+        path,
+        message: `${path} is a ${there.kind} in one source and a ${kind} in another`,
+        fix: 'Rename one of them',
+      });
       return undefined;
     }
     const old = items.get(pathIds.get(path) ?? '');
     if (old && old.kind !== kind) {
-      findings.push({ code: 'invalid-value', severity: 'error', path, message: `The library has a ${old.kind} at ${path}, and the file a ${kind}`, fix: 'Rename one of them' });
+      findings.push({
+        code: 'invalid-value',
+        severity: 'error',
+        path,
+        message: `The library has a ${old.kind} at ${path}, and the file a ${kind}`,
+        fix: 'Rename one of them',
+      });
       return undefined;
     }
     const up = path === '' ? undefined : place(parentPath(path), 'group', undefined);
@@ -126,12 +195,19 @@ function planTree(
     return item;
   };
 
-  const found: { item: TokenItem | GroupItem; layer: string; object: JsonObject; tail: number | undefined }[] = [];
+  const found: {
+    item: TokenItem | GroupItem;
+    layer: string;
+    object: JsonObject;
+    tail: number | undefined;
+  }[] = [];
   const fileOrders: { layer: string; children: Map<string, string[]> }[] = [];
   sources.forEach((source, i) => {
     const layer = layerIds[i]!;
     const tails = new Map<string, number>();
-    const order = source.root ? childOrder(source.root, tails) : [...source.groups.keys(), ...source.tokens.keys()];
+    const order = source.root
+      ? childOrder(source.root, tails)
+      : [...source.groups.keys(), ...source.tokens.keys()];
     const children = new Map<string, string[]>();
     for (const path of order) {
       const own = source.groups.get(path);
@@ -208,7 +284,10 @@ export function declare(object: JsonObject, ids: ReadonlyMap<string, string>): D
   const value = authoredValue(object);
   const spoken = value === undefined ? [] : referencesIn(value);
   const extended = object.get('$extends');
-  const paths = [...spoken.map((reference) => reference.path), ...(extended === undefined ? [] : referencesIn(extended).map((reference) => reference.path))];
+  const paths = [
+    ...spoken.map((reference) => reference.path),
+    ...(extended === undefined ? [] : referencesIn(extended).map((reference) => reference.path)),
+  ];
   for (const path of paths) {
     const id = ids.get(path);
     if (id !== undefined) refs.set(path, id);
@@ -217,8 +296,16 @@ export function declare(object: JsonObject, ids: ReadonlyMap<string, string>): D
 }
 
 /** The pairings that a file's root, and the roots of its sources, declare and the library does not have yet. */
-function pairingsOf(roots: (JsonObject | undefined)[], root: JsonObject | undefined, items: Items, ids: Map<string, string>, newId: NewId): Item[] {
-  const present = new Set(itemsOf(items, 'pairing').map((pairing) => `${pairing.text.path}\n${pairing.surface.path}`));
+function pairingsOf(
+  roots: (JsonObject | undefined)[],
+  root: JsonObject | undefined,
+  items: Items,
+  ids: Map<string, string>,
+  newId: NewId,
+): Item[] {
+  const present = new Set(
+    itemsOf(items, 'pairing').map((pairing) => `${pairing.text.path}\n${pairing.surface.path}`),
+  );
   const added: { text: string; surface: string; needs: number }[] = [];
   for (const holder of new Set([root, ...roots])) {
     for (const pairing of declaredPairings(holder)) {
@@ -240,7 +327,9 @@ function pairingsOf(roots: (JsonObject | undefined)[], root: JsonObject | undefi
 }
 
 /** `pairings` of a root's `$extensions["app.seedplan"]`, those that are well formed. */
-export function declaredPairings(root: JsonObject | undefined): { text: string; surface: string; needs: number }[] {
+export function declaredPairings(
+  root: JsonObject | undefined,
+): { text: string; surface: string; needs: number }[] {
   const extensions = root?.get('$extensions');
   const own = isObject(extensions) ? extensions.get('app.seedplan') : undefined;
   const list = isObject(own) ? own.get('pairings') : undefined;
@@ -248,7 +337,9 @@ export function declaredPairings(root: JsonObject | undefined): { text: string; 
   return list.flatMap((entry) => {
     if (!isObject(entry)) return [];
     const [text, surface, needs] = [entry.get('text'), entry.get('surface'), entry.get('needs') ?? 4.5];
-    return typeof text === 'string' && typeof surface === 'string' && typeof needs === 'number' ? [{ text, surface, needs }] : [];
+    return typeof text === 'string' && typeof surface === 'string' && typeof needs === 'number'
+      ? [{ text, surface, needs }]
+      : [];
   });
 }
 
@@ -261,7 +352,13 @@ function placesOf(root: JsonObject, homes: SourceHome[], layerIds: string[]): [s
       : ['sets', home.set ?? '', 'sources'];
     const order = root.get('resolutionOrder');
     const inPlace = Array.isArray(order)
-      ? order.findIndex((entry) => isObject(entry) && !entry.has('$ref') && entry.get('name') === (home.modifier ?? home.set) && entry.get('type') === (home.modifier ? 'modifier' : 'set'))
+      ? order.findIndex(
+          (entry) =>
+            isObject(entry) &&
+            !entry.has('$ref') &&
+            entry.get('name') === (home.modifier ?? home.set) &&
+            entry.get('type') === (home.modifier ? 'modifier' : 'set'),
+        )
       : -1;
     const pointer = inPlace === -1 ? base : ['resolutionOrder', String(inPlace), ...base.slice(2)];
     const key = pointerOf(pointer);
@@ -275,7 +372,8 @@ function placesOf(root: JsonObject, homes: SourceHome[], layerIds: string[]): [s
 export function pairingsOfFiles(opened: OpenedTokens): { text: string; surface: string; needs: number }[] {
   const found = new Map<string, { text: string; surface: string; needs: number }>();
   for (const root of new Set([opened.root, ...opened.system.sources.map((source) => source.root)])) {
-    for (const pairing of declaredPairings(root)) found.set(`${pairing.text}\n${pairing.surface}\n${pairing.needs}`, pairing);
+    for (const pairing of declaredPairings(root))
+      found.set(`${pairing.text}\n${pairing.surface}\n${pairing.needs}`, pairing);
   }
   return [...found.values()];
 }

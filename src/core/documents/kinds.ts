@@ -25,14 +25,31 @@ const object = (properties: Record<string, object>, optional: string[] = []) => 
   required: Object.keys(properties).filter((name) => !optional.includes(name)),
   additionalProperties: false,
 });
-const record = (value: object, names: object = { pattern: ID_PATTERN }) => ({ type: 'object', propertyNames: names, additionalProperties: value });
+const record = (value: object, names: object = { pattern: ID_PATTERN }) => ({
+  type: 'object',
+  propertyNames: names,
+  additionalProperties: value,
+});
 const list = (items: object) => ({ type: 'array', items });
-const pair = (...items: object[]) => ({ type: 'array', prefixItems: items, items: false, minItems: items.length });
+const pair = (...items: object[]) => ({
+  type: 'array',
+  prefixItems: items,
+  items: false,
+  minItems: items.length,
+});
 const reference = object({ id, path: text }, ['id']);
 const oneOf = (...values: string[]) => ({ enum: values });
 const name = { type: 'string', minLength: 1, maxLength: 200 };
 const propName = { type: 'string', pattern: '^[a-z][a-zA-Z0-9-]{0,60}$' };
-const declaration = object({ text: { type: 'string', maxLength: 500_000 }, refs: list(pair(text, id)), at: order, tail: { type: 'integer', minimum: 1 } }, ['at', 'tail']);
+const declaration = object(
+  {
+    text: { type: 'string', maxLength: 500_000 },
+    refs: list(pair(text, id)),
+    at: order,
+    tail: { type: 'integer', minimum: 1 },
+  },
+  ['at', 'tail'],
+);
 const condition = {
   anyOf: [
     object({ kind: oneOf('choice'), prop: propName, is: { ...list(name), minItems: 1 } }),
@@ -41,10 +58,22 @@ const condition = {
   ],
 };
 const property = { type: 'string', pattern: '^(--)?[a-z][a-z0-9-]*$' };
-const styleValue = { anyOf: [object({ token: reference }), object({ raw: { type: 'string', maxLength: 2000, pattern: '^[^;{}<>]*$' } })] };
+const styleValue = {
+  anyOf: [
+    object({ token: reference }),
+    object({ raw: { type: 'string', maxLength: 2000, pattern: '^[^;{}<>]*$' } }),
+  ],
+};
 const styleEntry = {
   anyOf: [
-    object({ order, kind: oneOf('rule'), when: list(condition), part: propName, declarations: list(pair(property, styleValue)), comment: text }),
+    object({
+      order,
+      kind: oneOf('rule'),
+      when: list(condition),
+      part: propName,
+      declarations: list(pair(property, styleValue)),
+      comment: text,
+    }),
     object({ order, kind: oneOf('kept'), css: { type: 'string', maxLength: 50_000 } }),
   ],
 };
@@ -65,19 +94,44 @@ function define<K extends ItemKindName>(
 ): [string, ItemKind<ItemKindName>] {
   const fields = Object.entries(properties)
     .filter(([field]) => field !== 'order')
-    .map(([field, schema]) => ('additionalProperties' in schema && 'propertyNames' in schema ? `${field}/*` : field));
+    .map(([field, schema]) =>
+      'additionalProperties' in schema && 'propertyNames' in schema ? `${field}/*` : field,
+    );
   const schema = object({ id, kind: oneOf(kind), ...properties });
-  return [kind, { kind, document, fields, schema, title: title as (item: Item) => string } as ItemKind<ItemKindName>];
+  return [
+    kind,
+    { kind, document, fields, schema, title: title as (item: Item) => string } as ItemKind<ItemKindName>,
+  ];
 }
 
 export const ITEM_KINDS: ReadonlyMap<string, ItemKind<ItemKindName>> = new Map([
-  define('token', 'library', { order, name, parent: nullable(id), declarations: record(declaration), redirects: list(text) }, (i) => i.name),
-  define('group', 'library', { order, name: text, parent: nullable(id), declarations: record(declaration), redirects: list(text) }, (i) => i.name),
+  define(
+    'token',
+    'library',
+    { order, name, parent: nullable(id), declarations: record(declaration), redirects: list(text) },
+    (i) => i.name,
+  ),
+  define(
+    'group',
+    'library',
+    { order, name: text, parent: nullable(id), declarations: record(declaration), redirects: list(text) },
+    (i) => i.name,
+  ),
   define('axis', 'library', { order, name, description: text, default: nullable(id) }, (i) => i.name),
   define('context', 'library', { order, axis: id, name }, (i) => i.name),
   define('layer', 'library', { order, name, when: list(pair(id, id)), file: nullable(text) }, (i) => i.name),
-  define('resolver', 'library', { file: name, text: { type: 'string' }, places: list(pair(text, id)) }, (i) => i.file),
-  define('pairing', 'library', { order, text: reference, surface: reference, needs: { type: 'number', minimum: 1, maximum: 21 } }, (i) => `${i.text.path} on ${i.surface.path}`),
+  define(
+    'resolver',
+    'library',
+    { file: name, text: { type: 'string' }, places: list(pair(text, id)) },
+    (i) => i.file,
+  ),
+  define(
+    'pairing',
+    'library',
+    { order, text: reference, surface: reference, needs: { type: 'number', minimum: 1, maximum: 21 } },
+    (i) => `${i.text.path} on ${i.surface.path}`,
+  ),
   define('recipe', 'library', { order, name, family: text, parameters: text }, (i) => i.name),
   define(
     'component',
@@ -91,10 +145,23 @@ export const ITEM_KINDS: ReadonlyMap<string, ItemKind<ItemKindName>> = new Map([
       deprecation: nullable(object({ reason: text, replacement: nullable(reference) })),
       template: { type: 'string', maxLength: 200_000 },
       states: list(propName),
-      parts: record(object({ order, name: propName, shows: oneOf('text', 'icon', 'nothing'), description: text })),
-      props: record(object({ order, name: propName, kind: oneOf('choice', 'flag', 'text', 'slot'), values: list(propName), default: text, description: text })),
+      parts: record(
+        object({ order, name: propName, shows: oneOf('text', 'icon', 'nothing'), description: text }),
+      ),
+      props: record(
+        object({
+          order,
+          name: propName,
+          kind: oneOf('choice', 'flag', 'text', 'slot'),
+          values: list(propName),
+          default: text,
+          description: text,
+        }),
+      ),
       entries: record(styleEntry),
-      guards: record(object({ order, when: list(condition), part: propName, property, value: text, note: text })),
+      guards: record(
+        object({ order, when: list(condition), part: propName, property, value: text, note: text }),
+      ),
     },
     (i) => i.name,
   ),
@@ -102,10 +169,25 @@ export const ITEM_KINDS: ReadonlyMap<string, ItemKind<ItemKindName>> = new Map([
   define('asset', 'library', { order, name, mediaType: text, hash: text }, (i) => i.name),
   define('guide', 'library', { order, name, title: text, blocks: record(guideBlock) }, (i) => i.title),
   define('rank', 'library', { order, name }, (i) => i.name),
-  define('acceptedFinding', 'library', { code: name, path: text, reason: text }, (i) => `${i.code} at ${i.path}`),
+  define(
+    'acceptedFinding',
+    'library',
+    { code: name, path: text, reason: text },
+    (i) => `${i.code} at ${i.path}`,
+  ),
   define('parent', 'library', { library: reference, version: name }, (i) => `${i.library.path} ${i.version}`),
-  define('pin', 'product', { library: reference, version: name, policy: oneOf('ask', 'patches', 'minors'), held: record(name) }, (i) => `${i.library.path} ${i.version}`),
-  define('screen', 'product', { order, name, title: text, width: { type: 'number', minimum: 100, maximum: 10_000 } }, (i) => i.title),
+  define(
+    'pin',
+    'product',
+    { library: reference, version: name, policy: oneOf('ask', 'patches', 'minors'), held: record(name) },
+    (i) => `${i.library.path} ${i.version}`,
+  ),
+  define(
+    'screen',
+    'product',
+    { order, name, title: text, width: { type: 'number', minimum: 100, maximum: 10_000 } },
+    (i) => i.title,
+  ),
   define(
     'placement',
     'product',

@@ -4,7 +4,15 @@ import { aliasPath, pointerTarget } from '../tokens/references';
 import { pointerOf } from '../json/pointer';
 import { isObject, type Json } from '../json/json';
 import { joinPath, type Axis, type Context, type TokenSource, type TokenSystem } from '../tokens/system';
-import { byOrder, itemsOf, type Declaration, type GroupItem, type Items, type LayerItem, type TokenItem } from './items';
+import {
+  byOrder,
+  itemsOf,
+  type Declaration,
+  type GroupItem,
+  type Items,
+  type LayerItem,
+  type TokenItem,
+} from './items';
 
 /** The tree of groups and tokens in order, with paths both ways. */
 export interface LibraryTree {
@@ -38,7 +46,9 @@ export function libraryTree(items: Items): LibraryTree {
   }
   for (const siblings of children.values()) siblings.sort(byOrder);
   const tree: LibraryTree = { paths: new Map(), ids: new Map(), nodes: [], children, root };
-  const stack = [...(children.get(null) ?? [])].reverse().map((item) => ({ item, path: item.name, depth: 0 }));
+  const stack = [...(children.get(null) ?? [])]
+    .reverse()
+    .map((item) => ({ item, path: item.name, depth: 0 }));
   for (let node = stack.pop(); node; node = stack.pop()) {
     tree.nodes.push(node);
     tree.paths.set(node.item.id, node.path);
@@ -48,7 +58,8 @@ export function libraryTree(items: Items): LibraryTree {
       stack.push({ item: below[i]!, path: joinPath(node.path, below[i]!.name), depth: node.depth + 1 });
     }
   }
-  for (const { item } of tree.nodes) for (const old of item.redirects) if (!tree.ids.has(old)) tree.ids.set(old, item.id);
+  for (const { item } of tree.nodes)
+    for (const old of item.redirects) if (!tree.ids.has(old)) tree.ids.set(old, item.id);
   trees.set(items, tree);
   return tree;
 }
@@ -85,7 +96,14 @@ function renameReferences(json: Json, renamed: Map<string, string>): Json {
   }
   if (Array.isArray(json)) return json.map((item) => renameReferences(item, renamed));
   if (!isObject(json)) return json;
-  return new Map([...json].map(([name, member]) => [name, name === '$ref' || name === '$extends' ? renamePointer(member, renamed) : renameReferences(member, renamed)]));
+  return new Map(
+    [...json].map(([name, member]) => [
+      name,
+      name === '$ref' || name === '$extends'
+        ? renamePointer(member, renamed)
+        : renameReferences(member, renamed),
+    ]),
+  );
 }
 
 function renamePointer(json: Json, renamed: Map<string, string>): Json {
@@ -149,7 +167,14 @@ export function tokenSystemOf(items: Items, generation?: (id: string) => number)
   const tree = libraryTree(items);
   const sources = new Map<string, TokenSource>();
   for (const layer of layersOf(items, generation)) {
-    sources.set(layer.id, { id: layer.id, label: layer.name, when: whenOf(layer, items), tokens: new Map(), groups: new Map(), file: layer.file ?? undefined });
+    sources.set(layer.id, {
+      id: layer.id,
+      label: layer.name,
+      when: whenOf(layer, items),
+      tokens: new Map(),
+      groups: new Map(),
+      file: layer.file ?? undefined,
+    });
   }
   const nodes = tree.root ? [{ item: tree.root, path: '' }, ...tree.nodes] : tree.nodes;
   for (const { item, path } of nodes) {

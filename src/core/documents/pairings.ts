@@ -6,5 +6,9 @@ import { byOrder, itemsOf, type Items } from './items';
 export function pairingsIn(items: Items): Pairing[] {
   return itemsOf(items, 'pairing')
     .sort(byOrder)
-    .map((pairing) => ({ text: pathOf(pairing.text, items), surface: pathOf(pairing.surface, items), needs: pairing.needs }));
+    .map((pairing) => ({
+      text: pathOf(pairing.text, items),
+      surface: pathOf(pairing.surface, items),
+      needs: pairing.needs,
+    }));
 }

@@ -12,7 +12,11 @@ import { libraryTree, tokenSystemOf } from './library';
 import type { Document } from './items';
 import { schemaProblems } from './schema-check';
 
-export function imported(file: string, files: Record<string, string>, document: Document = documentOf('d', 'library', [])): Document {
+export function imported(
+  file: string,
+  files: Record<string, string>,
+  document: Document = documentOf('d', 'library', []),
+): Document {
   let n = document.items.size;
   const opened = openTokens(file, files[file]!, (name) => files[name]);
   const { edits } = importEdits(document.items, opened, file, (prefix) => `${prefix}_${++n}`);
@@ -23,15 +27,38 @@ export function imported(file: string, files: Record<string, string>, document: 
 
 function written(document: Document): Record<string, string> {
   const resolution = new Resolution(tokenSystemOf(document.items));
-  return Object.fromEntries(dtcgFiles(document.items, resolution).map(({ name, json }) => [name, writeJson(json)]));
+  return Object.fromEntries(
+    dtcgFiles(document.items, resolution).map(({ name, json }) => [name, writeJson(json)]),
+  );
 }
 
 const name = fc.constantFrom('50', '100', 'quiet', 'b', '__proto__', '$root', 'Ä');
-const dollar = fc.constantFrom<[string, Json]>(['$description', 'text'], ['$type', 'number'], ['$extensions', new Map([['foreign', new Map([['2', 1], ['1', 2]])]])]);
-const token = fc.tuple(fc.constantFrom<Json>(1, 2, '{quiet.b}', new Map([['$ref', '#/b/$value']])), fc.array(dollar, { maxLength: 2 }), fc.boolean()).map(([value, own, first]): Json => {
-  const members: [string, Json][] = first ? [['$value', value], ...own] : [...own, ['$value', value]];
-  return new Map(members);
-});
+const dollar = fc.constantFrom<[string, Json]>(
+  ['$description', 'text'],
+  ['$type', 'number'],
+  [
+    '$extensions',
+    new Map([
+      [
+        'foreign',
+        new Map([
+          ['2', 1],
+          ['1', 2],
+        ]),
+      ],
+    ]),
+  ],
+);
+const token = fc
+  .tuple(
+    fc.constantFrom<Json>(1, 2, '{quiet.b}', new Map([['$ref', '#/b/$value']])),
+    fc.array(dollar, { maxLength: 2 }),
+    fc.boolean(),
+  )
+  .map(([value, own, first]): Json => {
+    const members: [string, Json][] = first ? [['$value', value], ...own] : [...own, ['$value', value]];
+    return new Map(members);
+  });
 const tree: fc.Arbitrary<Json> = fc.letrec<{ group: Json }>((tie) => ({
   group: fc
     .tuple(
@@ -40,7 +67,9 @@ const tree: fc.Arbitrary<Json> = fc.letrec<{ group: Json }>((tie) => ({
       fc.boolean(),
     )
     .map(([children, own, behind]): Json => {
-      const kept = children.filter(([n, child]) => n !== '$root' || (child as Map<string, Json>).has('$value'));
+      const kept = children.filter(
+        ([n, child]) => n !== '$root' || (child as Map<string, Json>).has('$value'),
+      );
       return new Map(behind ? [...kept, ...own] : [...own, ...kept]);
     }),
 })).group;
@@ -64,7 +93,11 @@ const resolver = (light: Json, dark: Json): Json =>
 test('write(read(x)) equals x for resolver files and the files they name', () => {
   fc.assert(
     fc.property(tree, tree, tree, (a, b, c) => {
-      const files = { 'r.resolver.json': writeJson(resolver(a, b)), 'a.json': writeJson(c), 'dark.json': writeJson(a) };
+      const files = {
+        'r.resolver.json': writeJson(resolver(a, b)),
+        'a.json': writeJson(c),
+        'dark.json': writeJson(a),
+      };
       const document = imported('r.resolver.json', files);
       for (const item of document.items.values()) expect(schemaProblems(item)).toEqual([]);
       const out = written(document);
@@ -79,22 +112,34 @@ test('write(read(x)) equals x for resolver files and the files they name', () =>
 
 function importFindings(files: Record<string, string>) {
   let n = 0;
-  return importEdits(new Map(), openTokens('r.resolver.json', files['r.resolver.json']!, (f) => files[f]), 'r.resolver.json', (p) => `${p}_${++n}`).findings;
+  return importEdits(
+    new Map(),
+    openTokens('r.resolver.json', files['r.resolver.json']!, (f) => files[f]),
+    'r.resolver.json',
+    (p) => `${p}_${++n}`,
+  ).findings;
 }
 
 test('a rename edits one item, and what refers to it follows when written', () => {
-  const text = '{"$type":"number","a":{"x":{"$value":1}},"b":{"$value":"{a.x}"},"c":{"$value":{"$ref":"#/a/x/$value"}}}';
+  const text =
+    '{"$type":"number","a":{"x":{"$value":1}},"b":{"$value":"{a.x}"},"c":{"$value":{"$ref":"#/a/x/$value"}}}';
   const document = imported('t.json', { 't.json': text });
   const group = document.items.get(libraryTree(document.items).ids.get('a')!)!;
   const result = applyChangeSet(document, { edits: [setField(group, 'name', 'renamed')] });
   if ('clashes' in result) throw new Error();
   expect(result.touched.size).toBe(1);
-  expect(written(result.document)['t.json']).toBe(text.replace('"a":', '"renamed":').replace('{a.x}', '{renamed.x}').replace('#/a/x', '#/renamed/x'));
+  expect(written(result.document)['t.json']).toBe(
+    text.replace('"a":', '"renamed":').replace('{a.x}', '{renamed.x}').replace('#/a/x', '#/renamed/x'),
+  );
   expect(new Resolution(tokenSystemOf(result.document.items)).findings()).toEqual([]);
 });
 
 test('importing the same files again changes nothing', () => {
-  const files = { 'r.resolver.json': writeJson(resolver(readJson('{"$type":"number","a":{"$value":1}}'), new Map())), 'a.json': '{}', 'dark.json': '{"$type":"number","a":{"$value":2}}' };
+  const files = {
+    'r.resolver.json': writeJson(resolver(readJson('{"$type":"number","a":{"$value":1}}'), new Map())),
+    'a.json': '{}',
+    'dark.json': '{"$type":"number","a":{"$value":2}}',
+  };
   const document = imported('r.resolver.json', files);
   const opened = openTokens('r.resolver.json', files['r.resolver.json'], (f) => files[f as 'a.json']);
   expect(importEdits(document.items, opened, 'r.resolver.json', () => 'x_1').edits).toEqual([]);

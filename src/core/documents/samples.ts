@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import type { Item, ItemKindName, ItemOf } from './items';
 
 /** Generators for tests: one for every kind of item. A kind without one fails the suite. */
-const order = fc.integer({ min: 0, max: 61 }).map((n) => 'a' + '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz'[n]);
+const order = fc
+  .integer({ min: 0, max: 61 })
+  .map((n) => 'a' + '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz'[n]);
 const word = fc.constantFrom('alpha', 'beta', 'gamma', '50', '__proto__', 'quiet');
 const prop = fc.constantFrom('tone', 'size', 'busy');
 const idFor = (prefix: string) => fc.integer({ min: 1, max: 6 }).map((n) => `${prefix}_${n}`);
@@ -11,9 +13,14 @@ const declaration = fc.record({
   text: fc.integer({ min: 0, max: 99 }).map((n) => `{"$type":"number","$value":${n}}`),
   refs: fc.constant<[string, string][]>([]),
 });
-const entries = <T>(value: fc.Arbitrary<T>) => fc.dictionary(idFor('entry'), value, { maxKeys: 4, noNullPrototype: true });
+const entries = <T>(value: fc.Arbitrary<T>) =>
+  fc.dictionary(idFor('entry'), value, { maxKeys: 4, noNullPrototype: true });
 const condition = fc.oneof(
-  fc.record({ kind: fc.constant('choice' as const), prop, is: fc.array(word, { minLength: 1, maxLength: 2 }) }),
+  fc.record({
+    kind: fc.constant('choice' as const),
+    prop,
+    is: fc.array(word, { minLength: 1, maxLength: 2 }),
+  }),
   fc.record({ kind: fc.constant('flag' as const), prop, is: fc.boolean() }),
   fc.record({ kind: fc.constant('state' as const), state: fc.constant('hover') }),
 );
@@ -23,22 +30,56 @@ const styleEntry = fc.oneof(
     kind: fc.constant('rule' as const),
     when: fc.array(condition, { maxLength: 2 }),
     part: fc.constant('root'),
-    declarations: fc.array(fc.tuple(fc.constant('color'), fc.oneof(fc.record({ token: reference }), fc.record({ raw: fc.constant('red') }))), { maxLength: 2 }),
+    declarations: fc.array(
+      fc.tuple(
+        fc.constant('color'),
+        fc.oneof(fc.record({ token: reference }), fc.record({ raw: fc.constant('red') })),
+      ),
+      { maxLength: 2 },
+    ),
     comment: word,
   }),
-  fc.record({ order, kind: fc.constant('kept' as const), css: fc.constant('[part~="root"] { float: left }') }),
+  fc.record({
+    order,
+    kind: fc.constant('kept' as const),
+    css: fc.constant('[part~="root"] { float: left }'),
+  }),
 );
-const layers = fc.dictionary(fc.constantFrom('layer_1', 'layer_2', 'layer_3'), declaration, { maxKeys: 3, noNullPrototype: true });
-const node = { name: word, parent: fc.constantFrom(null, 'group_1', 'group_2'), order, declarations: layers, redirects: fc.constant<string[]>([]) };
-const of = <K extends ItemKindName>(kind: K, fields: { [F in keyof Omit<ItemOf<K>, 'id' | 'kind'>]: fc.Arbitrary<ItemOf<K>[F]> }, id = idFor(kind.toLowerCase().slice(0, 12))) =>
-  fc.record({ id, kind: fc.constant(kind), ...fields } as never) as unknown as fc.Arbitrary<Item>;
+const layers = fc.dictionary(fc.constantFrom('layer_1', 'layer_2', 'layer_3'), declaration, {
+  maxKeys: 3,
+  noNullPrototype: true,
+});
+const node = {
+  name: word,
+  parent: fc.constantFrom(null, 'group_1', 'group_2'),
+  order,
+  declarations: layers,
+  redirects: fc.constant<string[]>([]),
+};
+const of = <K extends ItemKindName>(
+  kind: K,
+  fields: { [F in keyof Omit<ItemOf<K>, 'id' | 'kind'>]: fc.Arbitrary<ItemOf<K>[F]> },
+  id = idFor(kind.toLowerCase().slice(0, 12)),
+) => fc.record({ id, kind: fc.constant(kind), ...fields } as never) as unknown as fc.Arbitrary<Item>;
 
 export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
   token: of('token', node),
   group: of('group', node),
   axis: of('axis', { name: word, order, description: word, default: fc.constantFrom(null, 'context_1') }),
   context: of('context', { axis: idFor('axis'), name: word, order }),
-  layer: of('layer', { name: word, when: fc.constantFrom<[string, string][]>([], [['axis_1', 'context_1']], [['axis_1', 'context_1'], ['axis_2', 'context_2']]), file: fc.constantFrom(null, 'a.json'), order }),
+  layer: of('layer', {
+    name: word,
+    when: fc.constantFrom<[string, string][]>(
+      [],
+      [['axis_1', 'context_1']],
+      [
+        ['axis_1', 'context_1'],
+        ['axis_2', 'context_2'],
+      ],
+    ),
+    file: fc.constantFrom(null, 'a.json'),
+    order,
+  }),
   resolver: of('resolver', { file: word, text: fc.constant('{}'), places: fc.constant([]) }),
   pairing: of('pairing', { text: reference, surface: reference, needs: fc.constantFrom(3, 4.5, 7), order }),
   recipe: of('recipe', { name: word, family: word, parameters: fc.constant('{}'), order }),
@@ -62,7 +103,12 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
   rank: of('rank', { name: word, order }),
   acceptedFinding: of('acceptedFinding', { code: word, path: word, reason: word }),
   parent: of('parent', { library: reference, version: fc.constantFrom('1.0.0', '1.1.0') }),
-  pin: of('pin', { library: reference, version: word, policy: fc.constantFrom('ask', 'patches', 'minors'), held: fc.constant({}) }),
+  pin: of('pin', {
+    library: reference,
+    version: word,
+    policy: fc.constantFrom('ask', 'patches', 'minors'),
+    held: fc.constant({}),
+  }),
   screen: of('screen', { name: word, title: word, width: fc.constantFrom(400, 800), order }),
   placement: of('placement', {
     screen: idFor('screen'), parent: fc.constantFrom(null, 'placement_1'), slot: fc.constantFrom(null, 'actions'), component: reference,
@@ -74,5 +120,9 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
 
 /** A set of items of one document's kinds, ids distinct. */
 export function itemSets(kinds: ItemKindName[]): fc.Arbitrary<Item[]> {
-  return fc.uniqueArray(fc.oneof(...kinds.map((kind) => ITEM_SAMPLES[kind])), { selector: (item) => item.id, minLength: 4, maxLength: 25 });
+  return fc.uniqueArray(fc.oneof(...kinds.map((kind) => ITEM_SAMPLES[kind])), {
+    selector: (item) => item.id,
+    minLength: 4,
+    maxLength: 25,
+  });
 }

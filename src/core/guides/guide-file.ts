@@ -7,30 +7,46 @@ export interface BlockForm {
   /** The info string of its fence. */
   fence: string;
   title: string;
-  read(fields: Record<string, string>, refer: (path: string, kind: 'group' | 'component') => Reference): Omit<GuideBlock, 'order'> | undefined;
+  read(
+    fields: Record<string, string>,
+    refer: (path: string, kind: 'group' | 'component') => Reference,
+  ): Omit<GuideBlock, 'order'> | undefined;
 }
 
 /** The live blocks: adding one is an entry here and its drawing in the features. */
 export const BLOCK_FORMS: readonly BlockForm[] = [
-  { kind: 'tokenTable', fence: 'token-table', title: 'Token table', read: ({ group }, refer) => (group ? { kind: 'tokenTable', group: refer(group, 'group') } : undefined) },
+  {
+    kind: 'tokenTable',
+    fence: 'token-table',
+    title: 'Token table',
+    read: ({ group }, refer) => (group ? { kind: 'tokenTable', group: refer(group, 'group') } : undefined),
+  },
   {
     kind: 'typeSpecimen',
     fence: 'type-specimen',
     title: 'Type specimen',
-    read: ({ group, sample }, refer) => (group ? { kind: 'typeSpecimen', group: refer(group, 'group'), sample: sample ?? '' } : undefined),
+    read: ({ group, sample }, refer) =>
+      group ? { kind: 'typeSpecimen', group: refer(group, 'group'), sample: sample ?? '' } : undefined,
   },
   {
     kind: 'component',
     fence: 'component',
     title: 'Component with its props',
-    read: ({ name, ...props }, refer) => (name ? { kind: 'component', component: refer(name, 'component'), props } : undefined),
+    read: ({ name, ...props }, refer) =>
+      name ? { kind: 'component', component: refer(name, 'component'), props } : undefined,
   },
 ];
 
 /** Reads a guide file: Markdown (its first heading is the title) with fenced live blocks between the text. */
 export function readGuide(
   markdown: string,
-  options: { id: string; name: string; order: string; blockId: () => string; refer: (path: string, kind: 'group' | 'component') => Reference },
+  options: {
+    id: string;
+    name: string;
+    order: string;
+    blockId: () => string;
+    refer: (path: string, kind: 'group' | 'component') => Reference;
+  },
 ): GuideItem {
   const title = /^#\s+(.+)$/m.exec(markdown)?.[1]?.trim() ?? options.name;
   const body = markdown.replace(/^#\s+.+$/m, '');
@@ -41,15 +57,21 @@ export function readGuide(
     const part = body.slice(last, end).trim();
     if (part !== '') found.push({ kind: 'text', markdown: part } as Omit<GuideBlock, 'order'>);
   };
-  for (const match of body.matchAll(new RegExp('^```(' + fences + ')[ \\t]*\\n([\\s\\S]*?)^```[ \\t]*$', 'gm'))) {
+  for (const match of body.matchAll(
+    new RegExp('^```(' + fences + ')[ \\t]*\\n([\\s\\S]*?)^```[ \\t]*$', 'gm'),
+  )) {
     text(match.index);
     last = match.index + match[0].length;
-    const fields = Object.fromEntries([...match[2]!.matchAll(/^([\w-]+):[ \t]*(.*)$/gm)].map((line) => [line[1]!, line[2]!.trim()]));
+    const fields = Object.fromEntries(
+      [...match[2]!.matchAll(/^([\w-]+):[ \t]*(.*)$/gm)].map((line) => [line[1]!, line[2]!.trim()]),
+    );
     const block = BLOCK_FORMS.find((form) => form.fence === match[1])!.read(fields, options.refer);
     found.push(block ?? ({ kind: 'text', markdown: match[0] } as Omit<GuideBlock, 'order'>));
   }
   text(body.length);
   const orders = ordersAfter(null, found.length);
-  const blocks = Object.fromEntries(found.map((block, i) => [options.blockId(), { ...block, order: orders[i]! } as GuideBlock]));
+  const blocks = Object.fromEntries(
+    found.map((block, i) => [options.blockId(), { ...block, order: orders[i]! } as GuideBlock]),
+  );
   return { id: options.id, kind: 'guide', name: options.name, title, order: options.order, blocks };
 }

@@ -13,10 +13,16 @@ const wild = fc.letrec<{ json: Json }>((tie) => ({
     fc.string({ unit: 'binary' }),
     fc.array(tie('json'), { maxLength: 5 }),
     fc
-      .uniqueArray(fc.tuple(fc.oneof(fc.string(), fc.constantFrom('__proto__', '50', '100', '950', 'constructor')), tie('json')), {
-        maxLength: 6,
-        selector: ([name]) => name,
-      })
+      .uniqueArray(
+        fc.tuple(
+          fc.oneof(fc.string(), fc.constantFrom('__proto__', '50', '100', '950', 'constructor')),
+          tie('json'),
+        ),
+        {
+          maxLength: 6,
+          selector: ([name]) => name,
+        },
+      )
       .map((pairs) => new Map(pairs) as Json),
   ),
 })).json;
@@ -31,7 +37,11 @@ test('what is written is read back, order included, compact and indented', () =>
 });
 
 test('agrees with JSON.parse on every text: same value or both refuse', () => {
-  const texts = fc.oneof(fc.json(), fc.string(), fc.json().chain((t) => fc.nat(t.length).map((i) => t.slice(0, i) + '!' + t.slice(i))));
+  const texts = fc.oneof(
+    fc.json(),
+    fc.string(),
+    fc.json().chain((t) => fc.nat(t.length).map((i) => t.slice(0, i) + '!' + t.slice(i))),
+  );
   fc.assert(
     fc.property(texts, (text) => {
       let expected: unknown;

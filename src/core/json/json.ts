@@ -49,7 +49,9 @@ export function jsonObject(members: Iterable<readonly [string, Json | undefined]
 /** A plain copy for schemas and JSON.stringify; objects have no prototype. Iterative. */
 export function toPlain(json: Json): unknown {
   const result: unknown[] = [];
-  const work: { from: Json; put: (value: unknown) => void }[] = [{ from: json, put: (value) => result.push(value) }];
+  const work: { from: Json; put: (value: unknown) => void }[] = [
+    { from: json, put: (value) => result.push(value) },
+  ];
   for (let job = work.pop(); job; job = work.pop()) {
     const { from, put } = job;
     if (Array.isArray(from)) {

@@ -28,8 +28,16 @@ export function placeOf(text: string, offset: number): Place {
   return { line, column: offset - start + 1 };
 }
 
-const ESCAPES: Record<string, string> = { '"': '"', '\\': '\\', '/': '/', b: '\b', f: '\f', n: '\n', r: '\r', t: '\t' };
-// eslint-disable-next-line no-control-regex -- RFC 8259 forbids raw control characters in strings
+const ESCAPES: Record<string, string> = {
+  '"': '"',
+  '\\': '\\',
+  '/': '/',
+  b: '\b',
+  f: '\f',
+  n: '\n',
+  r: '\r',
+  t: '\t',
+};
 const STRING_RUN = /[^"\\\u0000-\u001f]*/y;
 const NUMBER = /-?(?:0|[1-9][0-9]*)(?:\.[0-9]+)?(?:[eE][+-]?[0-9]+)?/y;
 const WORDS: [string, Json][] = [
@@ -49,7 +57,8 @@ export interface ReadWatcher {
 /** `01` breaks at its second digit; `1.` and `1e` break behind what they lack. */
 function unfinishedNumber(text: string, at: number): number {
   if (/[0-9]/.test(text[at]!)) return at;
-  if (text[at] === '.') return /[0-9.eE]/.test(text[at - 1]!) && text.slice(0, at).match(/[.eE][0-9+-]*$/) ? at : at + 1;
+  if (text[at] === '.')
+    return /[0-9.eE]/.test(text[at - 1]!) && text.slice(0, at).match(/[.eE][0-9+-]*$/) ? at : at + 1;
   return /[+-]/.test(text[at + 1] ?? '') ? at + 2 : at + 1;
 }
 
@@ -87,12 +96,14 @@ export function readJson(text: string, watcher?: ReadWatcher): Json {
         return out === '' ? run : out + run;
       }
       out += run;
-      if (next === undefined) return fail(`The text ends inside the string that began on line ${placeOf(text, begin).line}`);
+      if (next === undefined)
+        return fail(`The text ends inside the string that began on line ${placeOf(text, begin).line}`);
       if (next !== '\\') return fail('A line break or control character inside a string must be escaped');
       const letter = text[at + 1] ?? '';
       if (letter === 'u') {
         const hex = /^[0-9a-fA-F]{0,4}/.exec(text.slice(at + 2, at + 6))![0];
-        if (hex.length < 4) return fail('\\u must be followed by four hexadecimal digits', at + 2 + hex.length);
+        if (hex.length < 4)
+          return fail('\\u must be followed by four hexadecimal digits', at + 2 + hex.length);
         out += String.fromCharCode(parseInt(hex, 16));
         at += 6;
       } else {
@@ -106,7 +117,12 @@ export function readJson(text: string, watcher?: ReadWatcher): Json {
   const key = (): string => {
     skip();
     const offset = at;
-    if (text[at] !== '"') fail(at >= text.length ? 'The text ends before a member name' : 'A member name in double quotes must stand here');
+    if (text[at] !== '"')
+      fail(
+        at >= text.length
+          ? 'The text ends before a member name'
+          : 'A member name in double quotes must stand here',
+      );
     const name = string();
     watcher?.enter(name, offset);
     skip();
@@ -150,10 +166,17 @@ export function readJson(text: string, watcher?: ReadWatcher): Json {
         value = Number(number);
         if (!Number.isFinite(value)) fail(`The number ${number.slice(0, 30)} is too large`);
         at += number.length;
-        if (/[0-9.eE]/.test(text[at] ?? '')) fail(`The number ${number.slice(0, 30)} cannot go on like this`, unfinishedNumber(text, at));
+        if (/[0-9.eE]/.test(text[at] ?? ''))
+          fail(`The number ${number.slice(0, 30)} cannot go on like this`, unfinishedNumber(text, at));
       } else {
         const word = WORDS.find(([spelt]) => spelt[0] === char);
-        if (!word) return fail(at >= text.length ? 'The text ends where a value must stand' : `${JSON.stringify(char)} cannot stand where a value must stand`, char === '-' ? at + 1 : at);
+        if (!word)
+          return fail(
+            at >= text.length
+              ? 'The text ends where a value must stand'
+              : `${JSON.stringify(char)} cannot stand where a value must stand`,
+            char === '-' ? at + 1 : at,
+          );
         let length = 0;
         while (length < word[0].length && text[at + length] === word[0][length]) length++;
         if (length < word[0].length) return fail(`Only ${word[0]} could stand here`, at + length);
@@ -179,7 +202,8 @@ export function readJson(text: string, watcher?: ReadWatcher): Json {
           watcher?.enter(frame.array.length, at);
           break;
         }
-        if (next !== ']') fail(at >= text.length ? 'The text ends inside a list' : 'A comma or ] must stand here');
+        if (next !== ']')
+          fail(at >= text.length ? 'The text ends inside a list' : 'A comma or ] must stand here');
         value = frame.array;
       } else {
         frame.object.delete(frame.name);
@@ -189,7 +213,8 @@ export function readJson(text: string, watcher?: ReadWatcher): Json {
           frame.name = key();
           break;
         }
-        if (next !== '}') fail(at >= text.length ? 'The text ends inside an object' : 'A comma or } must stand here');
+        if (next !== '}')
+          fail(at >= text.length ? 'The text ends inside an object' : 'A comma or } must stand here');
         value = frame.object;
       }
       at++;

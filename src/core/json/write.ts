@@ -14,11 +14,18 @@ export function writeJson(json: Json, indent = 0): JsonText {
       if (value.length === 0) return void parts.push('[]');
       let index = 0;
       // Lists of plain numbers (colour components, curves) read better on one line.
-      if (indent && value.every((item) => typeof item === 'number' || typeof item === 'string' || item === null)) {
+      if (
+        indent &&
+        value.every((item) => typeof item === 'number' || typeof item === 'string' || item === null)
+      ) {
         return void parts.push('[' + value.map((item) => JSON.stringify(item)).join(', ') + ']');
       }
       parts.push('[');
-      stack.push({ next: () => (index < value.length ? { value: value[index++]! } : undefined), close: ']', first: true });
+      stack.push({
+        next: () => (index < value.length ? { value: value[index++]! } : undefined),
+        close: ']',
+        first: true,
+      });
     } else if (isObject(value)) {
       if (value.size === 0) return void parts.push('{}');
       const entries = value.entries();

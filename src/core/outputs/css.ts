@@ -23,7 +23,10 @@ export const css: Output = {
 };
 
 export function namingFindings(resolution: Resolution, prefix: string | undefined, sigil: string): Finding[] {
-  const typed = resolution.paths.map((path) => ({ path, type: resolution.variants(path).find((v) => !v.resolved.failed)?.resolved.type ?? '' }));
+  const typed = resolution.paths.map((path) => ({
+    path,
+    type: resolution.variants(path).find((v) => !v.resolved.failed)?.resolved.type ?? '',
+  }));
   return nameClashes(typed, prefix).map(({ name, paths }) => ({
     code: 'name-clash',
     severity: 'error',
@@ -39,7 +42,8 @@ function declarations(name: string, resolved: ResolvedToken, alias: string | und
   let lines = '';
   for (const longhand of LONGHANDS) {
     const value = text[longhand];
-    if (value !== undefined) lines += `  --${name}-${longhand}: ${alias === undefined ? value : `var(--${alias}-${longhand})`};\n`;
+    if (value !== undefined)
+      lines += `  --${name}-${longhand}: ${alias === undefined ? value : `var(--${alias}-${longhand})`};\n`;
   }
   return lines;
 }
@@ -97,7 +101,12 @@ function sheet(resolution: Resolution, prefix: string | undefined): string {
 }
 
 /** The token as this declaration makes it, under the first combination in which the declaration wins. */
-function visible(resolution: Resolution, path: string, candidate: object, likely: Context): ResolvedToken | undefined {
+function visible(
+  resolution: Resolution,
+  path: string,
+  candidate: object,
+  likely: Context,
+): ResolvedToken | undefined {
   const first = resolution.value(path, likely);
   if (first?.from === candidate) return first;
   for (let i = 0; i < resolution.contexts.length; i++) {
@@ -123,7 +132,9 @@ function rule(axes: readonly Axis[], when: Context, body: string): string {
   // Each axis of the condition whose default this is may also go unnamed.
   const optional = conditions.filter(([axis, name]) => standard(axis) === name).map(([axis]) => axis);
   for (const missing of subsets(optional)) {
-    const rest = conditions.map(([axis, name]) => (missing.includes(axis) ? `:not([${attribute(axis)}])` : `[${attribute(axis)}=${quoted(name)}]`));
+    const rest = conditions.map(([axis, name]) =>
+      missing.includes(axis) ? `:not([${attribute(axis)}])` : `[${attribute(axis)}=${quoted(name)}]`,
+    );
     for (const anchor of anchors) {
       if (missing.some((axis) => anchor === `[${attribute(axis)}]`)) continue;
       selectors.push(`${anchor}:where(${rest.join('')})`);
@@ -137,18 +148,27 @@ function rule(axes: readonly Axis[], when: Context, body: string): string {
   const unnamed = `:not([${attribute('scheme')}])`;
   if (when.scheme === scheme.default) {
     // On a root that names no scheme the default one yields to the reader's preference.
-    const always = selectors.filter((selector) => !(selector.startsWith(':root') && selector.includes(unnamed)));
+    const always = selectors.filter(
+      (selector) => !(selector.startsWith(':root') && selector.includes(unnamed)),
+    );
     const yielding = selectors.filter((selector) => !always.includes(selector));
     return (
       `${always.join(', ')} {\n${body}}\n` +
-      (yielding.length > 0 ? `@media not all and (prefers-color-scheme: ${opposite}) {\n${yielding.join(', ')} {\n${body}}\n}\n` : '')
+      (yielding.length > 0
+        ? `@media not all and (prefers-color-scheme: ${opposite}) {\n${yielding.join(', ')} {\n${body}}\n}\n`
+        : '')
     );
   }
   let text = `${selectors.join(', ')} {\n${body}}\n`;
   if (when.scheme === opposite) {
     const others = conditions.filter(([axis]) => axis !== 'scheme');
-    const preferred = [[], ...subsets(others.filter(([axis, name]) => standard(axis) === name).map(([axis]) => axis))].map((missing) => {
-      const rest = others.map(([axis, name]) => (missing.includes(axis) ? `:not([${attribute(axis)}])` : `[${attribute(axis)}=${quoted(name)}]`));
+    const preferred = [
+      [],
+      ...subsets(others.filter(([axis, name]) => standard(axis) === name).map(([axis]) => axis)),
+    ].map((missing) => {
+      const rest = others.map(([axis, name]) =>
+        missing.includes(axis) ? `:not([${attribute(axis)}])` : `[${attribute(axis)}=${quoted(name)}]`,
+      );
       return `:root:where(${unnamed}${rest.join('')})`;
     });
     text += `@media (prefers-color-scheme: ${opposite}) {\n${preferred.join(', ')} {\n${body}}\n}\n`;
@@ -162,4 +182,3 @@ function subsets(names: string[]): string[][] {
   for (const name of names) all = [...all, ...all.map((subset) => [...subset, name])];
   return all.slice(1);
 }
-

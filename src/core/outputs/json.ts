@@ -32,6 +32,9 @@ export const json: Output = {
       ]);
       holder.set(segments.at(-1)!, token);
     }
-    return { files: [{ name: 'tokens.json', text: writeJson(root, 2) + '\n' }], findings: leftOut(resolution) };
+    return {
+      files: [{ name: 'tokens.json', text: writeJson(root, 2) + '\n' }],
+      findings: leftOut(resolution),
+    };
   },
 };

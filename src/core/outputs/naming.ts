@@ -11,7 +11,13 @@ export function hyphenated(path: string, prefix?: string): string {
 }
 
 /** The longhands a typography token is written as, in CSS and SCSS. */
-export const LONGHANDS = ['font-family', 'font-size', 'font-weight', 'letter-spacing', 'line-height'] as const;
+export const LONGHANDS = [
+  'font-family',
+  'font-size',
+  'font-weight',
+  'letter-spacing',
+  'line-height',
+] as const;
 
 export interface NameClash {
   name: string;
@@ -24,7 +30,10 @@ export function nameClashes(tokens: Iterable<{ path: string; type: string }>, pr
   const clashes: NameClash[] = [];
   for (const { path, type } of tokens) {
     const base = hyphenated(path, prefix);
-    const names = type === 'typography' && TOKEN_TYPES.has(type) ? LONGHANDS.map((longhand) => `${base}-${longhand}`) : [base];
+    const names =
+      type === 'typography' && TOKEN_TYPES.has(type)
+        ? LONGHANDS.map((longhand) => `${base}-${longhand}`)
+        : [base];
     for (const name of names) {
       const owner = owners.get(name);
       if (owner !== undefined && owner !== path) clashes.push({ name, paths: [owner, path] });

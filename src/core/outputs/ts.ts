@@ -18,7 +18,9 @@ export const ts: Output = {
     const values = (at: number, skip?: number) =>
       resolution.paths.flatMap((path) => {
         const text = entry(path, at);
-        return text === undefined || (skip !== undefined && text === entry(path, skip)) ? [] : [`  ${JSON.stringify(path)}: ${text},\n`];
+        return text === undefined || (skip !== undefined && text === entry(path, skip))
+          ? []
+          : [`  ${JSON.stringify(path)}: ${text},\n`];
       });
     // prettier-ignore
     let text = 'export type TokenValue = string | Readonly<Record<string, string>>;\n\n' +
@@ -26,11 +28,19 @@ export const ts: Output = {
       `export const tokens = {\n${values(base).join('')}} as const satisfies Record<string, TokenValue>;\n\n` +
       'export type TokenName = keyof typeof tokens;\n';
     if (!context && axes.length > 0) {
-      const union = axes.map((axis) => `  ${JSON.stringify(axis.name)}: ${axis.contexts.map((name) => JSON.stringify(name)).join(' | ')};\n`).join('');
+      const union = axes
+        .map(
+          (axis) =>
+            `  ${JSON.stringify(axis.name)}: ${axis.contexts.map((name) => JSON.stringify(name)).join(' | ')};\n`,
+        )
+        .join('');
       const differences = resolution.contexts
         .map((names, at) => ({ names, lines: at === base ? [] : values(at, base) }))
         .filter(({ lines }) => lines.length > 0)
-        .map(({ names, lines }) => `  {\n    when: ${JSON.stringify(names)},\n    values: {\n${lines.map((line) => '    ' + line).join('')}    },\n  },\n`)
+        .map(
+          ({ names, lines }) =>
+            `  {\n    when: ${JSON.stringify(names)},\n    values: {\n${lines.map((line) => '    ' + line).join('')}    },\n  },\n`,
+        )
         .join('');
       text +=
         `\nexport interface Context {\n${union}}\n\n` +

@@ -24,7 +24,9 @@ export function bindingsOf(item: Item): { to: Reference; place: string }[] {
   switch (item.kind) {
     case 'token':
     case 'group':
-      return Object.entries(item.declarations).flatMap(([layer, declaration]) => declaration.refs.map(([path, id]) => ({ to: { id, path }, place: `layer ${layer}` })));
+      return Object.entries(item.declarations).flatMap(([layer, declaration]) =>
+        declaration.refs.map(([path, id]) => ({ to: { id, path }, place: `layer ${layer}` })),
+      );
     case 'pairing':
       return [
         { to: item.text, place: 'text' },
@@ -36,7 +38,14 @@ export function bindingsOf(item: Item): { to: Reference; place: string }[] {
         entry.kind === 'kept'
           ? []
           : entry.declarations.flatMap(([property, value]) =>
-              'token' in value ? [{ to: value.token, place: `${property} of ${entry.part}${entry.when.length ? ` when ${conditionsText(entry.when)}` : ''}` }] : [],
+              'token' in value
+                ? [
+                    {
+                      to: value.token,
+                      place: `${property} of ${entry.part}${entry.when.length ? ` when ${conditionsText(entry.when)}` : ''}`,
+                    },
+                  ]
+                : [],
             ),
       );
     case 'guide':
@@ -48,7 +57,9 @@ export function bindingsOf(item: Item): { to: Reference; place: string }[] {
     case 'placement':
       return [
         { to: item.component, place: item.slot ? `in ${item.slot}` : 'placed' },
-        ...Object.values(item.overrides).flatMap(({ part, property, value }) => ('token' in value ? [{ to: value.token, place: `override of ${property} of ${part}` }] : [])),
+        ...Object.values(item.overrides).flatMap(({ part, property, value }) =>
+          'token' in value ? [{ to: value.token, place: `override of ${property} of ${part}` }] : [],
+        ),
       ];
     default:
       return [];
@@ -66,7 +77,8 @@ export class ReachIndex {
     const library = documents.find((document) => document.kind === 'library');
     const tree = library && libraryTree(library.items);
     const named = new Map<string, string>();
-    for (const item of library?.items.values() ?? []) if (item.kind === 'component') named.set(item.name, item.id);
+    for (const item of library?.items.values() ?? [])
+      if (item.kind === 'component') named.set(item.name, item.id);
     const idOf = (reference: Reference) => {
       if (reference.id !== undefined && library?.items.has(reference.id)) return reference.id;
       return tree?.ids.get(reference.path) ?? named.get(reference.path);
@@ -120,8 +132,12 @@ export class ReachIndex {
   /** Users of a group and of the groups that hold it: they show whatever stands in it. */
   private shownWith(group: string): string[] {
     const users: string[] = [];
-    for (let at: string | null = group; at !== null; ) {
-      users.push(...this.direct(at).filter((use) => this.holders.get(use.by)?.item.kind === 'guide').map((use) => use.by));
+    for (let at: string | null = group; at !== null;) {
+      users.push(
+        ...this.direct(at)
+          .filter((use) => this.holders.get(use.by)?.item.kind === 'guide')
+          .map((use) => use.by),
+      );
       const item: Item | undefined = this.holders.get(at)?.item;
       at = item?.kind === 'group' ? item.parent : null;
     }
@@ -136,6 +152,8 @@ export function reachText(index: ReachIndex, ids: Iterable<string>): string {
     const kind = index.holder(id)?.item.kind;
     if (kind && kind !== 'placement') counts.set(kind, (counts.get(kind) ?? 0) + 1);
   }
-  const words = [...counts].sort((a, b) => b[1] - a[1]).map(([kind, count]) => `${count} ${kind}${count === 1 ? '' : 's'}`);
+  const words = [...counts]
+    .sort((a, b) => b[1] - a[1])
+    .map(([kind, count]) => `${count} ${kind}${count === 1 ? '' : 's'}`);
   return words.length > 0 ? words.join(', ') : 'nothing';
 }

@@ -22,12 +22,15 @@ export function unmetNeeds(release: Items, draft: Items): Unmet[] {
   for (const item of release.values()) {
     for (const need of new Set(needsOf(item))) {
       if (release.has(need) || !draft.has(need)) continue;
-      unmet.push({ item: item.id, needs: need, message: `${title(item.id)} needs ${title(need)}, which is left out` });
+      unmet.push({
+        item: item.id,
+        needs: need,
+        message: `${title(item.id)} needs ${title(need)}, which is left out`,
+      });
     }
   }
   return unmet;
 }
-
 
 /** Ids of the items without which this one cannot stand. */
 function needsOf(item: Item): string[] {

@@ -2,7 +2,14 @@ import { conditionsText } from '../components/condition';
 import { pathOf } from '../components/style';
 import { brokenGuards } from '../components/guards';
 import { equal } from '../documents/edits';
-import { ordered, type ComponentItem, type GuideItem, type Item, type Items, type StyleRule, type StyleValue } from '../documents/items';
+import {
+  type ComponentItem,
+  type GuideItem,
+  type Item,
+  type Items,
+  type StyleRule,
+  type StyleValue,
+} from '../documents/items';
 import { kindOf } from '../documents/kinds';
 import { libraryTree } from '../documents/library';
 import type { Finding } from '../checks/finding';
@@ -44,7 +51,14 @@ export function ledgerOf(before: LibraryState | undefined, after: LibraryState):
   const put = (item: Item, title: string, change: LedgerChange) => {
     const entry = entries.get(item.id);
     if (entry) entry.changes.push(change);
-    else entries.set(item.id, { item: item.id, kind: item.kind, title, changes: [change], severity: change.severity });
+    else
+      entries.set(item.id, {
+        item: item.id,
+        kind: item.kind,
+        title,
+        changes: [change],
+        severity: change.severity,
+      });
   };
   const oldItems: Items = before?.items ?? new Map();
   const now = libraryTree(after.items);
@@ -53,7 +67,8 @@ export function ledgerOf(before: LibraryState | undefined, after: LibraryState):
     const renames = new Map<string, string>();
     for (const [id, path] of was.paths) {
       const present = now.paths.get(id);
-      if (present !== undefined && present !== path && oldItems.get(id)?.kind === 'token') renames.set(path, present);
+      if (present !== undefined && present !== path && oldItems.get(id)?.kind === 'token')
+        renames.set(path, present);
     }
     const changes = diffTokens(
       { resolution: before.resolution, pairings: pairingsIn(before.items) },
@@ -65,7 +80,8 @@ export function ledgerOf(before: LibraryState | undefined, after: LibraryState):
       if (item) put(item, change.path, change);
     }
   } else {
-    for (const { item, path } of now.nodes) if (item.kind === 'token') put(item, path, added(path, 'A token was added'));
+    for (const { item, path } of now.nodes)
+      if (item.kind === 'token') put(item, path, added(path, 'A token was added'));
   }
   for (const id of new Set([...oldItems.keys(), ...after.items.keys()])) {
     const [old, present] = [oldItems.get(id), after.items.get(id)];
@@ -74,7 +90,15 @@ export function ledgerOf(before: LibraryState | undefined, after: LibraryState):
     const title = now.paths.get(id) ?? was.paths.get(id) ?? kindOf(item).title(item);
     if (item.kind === 'token' || item.kind === 'axis' || item.kind === 'context' || item.kind === 'pairing') {
       // Their meaning is in the changes above; what is left is place and wording.
-      if (!entries.has(id)) put(item, title, { path: title, kind: 'arranged', severity: 'patch', before: null, after: null, why: arranged(old, present) });
+      if (!entries.has(id))
+        put(item, title, {
+          path: title,
+          kind: 'arranged',
+          severity: 'patch',
+          before: null,
+          after: null,
+          why: arranged(old, present),
+        });
       continue;
     }
     for (const change of itemChanges(old, present, title, after.items)) put(item, title, change);
@@ -83,11 +107,19 @@ export function ledgerOf(before: LibraryState | undefined, after: LibraryState):
     const old = oldItems.get(item.id);
     if (item.kind !== 'component' || old?.kind !== 'component') continue;
     for (const finding of guardsNewlyBroken(item, old, before!, after)) {
-      put(item, item.name, { path: item.name, kind: 'guard', severity: 'major', before: null, after: null, why: finding.message });
+      put(item, item.name, {
+        path: item.name,
+        kind: 'guard',
+        severity: 'major',
+        before: null,
+        after: null,
+        why: finding.message,
+      });
     }
   }
   const list = [...entries.values()];
-  for (const entry of list) entry.severity = worst(entry.changes.map((change) => change.severity)) as Severity;
+  for (const entry of list)
+    entry.severity = worst(entry.changes.map((change) => change.severity)) as Severity;
   const weight = { major: 0, minor: 1, patch: 2 };
   return list.sort((a, b) => weight[a.severity] - weight[b.severity] || (a.title < b.title ? -1 : 1));
 }
@@ -96,7 +128,14 @@ export function bumpOf(entries: readonly LedgerEntry[]): Bump {
   return worst(entries.map((entry) => entry.severity));
 }
 
-const added = (path: string, why: string): LedgerChange => ({ path, kind: 'added', severity: 'minor', before: null, after: null, why });
+const added = (path: string, why: string): LedgerChange => ({
+  path,
+  kind: 'added',
+  severity: 'minor',
+  before: null,
+  after: null,
+  why,
+});
 
 function arranged(old: Item | undefined, present: Item | undefined): string {
   if (!old) return 'It was added';
@@ -114,7 +153,11 @@ function itemOf(kind: string, path: string, items: Items, oldItems: Items): Item
   if (kind === 'pairing') {
     for (const holder of [items, oldItems]) {
       for (const item of holder.values()) {
-        if (item.kind === 'pairing' && `${pathOf(item.text, holder)} on ${pathOf(item.surface, holder)}` === path) return item;
+        if (
+          item.kind === 'pairing' &&
+          `${pathOf(item.text, holder)} on ${pathOf(item.surface, holder)}` === path
+        )
+          return item;
       }
     }
     return undefined;
@@ -123,80 +166,208 @@ function itemOf(kind: string, path: string, items: Items, oldItems: Items): Item
   return id === undefined ? undefined : (items.get(id) ?? oldItems.get(id));
 }
 
-function guardsNewlyBroken(item: ComponentItem, old: ComponentItem, before: LibraryState, after: LibraryState): Finding[] {
-  const earlier = new Set(brokenGuards(old, before.items, before.resolution).map((finding) => finding.message));
+function guardsNewlyBroken(
+  item: ComponentItem,
+  old: ComponentItem,
+  before: LibraryState,
+  after: LibraryState,
+): Finding[] {
+  const earlier = new Set(
+    brokenGuards(old, before.items, before.resolution).map((finding) => finding.message),
+  );
   return brokenGuards(item, after.items, after.resolution).filter((finding) => !earlier.has(finding.message));
 }
 
-function itemChanges(old: Item | undefined, present: Item | undefined, path: string, items: Items): LedgerChange[] {
+function itemChanges(
+  old: Item | undefined,
+  present: Item | undefined,
+  path: string,
+  items: Items,
+): LedgerChange[] {
   const item = (present ?? old)!;
-  const row = (kind: string, severity: Severity, before: string | null, after: string | null, why: string): LedgerChange => ({ path, kind, severity, before, after, why });
-  if (!old) return [row('added', item.kind === 'component' || item.kind === 'guide' ? 'minor' : 'patch', null, null, `A ${kindName(item)} was added`)];
-  if (!present) return [row('removed', item.kind === 'component' ? 'major' : 'patch', null, null, `A ${kindName(item)} was removed`)];
-  if (old.kind === 'component' && present.kind === 'component') return componentChanges(old, present, row, items);
+  const row = (
+    kind: string,
+    severity: Severity,
+    before: string | null,
+    after: string | null,
+    why: string,
+  ): LedgerChange => ({ path, kind, severity, before, after, why });
+  if (!old)
+    return [
+      row(
+        'added',
+        item.kind === 'component' || item.kind === 'guide' ? 'minor' : 'patch',
+        null,
+        null,
+        `A ${kindName(item)} was added`,
+      ),
+    ];
+  if (!present)
+    return [
+      row(
+        'removed',
+        item.kind === 'component' ? 'major' : 'patch',
+        null,
+        null,
+        `A ${kindName(item)} was removed`,
+      ),
+    ];
+  if (old.kind === 'component' && present.kind === 'component')
+    return componentChanges(old, present, row, items);
   if (old.kind === 'guide' && present.kind === 'guide') return guideChanges(old, present, row);
-  if (old.kind === 'group' && present.kind === 'group' && old.name !== present.name) return [row('arranged', 'patch', old.name, present.name, 'The group was renamed; its tokens are listed with their new paths')];
+  if (old.kind === 'group' && present.kind === 'group' && old.name !== present.name)
+    return [
+      row(
+        'arranged',
+        'patch',
+        old.name,
+        present.name,
+        'The group was renamed; its tokens are listed with their new paths',
+      ),
+    ];
   return [row('arranged', 'patch', null, null, `The ${kindName(item)} changed`)];
 }
 
-const kindName = (item: Item) => (item.kind === 'ruleSet' ? 'rule set' : item.kind === 'acceptedFinding' ? 'accepted finding' : item.kind);
+const kindName = (item: Item) =>
+  item.kind === 'ruleSet' ? 'rule set' : item.kind === 'acceptedFinding' ? 'accepted finding' : item.kind;
 
-type Row = (kind: string, severity: Severity, before: string | null, after: string | null, why: string) => LedgerChange;
+type Row = (
+  kind: string,
+  severity: Severity,
+  before: string | null,
+  after: string | null,
+  why: string,
+) => LedgerChange;
 
 function guideChanges(old: GuideItem, present: GuideItem, row: Row): LedgerChange[] {
   const changes: LedgerChange[] = [];
-  if (old.title !== present.title) changes.push(row('described', 'patch', old.title, present.title, 'The title changed'));
+  if (old.title !== present.title)
+    changes.push(row('described', 'patch', old.title, present.title, 'The title changed'));
   const count = (a: GuideItem, b: GuideItem) => Object.keys(a.blocks).filter((id) => !b.blocks[id]).length;
   const [gone, come] = [count(old, present), count(present, old)];
-  const changed = Object.keys(old.blocks).filter((id) => present.blocks[id] && !equal(old.blocks[id], present.blocks[id])).length;
-  const words = [come && `${come} added`, gone && `${gone} taken out`, changed && `${changed} changed or moved`].filter(Boolean);
-  if (words.length > 0) changes.push(row('described', 'patch', null, null, `Blocks of the guide: ${words.join(', ')}`));
+  const changed = Object.keys(old.blocks).filter(
+    (id) => present.blocks[id] && !equal(old.blocks[id], present.blocks[id]),
+  ).length;
+  const words = [
+    come && `${come} added`,
+    gone && `${gone} taken out`,
+    changed && `${changed} changed or moved`,
+  ].filter(Boolean);
+  if (words.length > 0)
+    changes.push(row('described', 'patch', null, null, `Blocks of the guide: ${words.join(', ')}`));
   return changes;
 }
 
 /** Properties whose change in a shared component moves what stands around it (common practice, no source). */
-const LAYOUT = /^(position|display|float|(min-|max-)?(width|height|inline-size|block-size)|inset.*|top|left|right|bottom|flex.*|grid.*)$/;
+const LAYOUT =
+  /^(position|display|float|(min-|max-)?(width|height|inline-size|block-size)|inset.*|top|left|right|bottom|flex.*|grid.*)$/;
 
-function componentChanges(old: ComponentItem, present: ComponentItem, row: Row, items: Items): LedgerChange[] {
+function componentChanges(
+  old: ComponentItem,
+  present: ComponentItem,
+  row: Row,
+  items: Items,
+): LedgerChange[] {
   const changes: LedgerChange[] = [];
-  if (old.name !== present.name) changes.push(row('renamed', 'major', old.name, present.name, 'The component was renamed'));
+  if (old.name !== present.name)
+    changes.push(row('renamed', 'major', old.name, present.name, 'The component was renamed'));
   for (const [id, prop] of Object.entries(old.props)) {
     const now = present.props[id];
     if (!now) changes.push(row('prop', 'major', prop.name, null, `The prop ${prop.name} was removed`));
     else {
-      if (now.name !== prop.name || now.kind !== prop.kind) changes.push(row('prop', 'major', `${prop.name} (${prop.kind})`, `${now.name} (${now.kind})`, `The prop ${prop.name} became another`));
-      for (const value of prop.values) if (!now.values.includes(value)) changes.push(row('prop', 'major', value, null, `${prop.name} can no longer be ${value}`));
-      for (const value of now.values) if (!prop.values.includes(value)) changes.push(row('prop', 'minor', null, value, `${prop.name} can also be ${value}`));
-      if (now.default !== prop.default) changes.push(row('prop', 'minor', prop.default, now.default, `The default of ${prop.name} changed`));
-      if (now.description !== prop.description) changes.push(row('described', 'patch', prop.description, now.description, `The description of ${prop.name} changed`));
+      if (now.name !== prop.name || now.kind !== prop.kind)
+        changes.push(
+          row(
+            'prop',
+            'major',
+            `${prop.name} (${prop.kind})`,
+            `${now.name} (${now.kind})`,
+            `The prop ${prop.name} became another`,
+          ),
+        );
+      for (const value of prop.values)
+        if (!now.values.includes(value))
+          changes.push(row('prop', 'major', value, null, `${prop.name} can no longer be ${value}`));
+      for (const value of now.values)
+        if (!prop.values.includes(value))
+          changes.push(row('prop', 'minor', null, value, `${prop.name} can also be ${value}`));
+      if (now.default !== prop.default)
+        changes.push(row('prop', 'minor', prop.default, now.default, `The default of ${prop.name} changed`));
+      if (now.description !== prop.description)
+        changes.push(
+          row(
+            'described',
+            'patch',
+            prop.description,
+            now.description,
+            `The description of ${prop.name} changed`,
+          ),
+        );
     }
   }
-  for (const [id, prop] of Object.entries(present.props)) if (!old.props[id]) changes.push(row('prop', 'minor', null, prop.name, `The prop ${prop.name} was added`));
+  for (const [id, prop] of Object.entries(present.props))
+    if (!old.props[id])
+      changes.push(row('prop', 'minor', null, prop.name, `The prop ${prop.name} was added`));
   for (const part of Object.values(old.parts)) {
-    if (!Object.values(present.parts).some((other) => other.name === part.name)) changes.push(row('part', 'major', part.name, null, `The part ${part.name} was removed`));
+    if (!Object.values(present.parts).some((other) => other.name === part.name))
+      changes.push(row('part', 'major', part.name, null, `The part ${part.name} was removed`));
   }
   const text = (value: StyleValue) => ('raw' in value ? value.raw : pathOf(value.token, items));
   for (const id of new Set([...Object.keys(old.entries), ...Object.keys(present.entries)])) {
     const [was, is] = [old.entries[id], present.entries[id]];
     if (equal(was, is)) continue;
     if (was?.kind === 'kept' || is?.kind === 'kept') {
-      changes.push(row('rule', 'minor', was?.kind === 'kept' ? was.css : null, is?.kind === 'kept' ? is.css : null, 'A kept block of CSS changed'));
+      changes.push(
+        row(
+          'rule',
+          'minor',
+          was?.kind === 'kept' ? was.css : null,
+          is?.kind === 'kept' ? is.css : null,
+          'A kept block of CSS changed',
+        ),
+      );
       continue;
     }
     changes.push(...ruleChanges(was, is, row, text));
   }
-  if (old.template !== present.template) changes.push(row('template', 'minor', null, null, 'The template changed'));
-  if (old.description !== present.description) changes.push(row('described', 'patch', old.description, present.description, 'The description changed'));
+  if (old.template !== present.template)
+    changes.push(row('template', 'minor', null, null, 'The template changed'));
+  if (old.description !== present.description)
+    changes.push(row('described', 'patch', old.description, present.description, 'The description changed'));
   if (old.visibility !== present.visibility) {
-    changes.push(row('visibility', present.visibility === 'internal' ? 'major' : 'minor', old.visibility, present.visibility, present.visibility === 'internal' ? 'It is no longer released' : 'It is now released'));
+    changes.push(
+      row(
+        'visibility',
+        present.visibility === 'internal' ? 'major' : 'minor',
+        old.visibility,
+        present.visibility,
+        present.visibility === 'internal' ? 'It is no longer released' : 'It is now released',
+      ),
+    );
   }
-  if (!equal(old.deprecation, present.deprecation)) changes.push(row('deprecated', 'minor', old.deprecation?.reason ?? null, present.deprecation?.reason ?? null, present.deprecation ? 'Deprecated' : 'No longer deprecated'));
-  if (!equal(old.guards, present.guards)) changes.push(row('guard', 'patch', null, null, 'Its guards changed'));
-  if (changes.length === 0) changes.push(row('arranged', 'patch', null, null, 'Only its place or order changed'));
+  if (!equal(old.deprecation, present.deprecation))
+    changes.push(
+      row(
+        'deprecated',
+        'minor',
+        old.deprecation?.reason ?? null,
+        present.deprecation?.reason ?? null,
+        present.deprecation ? 'Deprecated' : 'No longer deprecated',
+      ),
+    );
+  if (!equal(old.guards, present.guards))
+    changes.push(row('guard', 'patch', null, null, 'Its guards changed'));
+  if (changes.length === 0)
+    changes.push(row('arranged', 'patch', null, null, 'Only its place or order changed'));
   return changes;
 }
 
-function ruleChanges(was: StyleRule | undefined, is: StyleRule | undefined, row: Row, text: (value: StyleValue) => string): LedgerChange[] {
+function ruleChanges(
+  was: StyleRule | undefined,
+  is: StyleRule | undefined,
+  row: Row,
+  text: (value: StyleValue) => string,
+): LedgerChange[] {
   const rule = (is ?? was)!;
   const where = `${rule.part}${rule.when.length > 0 ? ` when ${conditionsText(rule.when)}` : ''}`;
   const before = new Map(was?.declarations.map(([property, value]) => [property, text(value)]));
@@ -206,9 +377,18 @@ function ruleChanges(was: StyleRule | undefined, is: StyleRule | undefined, row:
     const [a, b] = [before.get(property) ?? null, after.get(property) ?? null];
     if (a === b && equal(was?.when, is?.when) && was?.part === is?.part) continue;
     const moves = LAYOUT.test(property);
-    changes.push(row('rule', moves ? 'major' : 'minor', a, b, `${property} of ${where} changed${moves ? ': this moves what stands around it' : ''}`));
+    changes.push(
+      row(
+        'rule',
+        moves ? 'major' : 'minor',
+        a,
+        b,
+        `${property} of ${where} changed${moves ? ': this moves what stands around it' : ''}`,
+      ),
+    );
   }
-  if (changes.length === 0) changes.push(row('rule', 'patch', null, null, `The rule for ${where} was moved or annotated`));
+  if (changes.length === 0)
+    changes.push(row('rule', 'patch', null, null, `The rule for ${where} was moved or annotated`));
   return changes;
 }
 

@@ -25,11 +25,18 @@ export function releaseNotes(title: string, changes: readonly NotedChange[]): st
   const weight = { major: 0, minor: 1, patch: 2 };
   let text = `## ${title}\n`;
   for (const section of SECTIONS) {
-    const own = changes.filter((change) => sectionOf(change) === section).sort((a, b) => weight[a.severity] - weight[b.severity]);
+    const own = changes
+      .filter((change) => sectionOf(change) === section)
+      .sort((a, b) => weight[a.severity] - weight[b.severity]);
     if (own.length === 0) continue;
     text += `\n### ${section}\n\n`;
     for (const { path, before, after, why, severity } of own) {
-      const values = before !== null && after !== null && before !== after ? `: ${code(before)} → ${code(after)}` : after !== null && before === null ? `: ${code(after)}` : '';
+      const values =
+        before !== null && after !== null && before !== after
+          ? `: ${code(before)} → ${code(after)}`
+          : after !== null && before === null
+            ? `: ${code(after)}`
+            : '';
       text += `- ${severity === 'major' ? '**Breaking:** ' : ''}${code(path)}${values}. ${why}.\n`;
     }
   }

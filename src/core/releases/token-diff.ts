@@ -14,7 +14,20 @@ import { SEVERITIES, worse, type Severity, type SeverityTable } from './severity
 
 export interface TokenChange {
   path: string;
-  kind: 'added' | 'removed' | 'renamed' | 'type' | 'value' | 'alias' | 'deprecated' | 'described' | 'axis' | 'context' | 'default' | 'pairing' | 'visibility';
+  kind:
+    | 'added'
+    | 'removed'
+    | 'renamed'
+    | 'type'
+    | 'value'
+    | 'alias'
+    | 'deprecated'
+    | 'described'
+    | 'axis'
+    | 'context'
+    | 'default'
+    | 'pairing'
+    | 'visibility';
   severity: Severity;
   before: string | null;
   after: string | null;
@@ -32,7 +45,12 @@ export interface DiffSide {
 export type Renames = ReadonlyMap<string, string> | undefined;
 
 /** What differs between two states of a token system, each change with its severity and the reason for it. */
-export function diffTokens(before: DiffSide, after: DiffSide, renames: Renames, table: SeverityTable = SEVERITIES): TokenChange[] {
+export function diffTokens(
+  before: DiffSide,
+  after: DiffSide,
+  renames: Renames,
+  table: SeverityTable = SEVERITIES,
+): TokenChange[] {
   const old = before.resolution;
   const now = after.resolution;
   const changes: TokenChange[] = axisChanges(old, now, table);
@@ -45,7 +63,14 @@ export function diffTokens(before: DiffSide, after: DiffSide, renames: Renames, 
   for (const path of added) {
     const from = back.get(path) ?? keptNames.get(path);
     if (from === undefined) {
-      changes.push({ path, kind: 'added', severity: table.added!, before: null, after: valueText(now, path), why: 'A token was added' });
+      changes.push({
+        path,
+        kind: 'added',
+        severity: table.added!,
+        before: null,
+        after: valueText(now, path),
+        why: 'A token was added',
+      });
       continue;
     }
     const kept = keptNames.has(path);
@@ -60,7 +85,14 @@ export function diffTokens(before: DiffSide, after: DiffSide, renames: Renames, 
   }
   for (const path of removed) {
     if (moved.has(path)) continue;
-    changes.push({ path, kind: 'removed', severity: table.removed!, before: valueText(old, path), after: null, why: 'A token was removed: what refers to it breaks' });
+    changes.push({
+      path,
+      kind: 'removed',
+      severity: table.removed!,
+      before: valueText(old, path),
+      after: null,
+      why: 'A token was removed: what refers to it breaks',
+    });
   }
   const keptOld = new Set(keptNames.values());
   for (const path of now.paths) {
@@ -71,14 +103,28 @@ export function diffTokens(before: DiffSide, after: DiffSide, renames: Renames, 
   return [...changes, ...pairingChanges(before, after, moved, table)];
 }
 
-function tokenChanges(old: Resolution, now: Resolution, from: string, path: string, moved: ReadonlyMap<string, string>, table: SeverityTable): TokenChange[] {
+function tokenChanges(
+  old: Resolution,
+  now: Resolution,
+  from: string,
+  path: string,
+  moved: ReadonlyMap<string, string>,
+  table: SeverityTable,
+): TokenChange[] {
   const changes: TokenChange[] = [];
   const authoredBefore = authoredText(old, from, moved);
   const authoredAfter = authoredText(now, path, NO_RENAMES);
   const oldType = typeIn(old, from);
   const newType = typeIn(now, path);
   if (oldType !== newType && oldType && newType) {
-    changes.push({ path, kind: 'type', severity: table.type!, before: oldType, after: newType, why: `A ${oldType} became a ${newType}` });
+    changes.push({
+      path,
+      kind: 'type',
+      severity: table.type!,
+      before: oldType,
+      after: newType,
+      why: `A ${oldType} became a ${newType}`,
+    });
   } else if (authoredBefore !== authoredAfter) {
     changes.push(...valueChange(old, now, from, path, table));
   }
@@ -91,24 +137,47 @@ function tokenChanges(old: Resolution, now: Resolution, from: string, path: stri
       severity: table.deprecated!,
       before: text(wasDeprecated),
       after: text(isDeprecated),
-      why: isDeprecated === undefined ? 'No longer deprecated' : 'Deprecated: it still works, and should be replaced',
+      why:
+        isDeprecated === undefined
+          ? 'No longer deprecated'
+          : 'Deprecated: it still works, and should be replaced',
     });
   }
   const [wasDescribed, isDescribed] = [descriptionOf(old, from), descriptionOf(now, path)];
   if (wasDescribed !== isDescribed) {
-    changes.push({ path, kind: 'described', severity: table.described!, before: wasDescribed, after: isDescribed, why: 'Only its description changed' });
+    changes.push({
+      path,
+      kind: 'described',
+      severity: table.described!,
+      before: wasDescribed,
+      after: isDescribed,
+      why: 'Only its description changed',
+    });
   }
   const [wasInternal, nowInternal] = [isInternal(old, from), isInternal(now, path)];
   if (wasInternal !== nowInternal) {
     const text = (internal: boolean) => (internal ? 'internal' : 'released');
     const severity = nowInternal ? table['made-internal']! : table['made-released']!;
-    changes.push({ path, kind: 'visibility', severity, before: text(wasInternal), after: text(nowInternal), why: nowInternal ? 'It is no longer released' : 'It is now released' });
+    changes.push({
+      path,
+      kind: 'visibility',
+      severity,
+      before: text(wasInternal),
+      after: text(nowInternal),
+      why: nowInternal ? 'It is no longer released' : 'It is now released',
+    });
   }
   return changes;
 }
 
 /** The change of what a token itself says; undefined where nothing can be seen of it and no reference moved. */
-function valueChange(old: Resolution, now: Resolution, from: string, path: string, table: SeverityTable): TokenChange[] {
+function valueChange(
+  old: Resolution,
+  now: Resolution,
+  from: string,
+  path: string,
+  table: SeverityTable,
+): TokenChange[] {
   const isAlias = (resolved: ResolvedToken | undefined) => resolved?.aliasOf !== undefined;
   let severity: Severity | undefined;
   let why = '';
@@ -131,72 +200,169 @@ function valueChange(old: Resolution, now: Resolution, from: string, path: strin
     }
   }
   const standard = defaultContext(now.system.axes);
-  const [was, is, at] = shown ?? [old.value(from, matching(old, standard)), now.value(path, standard), standard];
-  const text = (resolution: Resolution, resolved: ResolvedToken | undefined, name: string, context: Context) => {
+  const [was, is, at] = shown ?? [
+    old.value(from, matching(old, standard)),
+    now.value(path, standard),
+    standard,
+  ];
+  const text = (
+    resolution: Resolution,
+    resolved: ResolvedToken | undefined,
+    name: string,
+    context: Context,
+  ) => {
     if (!resolved) return null;
     const line = cssLine(resolved);
-    return resolved.aliasOf === undefined ? line : `${line} (${resolution.chain(name, matching(resolution, context))[1]})`;
+    return resolved.aliasOf === undefined
+      ? line
+      : `${line} (${resolution.chain(name, matching(resolution, context))[1]})`;
   };
   const kind = alias ? 'alias' : 'value';
   if (severity === undefined) {
-    if (!alias) return authoredValueText(old, from) === authoredValueText(now, path) ? [] : [{ path, kind: 'value', severity: 'patch', before: null, after: null, why: 'Written differently, with the same value' }];
-    return [{ path, kind, severity: table['alias-same']!, before: text(old, was, from, at), after: text(now, is, path, at), why: 'Refers to something else, with the same value everywhere' }];
+    if (!alias)
+      return authoredValueText(old, from) === authoredValueText(now, path)
+        ? []
+        : [
+            {
+              path,
+              kind: 'value',
+              severity: 'patch',
+              before: null,
+              after: null,
+              why: 'Written differently, with the same value',
+            },
+          ];
+    return [
+      {
+        path,
+        kind,
+        severity: table['alias-same']!,
+        before: text(old, was, from, at),
+        after: text(now, is, path, at),
+        why: 'Refers to something else, with the same value everywhere',
+      },
+    ];
   }
   const contexts = differing.length === now.contexts.length ? undefined : narrowed(now, differing);
-  return [{ path, kind, severity, before: text(old, was, from, at), after: text(now, is, path, at), why, contexts }];
+  return [
+    { path, kind, severity, before: text(old, was, from, at), after: text(now, is, path, at), why, contexts },
+  ];
 }
 
 /** What can be seen of a difference; undefined for equal values. Below CIEDE2000 1 or 0.5 px it is too small to see. */
-function visibleDifference(was: ResolvedToken | undefined, is: ResolvedToken | undefined): { unseen: boolean; why: string } | undefined {
+function visibleDifference(
+  was: ResolvedToken | undefined,
+  is: ResolvedToken | undefined,
+): { unseen: boolean; why: string } | undefined {
   if (!was && !is) return undefined;
-  if (!was || !is) return { unseen: false, why: is ? 'It has a value where it had none' : 'It has no value where it had one' };
+  if (!was || !is)
+    return {
+      unseen: false,
+      why: is ? 'It has a value where it had none' : 'It has no value where it had one',
+    };
   if (sameJson(was.value, is.value)) return undefined;
   if (was.type === 'color' && is.type === 'color') {
     const [a, b] = [colorOf(was.value)!, colorOf(is.value)!];
     const difference = colorDifference(a, b);
-    if (a.alpha !== b.alpha) return { unseen: false, why: `Its transparency changed from ${a.alpha} to ${b.alpha}` };
+    if (a.alpha !== b.alpha)
+      return { unseen: false, why: `Its transparency changed from ${a.alpha} to ${b.alpha}` };
     if (difference === 0 && cssLine(was) === cssLine(is)) return undefined;
     const text = `CIEDE2000 ${difference.toFixed(1)}`;
-    return difference < 1 ? { unseen: true, why: `A difference too small to see (${text})` } : { unseen: false, why: `The colour changed visibly (${text})` };
+    return difference < 1
+      ? { unseen: true, why: `A difference too small to see (${text})` }
+      : { unseen: false, why: `The colour changed visibly (${text})` };
   }
   if (was.type === 'dimension' && is.type === 'dimension') {
-    const px = (value: Json) => (isObject(value) ? (value.get('value') as number) * (value.get('unit') === 'rem' ? 16 : 1) : 0);
+    const px = (value: Json) =>
+      isObject(value) ? (value.get('value') as number) * (value.get('unit') === 'rem' ? 16 : 1) : 0;
     const difference = Math.abs(px(was.value) - px(is.value));
     if (difference === 0) return undefined;
     const text = `${Number(difference.toFixed(2))}px`;
-    return difference < 0.5 ? { unseen: true, why: `A difference too small to see (${text})` } : { unseen: false, why: `The size changed by ${text}` };
+    return difference < 0.5
+      ? { unseen: true, why: `A difference too small to see (${text})` }
+      : { unseen: false, why: `The size changed by ${text}` };
   }
   return cssLine(was) === cssLine(is) ? undefined : { unseen: false, why: 'Its value changed' };
 }
 
 function axisChanges(old: Resolution, now: Resolution, table: SeverityTable): TokenChange[] {
   const changes: TokenChange[] = [];
-  const row = (path: string, kind: TokenChange['kind'], severity: Severity, before: string | null, after: string | null, why: string) => changes.push({ path, kind, severity, before, after, why });
+  const row = (
+    path: string,
+    kind: TokenChange['kind'],
+    severity: Severity,
+    before: string | null,
+    after: string | null,
+    why: string,
+  ) => changes.push({ path, kind, severity, before, after, why });
   for (const axis of old.system.axes) {
     const present = now.system.axes.find((other) => other.name === axis.name);
     if (!present) {
-      row(axis.name, 'axis', table['axis-removed']!, axis.contexts.join(', '), null, 'An axis was removed: products that choose on it break');
+      row(
+        axis.name,
+        'axis',
+        table['axis-removed']!,
+        axis.contexts.join(', '),
+        null,
+        'An axis was removed: products that choose on it break',
+      );
       continue;
     }
-    for (const name of axis.contexts) if (!present.contexts.includes(name)) row(`${axis.name}.${name}`, 'context', table['context-removed']!, name, null, 'A context was removed');
-    for (const name of present.contexts) if (!axis.contexts.includes(name)) row(`${axis.name}.${name}`, 'context', table['context-added']!, null, name, 'A context was added');
-    if (axis.default !== present.default) row(axis.name, 'default', table.default!, axis.default ?? null, present.default ?? null, 'Another context holds where none is named');
+    for (const name of axis.contexts)
+      if (!present.contexts.includes(name))
+        row(
+          `${axis.name}.${name}`,
+          'context',
+          table['context-removed']!,
+          name,
+          null,
+          'A context was removed',
+        );
+    for (const name of present.contexts)
+      if (!axis.contexts.includes(name))
+        row(`${axis.name}.${name}`, 'context', table['context-added']!, null, name, 'A context was added');
+    if (axis.default !== present.default)
+      row(
+        axis.name,
+        'default',
+        table.default!,
+        axis.default ?? null,
+        present.default ?? null,
+        'Another context holds where none is named',
+      );
   }
   for (const axis of now.system.axes) {
-    if (!old.system.axes.some((other) => other.name === axis.name)) row(axis.name, 'axis', table['axis-added']!, null, axis.contexts.join(', '), 'An axis was added');
+    if (!old.system.axes.some((other) => other.name === axis.name))
+      row(axis.name, 'axis', table['axis-added']!, null, axis.contexts.join(', '), 'An axis was added');
   }
   return changes;
 }
 
-function pairingChanges(before: DiffSide, after: DiffSide, moved: ReadonlyMap<string, string>, table: SeverityTable): TokenChange[] {
+function pairingChanges(
+  before: DiffSide,
+  after: DiffSide,
+  moved: ReadonlyMap<string, string>,
+  table: SeverityTable,
+): TokenChange[] {
   const changes: TokenChange[] = [];
   const key = (pairing: Pairing) => `${pairing.text} on ${pairing.surface}`;
-  const renamed = (pairing: Pairing): Pairing => ({ ...pairing, text: moved.get(pairing.text) ?? pairing.text, surface: moved.get(pairing.surface) ?? pairing.surface });
+  const renamed = (pairing: Pairing): Pairing => ({
+    ...pairing,
+    text: moved.get(pairing.text) ?? pairing.text,
+    surface: moved.get(pairing.surface) ?? pairing.surface,
+  });
   const old = new Map(before.pairings.map((pairing) => [key(renamed(pairing)), pairing]));
   for (const pairing of after.pairings) {
     const was = old.get(key(pairing));
     if (!was) {
-      changes.push({ path: key(pairing), kind: 'pairing', severity: table['pairing-changed']!, before: null, after: `needs ${pairing.needs}`, why: 'A pairing was declared' });
+      changes.push({
+        path: key(pairing),
+        kind: 'pairing',
+        severity: table['pairing-changed']!,
+        before: null,
+        after: `needs ${pairing.needs}`,
+        why: 'A pairing was declared',
+      });
       continue;
     }
     const ratios = pairingRatios(after.resolution, pairing);
@@ -204,8 +370,11 @@ function pairingChanges(before: DiffSide, after: DiffSide, moved: ReadonlyMap<st
     let shown: [number, number] | undefined;
     ratios.forEach((ratio, i) => {
       const context = after.resolution.contexts[i]!;
-      const earlier = pairingRatios(before.resolution, was)[before.resolution.numberOf(matching(before.resolution, context))];
-      if (ratio === undefined || earlier === undefined || ratio >= pairing.needs || earlier < was.needs) return;
+      const earlier = pairingRatios(before.resolution, was)[
+        before.resolution.numberOf(matching(before.resolution, context))
+      ];
+      if (ratio === undefined || earlier === undefined || ratio >= pairing.needs || earlier < was.needs)
+        return;
       fallen.push(context);
       if (!shown || ratio < shown[1]) shown = [earlier, ratio];
     });
@@ -220,12 +389,27 @@ function pairingChanges(before: DiffSide, after: DiffSide, moved: ReadonlyMap<st
         contexts: fallen.length === after.resolution.contexts.length ? undefined : fallen,
       });
     } else if (was.needs !== pairing.needs) {
-      changes.push({ path: key(pairing), kind: 'pairing', severity: table['pairing-changed']!, before: `needs ${was.needs}`, after: `needs ${pairing.needs}`, why: 'Another contrast is needed' });
+      changes.push({
+        path: key(pairing),
+        kind: 'pairing',
+        severity: table['pairing-changed']!,
+        before: `needs ${was.needs}`,
+        after: `needs ${pairing.needs}`,
+        why: 'Another contrast is needed',
+      });
     }
   }
   const present = new Set(after.pairings.map(key));
   for (const [name, pairing] of old) {
-    if (!present.has(name)) changes.push({ path: name, kind: 'pairing', severity: table['pairing-changed']!, before: `needs ${pairing.needs}`, after: null, why: 'A pairing is no longer declared' });
+    if (!present.has(name))
+      changes.push({
+        path: name,
+        kind: 'pairing',
+        severity: table['pairing-changed']!,
+        before: `needs ${pairing.needs}`,
+        after: null,
+        why: 'A pairing is no longer declared',
+      });
   }
   return changes;
 }
@@ -253,7 +437,8 @@ function narrowed(resolution: Resolution, contexts: Context[]): Context[] {
       if (!groups.has(key)) groups.set(key, { rest, names: new Set() });
       groups.get(key)!.names.add(name!);
     }
-    if ([...groups.values()].every(({ names }) => names.size === axis.contexts.length)) result = [...groups.values()].map(({ rest }) => rest);
+    if ([...groups.values()].every(({ names }) => names.size === axis.contexts.length))
+      result = [...groups.values()].map(({ rest }) => rest);
   }
   return result;
 }
@@ -262,13 +447,11 @@ function narrowed(resolution: Resolution, contexts: Context[]): Context[] {
 function authoredText(resolution: Resolution, path: string, renames: ReadonlyMap<string, string>): string {
   const token = resolution.index.numbers.get(path);
   if (token === undefined) return '';
-  return resolution.index.candidates[token]!
-    .map(({ when, declaration }) => {
-      let value = writeJson(authoredValue(declaration.object) ?? null);
-      for (const [from, to] of renames) value = value.split(`"{${from}}"`).join(`"{${to}}"`);
-      return JSON.stringify([when, declaration.type ?? null]) + value;
-    })
-    .join('\n');
+  return resolution.index.candidates[token]!.map(({ when, declaration }) => {
+    let value = writeJson(authoredValue(declaration.object) ?? null);
+    for (const [from, to] of renames) value = value.split(`"{${from}}"`).join(`"{${to}}"`);
+    return JSON.stringify([when, declaration.type ?? null]) + value;
+  }).join('\n');
 }
 
 function authoredValueText(resolution: Resolution, path: string): string {
@@ -280,12 +463,19 @@ function typeIn(resolution: Resolution, path: string): string | undefined {
 }
 
 function valueText(resolution: Resolution, path: string): string | null {
-  const resolved = resolution.value(path, defaultContext(resolution.system.axes)) ?? resolution.variants(path).find((v) => !v.resolved.failed)?.resolved;
+  const resolved =
+    resolution.value(path, defaultContext(resolution.system.axes)) ??
+    resolution.variants(path).find((v) => !v.resolved.failed)?.resolved;
   return resolved ? cssLine(resolved) : null;
 }
 
 /** Without ids: a removed and an added token of equal type and equal authored value in every layer, one to one. */
-function foundRenames(old: Resolution, now: Resolution, removed: string[], added: string[]): Map<string, string> {
+function foundRenames(
+  old: Resolution,
+  now: Resolution,
+  removed: string[],
+  added: string[],
+): Map<string, string> {
   const by = (resolution: Resolution, paths: string[]) => {
     const groups = new Map<string, string[]>();
     for (const path of paths) {
@@ -311,7 +501,8 @@ function keptRenames(old: Resolution, now: Resolution, added: string[]): Map<str
   for (const path of now.paths) {
     const token = now.index.numbers.get(path)!;
     const candidates = now.index.candidates[token]!;
-    if (!old.index.numbers.has(path) || deprecationOf(now, path) === undefined || candidates.length !== 1) continue;
+    if (!old.index.numbers.has(path) || deprecationOf(now, path) === undefined || candidates.length !== 1)
+      continue;
     const target = candidates[0]!.declaration.alias?.target;
     const to = target === undefined ? undefined : now.paths[target];
     if (to === undefined || !isNew.has(to) || kept.has(to)) continue;
@@ -319,4 +510,3 @@ function keptRenames(old: Resolution, now: Resolution, added: string[]): Map<str
   }
   return kept;
 }
-

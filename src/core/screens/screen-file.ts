@@ -9,14 +9,21 @@ import type { PlacementItem, Reference, ScreenItem } from '../documents/items';
  */
 export function readScreen(
   html: string,
-  options: { name: string; order: string; newId: (prefix: string) => string; refer: (component: string) => Reference | undefined },
+  options: {
+    name: string;
+    order: string;
+    newId: (prefix: string) => string;
+    refer: (component: string) => Reference | undefined;
+  },
 ): { screen: ScreenItem; placements: PlacementItem[]; findings: Finding[] } {
   const findings: Finding[] = [];
   const placements: PlacementItem[] = [];
   const fragment = parseFragment(html, { sourceCodeLocationInfo: true });
-  const elements = (nodes: Tree.ChildNode[]) => nodes.filter((node): node is Tree.Element => 'tagName' in node);
+  const elements = (nodes: Tree.ChildNode[]) =>
+    nodes.filter((node): node is Tree.Element => 'tagName' in node);
   const main = elements(fragment.childNodes).find((node) => node.tagName === 'main');
-  const attribute = (node: Tree.Element | undefined, name: string) => node?.attrs.find((attr) => attr.name === name)?.value;
+  const attribute = (node: Tree.Element | undefined, name: string) =>
+    node?.attrs.find((attr) => attr.name === name)?.value;
   const screen: ScreenItem = {
     id: options.newId('screen'),
     kind: 'screen',
@@ -41,8 +48,22 @@ export function readScreen(
         return;
       }
       const id = options.newId('placement');
-      const props = Object.fromEntries(node.attrs.filter(({ name }) => name !== 'slot').map(({ name, value }) => [name, value === '' ? 'true' : value]));
-      placements.push({ id, kind: 'placement', screen: screen.id, parent, slot: attribute(node, 'slot') ?? (parent ? 'default' : null), component: reference, props, overrides: {}, order: orders[i]! });
+      const props = Object.fromEntries(
+        node.attrs
+          .filter(({ name }) => name !== 'slot')
+          .map(({ name, value }) => [name, value === '' ? 'true' : value]),
+      );
+      placements.push({
+        id,
+        kind: 'placement',
+        screen: screen.id,
+        parent,
+        slot: attribute(node, 'slot') ?? (parent ? 'default' : null),
+        component: reference,
+        props,
+        overrides: {},
+        order: orders[i]!,
+      });
       read(elements(node.childNodes), id);
     });
   };

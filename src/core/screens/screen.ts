@@ -1,6 +1,14 @@
 import { compileCss, LAYER_ORDER } from '../components/compile';
 import { renderComponent } from '../components/render';
-import { byOrder, itemsOf, type ComponentItem, type Items, type PlacementItem, type Reference, type ScreenItem } from '../documents/items';
+import {
+  byOrder,
+  itemsOf,
+  type ComponentItem,
+  type Items,
+  type PlacementItem,
+  type Reference,
+  type ScreenItem,
+} from '../documents/items';
 import { css as cssOutput } from '../outputs/css';
 import type { Resolution } from '../tokens/resolve';
 import { typeOf } from '../tokens/modernise';
@@ -29,10 +37,15 @@ export function contextAttributes(context: Context): Record<string, string> {
 }
 
 /** Everything a page of components needs: custom properties under all contexts, then every component's rules. */
-export function pageStyles(items: Items, resolution: Resolution, components: Iterable<ComponentItem>): string {
+export function pageStyles(
+  items: Items,
+  resolution: Resolution,
+  components: Iterable<ComponentItem>,
+): string {
   const sheet = cssOutput.write({ resolution, authored: () => [] }).files[0]?.text ?? '';
   const compiled = new Set<string>();
-  for (const component of components) compiled.add(compileCss(component, items, (path) => typeOf(resolution, path)));
+  for (const component of components)
+    compiled.add(compileCss(component, items, (path) => typeOf(resolution, path)));
   return LAYER_ORDER + sheet + [...compiled].join('');
 }
 
@@ -47,7 +60,14 @@ export function renderScreen(product: Items, screen: string, library: Items): st
       const inside = placements.filter((other) => other.parent === placement.id && other.slot === name);
       if (inside.length > 0) slots[name] = inside.map(render).join('');
     }
-    return renderComponent(component, { props: placement.props, slots, attributes: { 'data-placement': placement.id } });
+    return renderComponent(component, {
+      props: placement.props,
+      slots,
+      attributes: { 'data-placement': placement.id },
+    });
   };
-  return placements.filter((placement) => placement.parent === null).map(render).join('\n');
+  return placements
+    .filter((placement) => placement.parent === null)
+    .map(render)
+    .join('\n');
 }

@@ -18,5 +18,9 @@ export function cssText(resolved: Pick<ResolvedToken, 'type' | 'value'>): CssTex
 /** As `cssText`, on one line: longhands joined. */
 export function cssLine(resolved: Pick<ResolvedToken, 'type' | 'value'>): string {
   const text = cssText(resolved);
-  return typeof text === 'string' ? text : Object.entries(text).map(([name, value]) => `${name}: ${value}`).join('; ');
+  return typeof text === 'string'
+    ? text
+    : Object.entries(text)
+        .map(([name, value]) => `${name}: ${value}`)
+        .join('; ');
 }

@@ -7,7 +7,8 @@ import { TOKEN_TYPES } from './types/registry';
 /** A token's own object with a value written in an older form rewritten; the same object where there is none. */
 export function modernToken(object: JsonObject, type: string | undefined): JsonObject {
   const value = object.get('$value');
-  const modern = value === undefined || type === undefined ? undefined : TOKEN_TYPES.get(type)?.modernise?.(value);
+  const modern =
+    value === undefined || type === undefined ? undefined : TOKEN_TYPES.get(type)?.modernise?.(value);
   return modern === undefined ? object : new Map([...object, ['$value', modern]]);
 }
 

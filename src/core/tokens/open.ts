@@ -49,7 +49,13 @@ export function openTokens(file: string, text: string, readText: ReadText): Open
       const opened = parse(name, content);
       return opened === undefined ? { problem: `${name} is not JSON` } : { json: opened };
     });
-    const all = [...findings, ...reading.findings.map((finding) => ({ ...finding, at: { ...finding.at, file: finding.at?.file ?? file } }))];
+    const all = [
+      ...findings,
+      ...reading.findings.map((finding) => ({
+        ...finding,
+        at: { ...finding.at, file: finding.at?.file ?? file },
+      })),
+    ];
     return { system: reading.system, findings: all, root: json, homes: reading.homes, texts };
   }
   const own: Finding[] = [];

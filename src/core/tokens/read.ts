@@ -4,7 +4,16 @@ import { pointerOf } from '../json/pointer';
 import { joinPath, type Declarations } from './system';
 
 /** Members of a group or token that are its own and not its children's. */
-const OWN = new Set(['$type', '$value', '$description', '$extensions', '$deprecated', '$extends', '$ref', '$schema']);
+const OWN = new Set([
+  '$type',
+  '$value',
+  '$description',
+  '$extensions',
+  '$deprecated',
+  '$extends',
+  '$ref',
+  '$schema',
+]);
 
 export function isToken(object: JsonObject): boolean {
   return object.has('$value') || typeof object.get('$ref') === 'string';
@@ -27,8 +36,21 @@ export function nameProblem(name: string): string | undefined {
  */
 export function readDeclarations(root: Json, findings: Finding[]): Declarations {
   const declarations: Declarations = { tokens: new Map(), groups: new Map() };
-  const report = (code: string, segments: string[], message: string, fix: string, severity: Finding['severity'] = 'error') =>
-    findings.push({ code, severity, message, path: segments.join('.'), at: { pointer: pointerOf(segments) }, fix });
+  const report = (
+    code: string,
+    segments: string[],
+    message: string,
+    fix: string,
+    severity: Finding['severity'] = 'error',
+  ) =>
+    findings.push({
+      code,
+      severity,
+      message,
+      path: segments.join('.'),
+      at: { pointer: pointerOf(segments) },
+      fix,
+    });
   if (!isObject(root)) {
     report('invalid-value', [], 'A token file is a JSON object', 'Put the tokens in curly brackets');
     return declarations;
@@ -46,7 +68,12 @@ export function readDeclarations(root: Json, findings: Finding[]): Declarations 
       declarations.tokens.set(path, object);
       for (const [name, member] of object) {
         if (!name.startsWith('$') && isObject(member)) {
-          report('invalid-value', segmentsOf(node, name), `${path} is a token and cannot hold "${name}"`, 'Make it a group, with its own value under $root');
+          report(
+            'invalid-value',
+            segmentsOf(node, name),
+            `${path} is a token and cannot hold "${name}"`,
+            'Make it a group, with its own value under $root',
+          );
         }
       }
       continue;
@@ -58,7 +85,13 @@ export function readDeclarations(root: Json, findings: Finding[]): Declarations 
         own.set(name, member);
         continue;
       }
-      const child: Node = { object: member as JsonObject, path: joinPath(path, name), up: node, name, depth: node.depth + 1 };
+      const child: Node = {
+        object: member as JsonObject,
+        path: joinPath(path, name),
+        up: node,
+        name,
+        depth: node.depth + 1,
+      };
       if (name === '$root' && isObject(member) && isToken(member)) {
         declarations.tokens.set(child.path, member);
         continue;
@@ -67,9 +100,20 @@ export function readDeclarations(root: Json, findings: Finding[]): Declarations 
       if (wrong) {
         const known = name.startsWith('$') && !isObject(member);
         if (known) own.set(name, member);
-        report('invalid-name', segmentsOf(child), `${wrong}: "${name}"`, name.startsWith('$') ? 'Take the $ away' : 'Use a hyphen, or nest a group', known ? 'warning' : 'error');
+        report(
+          'invalid-name',
+          segmentsOf(child),
+          `${wrong}: "${name}"`,
+          name.startsWith('$') ? 'Take the $ away' : 'Use a hyphen, or nest a group',
+          known ? 'warning' : 'error',
+        );
       } else if (!isObject(member)) {
-        report('invalid-value', segmentsOf(child), `"${name}" is neither a token nor a group`, 'Give it a $value, or take it out');
+        report(
+          'invalid-value',
+          segmentsOf(child),
+          `"${name}" is neither a token nor a group`,
+          'Give it a $value, or take it out',
+        );
       } else children.push(child);
     }
     // A path costs its length to keep: below a depth nobody reads, only groups that say something are kept.

@@ -16,7 +16,8 @@ export interface TokenReference {
 
 /** `{a.b}` → `a.b`; undefined for any other text. */
 export function aliasPath(text: string): string | undefined {
-  if (text.length < 3 || text.charCodeAt(0) !== 123 || text.charCodeAt(text.length - 1) !== 125) return undefined;
+  if (text.length < 3 || text.charCodeAt(0) !== 123 || text.charCodeAt(text.length - 1) !== 125)
+    return undefined;
   const path = text.slice(1, -1);
   return path.includes('{') || path.includes('}') ? undefined : path;
 }
@@ -25,7 +26,9 @@ export function aliasPath(text: string): string | undefined {
  * Splits a pointer into token path and part of its value. Without `$value` among the segments, all of them name a
  * token (whose value is meant) or something beside tokens: the resolver decides.
  */
-export function pointerTarget(pointer: string): { path: string; part: string[]; segments: string[] } | undefined {
+export function pointerTarget(
+  pointer: string,
+): { path: string; part: string[]; segments: string[] } | undefined {
   if (!pointer.startsWith('#')) return undefined;
   const segments = pointerSegments(pointer);
   if (!segments) return undefined;
@@ -56,7 +59,9 @@ export function referencesIn(value: Json): TokenReference[] {
   let found: TokenReference[] | undefined;
   const stack: { json: Json; place: (string | number)[] }[] = [{ json: value, place: NO_PLACE }];
   for (let node = stack.pop(); node; node = stack.pop()) {
-    const members: Iterable<[string | number, Json]> = isObject(node.json) ? node.json : (node.json as Json[]).entries();
+    const members: Iterable<[string | number, Json]> = isObject(node.json)
+      ? node.json
+      : (node.json as Json[]).entries();
     const later: typeof stack = [];
     for (const [name, member] of members) {
       if (typeof member !== 'string' && (typeof member !== 'object' || member === null)) continue;
@@ -74,7 +79,10 @@ const NONE: TokenReference[] = [];
 const NO_PLACE: (string | number)[] = [];
 
 /** A copy of `value` with what stands at each place replaced; what is not on the way to a place is shared. */
-export function replaceAt(value: Json, replacements: readonly { place: (string | number)[]; value: Json }[]): Json {
+export function replaceAt(
+  value: Json,
+  replacements: readonly { place: (string | number)[]; value: Json }[],
+): Json {
   let result = value;
   const copied = new Set<Json>();
   const own = (json: Json): Json => {

@@ -9,13 +9,24 @@ import { readDeclarations } from './read';
 import { cssText } from './css-text';
 
 /** The plainest reading of the rules, one token and one combination at a time: what `Resolution` must agree with. */
-function naive(system: TokenSystem, path: string, context: Context, trail: string[] = []): { type: string; value: Json } | undefined {
+function naive(
+  system: TokenSystem,
+  path: string,
+  context: Context,
+  trail: string[] = [],
+): { type: string; value: Json } | undefined {
   if (trail.includes(path)) return undefined;
-  const declarations = system.sources.filter((s) => holds(s.when, context)).map((s) => s.tokens.get(path)).filter((d) => d !== undefined);
+  const declarations = system.sources
+    .filter((s) => holds(s.when, context))
+    .map((s) => s.tokens.get(path))
+    .filter((d) => d !== undefined);
   const last = declarations.at(-1);
   if (!last) return undefined;
   const raw = authoredValue(last)!;
-  let type = declarations.map((d) => d.get('$type')).filter((t) => t !== undefined).at(-1) as string | undefined;
+  let type = declarations
+    .map((d) => d.get('$type'))
+    .filter((t) => t !== undefined)
+    .at(-1) as string | undefined;
   const follow = (ref: Json): { type?: string; value: Json } | undefined => {
     if (typeof ref === 'string') return naive(system, aliasPath(ref)!, context, [...trail, path]);
     const target = pointerTarget((ref as JsonObject).get('$ref') as string)!;
@@ -24,10 +35,15 @@ function naive(system: TokenSystem, path: string, context: Context, trail: strin
     for (const segment of target.part) value = value === undefined ? undefined : getMember(value, segment);
     return value === undefined ? undefined : { value, type: target.part.length ? undefined : whole!.type };
   };
-  const isRef = (json: Json) => (typeof json === 'string' && aliasPath(json) !== undefined) || (isObject(json) && json.has('$ref'));
+  const isRef = (json: Json) =>
+    (typeof json === 'string' && aliasPath(json) !== undefined) || (isObject(json) && json.has('$ref'));
   const groupType = () => {
     for (let at = parentPath(path); ; at = parentPath(at)) {
-      const own = system.sources.filter((s) => holds(s.when, context)).map((s) => s.groups.get(at)?.get('$type')).filter((t) => t !== undefined).at(-1);
+      const own = system.sources
+        .filter((s) => holds(s.when, context))
+        .map((s) => s.groups.get(at)?.get('$type'))
+        .filter((t) => t !== undefined)
+        .at(-1);
       if (own !== undefined || at === '') return own as string | undefined;
     }
   };
@@ -39,7 +55,9 @@ function naive(system: TokenSystem, path: string, context: Context, trail: strin
     }
     if (!isObject(json)) return json;
     const members = [...json].map(([name, member]) => [name, deep(member)] as const);
-    return members.some(([, member]) => member === undefined) ? undefined : new Map(members as [string, Json][]);
+    return members.some(([, member]) => member === undefined)
+      ? undefined
+      : new Map(members as [string, Json][]);
   };
   if (isRef(raw)) {
     const target = follow(raw);
@@ -54,17 +72,45 @@ function naive(system: TokenSystem, path: string, context: Context, trail: strin
 }
 
 const names = ['a', 'b', 'c', 'g.a', 'g.b', 'g.h.c', '__proto__'];
-const reference = fc.constantFrom(...names).chain((name) =>
-  fc.constantFrom<Json>(`{${name}}`, new Map([['$ref', '#/' + name.split('.').join('/')]]), new Map([['$ref', '#/' + name.split('.').join('/') + '/$value']])),
+const reference = fc
+  .constantFrom(...names)
+  .chain((name) =>
+    fc.constantFrom<Json>(
+      `{${name}}`,
+      new Map([['$ref', '#/' + name.split('.').join('/')]]),
+      new Map([['$ref', '#/' + name.split('.').join('/') + '/$value']]),
+    ),
+  );
+const dimensionValue: fc.Arbitrary<Json> = fc.nat(99).map(
+  (n) =>
+    new Map<string, Json>([
+      ['value', n],
+      ['unit', 'px'],
+    ]),
 );
-const dimensionValue: fc.Arbitrary<Json> = fc.nat(99).map((n) => new Map<string, Json>([['value', n], ['unit', 'px']]));
 const shadowValue: fc.Arbitrary<Json> = fc.tuple(fc.oneof(reference, dimensionValue), dimensionValue).map(
-  ([x, y]) => new Map<string, Json>([['color', readJson('{"colorSpace":"srgb","components":[0,0,0]}')], ['offsetX', x], ['offsetY', y], ['blur', y], ['spread', y]]),
+  ([x, y]) =>
+    new Map<string, Json>([
+      ['color', readJson('{"colorSpace":"srgb","components":[0,0,0]}')],
+      ['offsetX', x],
+      ['offsetY', y],
+      ['blur', y],
+      ['spread', y],
+    ]),
 );
 const token = fc
-  .tuple(fc.oneof(reference, dimensionValue, shadowValue), fc.constantFrom(undefined, undefined, 'dimension', 'shadow'))
-  .map(([value, type]) => new Map<string, Json>([...(type ? [['$type', type] as const] : []), ['$value', value]]));
-const declared = fc.tuple(fc.array(fc.tuple(fc.constantFrom(...names), token), { maxLength: 8 }), fc.constantFrom(undefined, 'dimension', 'shadow'));
+  .tuple(
+    fc.oneof(reference, dimensionValue, shadowValue),
+    fc.constantFrom(undefined, undefined, 'dimension', 'shadow'),
+  )
+  .map(
+    ([value, type]) =>
+      new Map<string, Json>([...(type ? [['$type', type] as const] : []), ['$value', value]]),
+  );
+const declared = fc.tuple(
+  fc.array(fc.tuple(fc.constantFrom(...names), token), { maxLength: 8 }),
+  fc.constantFrom(undefined, 'dimension', 'shadow'),
+);
 const axes = [
   { name: 'brand', contexts: ['x', 'y'], default: 'x' },
   { name: 'scheme', contexts: ['light', 'dark', 'bridge'], default: 'light' },
@@ -86,7 +132,10 @@ function expectSameAsNaive(system: TokenSystem, resolution: Resolution): void {
     for (const name of names) {
       const found = resolution.value(name, context);
       const expected = naive(system, name, context);
-      const checks = expected && resolution.token(name, context)?.failed?.code !== 'invalid-value' && resolution.token(name, context)?.failed?.code !== 'type-mismatch';
+      const checks =
+        expected &&
+        resolution.token(name, context)?.failed?.code !== 'invalid-value' &&
+        resolution.token(name, context)?.failed?.code !== 'type-mismatch';
       if (found) expect(sameJson(found.value, expected!.value) && found.type === expected!.type).toBe(true);
       else if (checks) expect(resolution.token(name, context)?.failed?.message).toMatch(/has no value/); // depends on one that is invalid
     }
@@ -94,7 +143,10 @@ function expectSameAsNaive(system: TokenSystem, resolution: Resolution): void {
 }
 
 test('agrees with the plainest reading of the rules, circles and contexts included', () => {
-  fc.assert(fc.property(systems, (system) => expectSameAsNaive(system, new Resolution(system))), { numRuns: 400 });
+  fc.assert(
+    fc.property(systems, (system) => expectSameAsNaive(system, new Resolution(system))),
+    { numRuns: 400 },
+  );
 });
 
 test('an update leads to the same values as resolving afresh', () => {
@@ -122,37 +174,171 @@ const resolveText = (text: string, context: Context = {}) => {
   const opened = openTokens('t.tokens.json', text, () => undefined);
   const resolution = new Resolution(opened.system);
   const findings = [...opened.findings, ...resolution.findings()];
-  return { css: (path: string) => { const v = resolution.value(path, context); return v && cssText(v); }, findings, codes: findings.map((f) => f.code), resolution };
+  return {
+    css: (path: string) => {
+      const v = resolution.value(path, context);
+      return v && cssText(v);
+    },
+    findings,
+    codes: findings.map((f) => f.code),
+    resolution,
+  };
 };
 
 /** DTCG Format module 2025.10: each rule with a file that keeps it and one that breaks it. */
 test.each([
   ['own type before group type', '{"g":{"$type":"color","a":{"$type":"number","$value":1}}}', 'g.a', '1', []],
-  ['type of the nearest group', '{"$type":"color","g":{"$type":"number","h":{"a":{"$value":2}}}}', 'g.h.a', '2', []],
-  ['type of what it refers to before the group', '{"n":{"$type":"number","$value":3},"g":{"$type":"color","a":{"$value":"{n}"}}}', 'g.a', '3', []],
+  [
+    'type of the nearest group',
+    '{"$type":"color","g":{"$type":"number","h":{"a":{"$value":2}}}}',
+    'g.h.a',
+    '2',
+    [],
+  ],
+  [
+    'type of what it refers to before the group',
+    '{"n":{"$type":"number","$value":3},"g":{"$type":"color","a":{"$value":"{n}"}}}',
+    'g.a',
+    '3',
+    [],
+  ],
   ['never guessed', '{"a":{"$value":4}}', 'a', undefined, ['missing-type']],
   ['unknown types are errors', '{"a":{"$type":"colour","$value":4}}', 'a', undefined, ['unknown-type']],
-  ['aliases chain', '{"$type":"number","a":{"$value":"{b}"},"b":{"$value":"{c}"},"c":{"$value":5}}', 'a', '5', []],
-  ['a pointer to a token means its value', '{"$type":"number","a":{"$ref":"#/b"},"b":{"$value":6}}', 'a', '6', []],
-  ['a pointer into a value', '{"a":{"$type":"number","$value":{"$ref":"#/c/$value/components/1"}},"c":{"$type":"color","$value":{"colorSpace":"srgb","components":[0,0.5,1]}}}', 'a', '0.5', []],
-  ['a pointer beside the tokens', '{"$extensions":{"x.y":{"n":7}},"a":{"$type":"number","$value":{"$ref":"#/$extensions/x.y/n"}}}', 'a', '7', []],
-  ['$root names a group’s own token', '{"g":{"$type":"number","$root":{"$value":8},"a":{"$value":"{g.$root}"}}}', 'g.a', '8', []],
-  ['an alias cannot name a group', '{"g":{"$type":"number","a":{"$value":1}},"b":{"$type":"number","$value":"{g}"}}', 'b', undefined, ['missing-target']],
-  ['$extends takes members over', '{"h":{"$type":"number","a":{"$value":9},"k":{"b":{"$value":1}}},"g":{"$extends":"{h}"}}', 'g.a', '9', []],
-  ['$extends lets local members win', '{"h":{"$type":"number","a":{"$value":9}},"g":{"$extends":"#/h","a":{"$value":10}}}', 'g.a', '10', []],
-  ['$extends is deep', '{"h":{"$type":"number","k":{"b":{"$value":1},"c":{"$value":2}}},"g":{"$extends":"{h}","k":{"b":{"$value":3}}}}', 'g.k.c', '2', []],
-  ['$extends chains', '{"i":{"$type":"number","a":{"$value":11}},"h":{"$extends":"{i}"},"g":{"$extends":"{h}"}}', 'g.a', '11', []],
-  ['$extends in a circle', '{"h":{"$extends":"{g}"},"g":{"$extends":"{h}","$type":"number","a":{"$value":1}}}', 'g.a', '1', ['alias-cycle']],
-  ['circles name their members', '{"$type":"number","a":{"$value":"{b}"},"b":{"$value":"{a}"}}', 'a', undefined, ['alias-cycle', 'alias-cycle']],
-  ['a token may not refer to itself', '{"a":{"$type":"number","$value":"{a}"}}', 'a', undefined, ['alias-cycle']],
-  ['an alias keeps the type', '{"a":{"$type":"color","$value":"{b}"},"b":{"$type":"number","$value":1}}', 'a', undefined, ['type-mismatch']],
-  ['a member keeps its type', '{"n":{"$type":"number","$value":1},"b":{"$type":"border","$value":{"color":"{n}","width":{"value":1,"unit":"px"},"style":"solid"}}}', 'b', undefined, ['type-mismatch']],
-  ['members may be references', '{"c":{"$type":"color","$value":"#000"},"b":{"$type":"border","$value":{"color":"{c}","width":{"value":1,"unit":"px"},"style":"solid"}}}', 'b', '1px solid #000000', ['legacy-value']],
-  ['older colours and sizes are read with a note', '{"a":{"$type":"dimension","$value":"16px"}}', 'a', '16px', ['legacy-value']],
-  ['a wrong unit', '{"a":{"$type":"dimension","$value":{"value":1,"unit":"pt"}}}', 'a', undefined, ['invalid-value']],
+  [
+    'aliases chain',
+    '{"$type":"number","a":{"$value":"{b}"},"b":{"$value":"{c}"},"c":{"$value":5}}',
+    'a',
+    '5',
+    [],
+  ],
+  [
+    'a pointer to a token means its value',
+    '{"$type":"number","a":{"$ref":"#/b"},"b":{"$value":6}}',
+    'a',
+    '6',
+    [],
+  ],
+  [
+    'a pointer into a value',
+    '{"a":{"$type":"number","$value":{"$ref":"#/c/$value/components/1"}},"c":{"$type":"color","$value":{"colorSpace":"srgb","components":[0,0.5,1]}}}',
+    'a',
+    '0.5',
+    [],
+  ],
+  [
+    'a pointer beside the tokens',
+    '{"$extensions":{"x.y":{"n":7}},"a":{"$type":"number","$value":{"$ref":"#/$extensions/x.y/n"}}}',
+    'a',
+    '7',
+    [],
+  ],
+  [
+    '$root names a group’s own token',
+    '{"g":{"$type":"number","$root":{"$value":8},"a":{"$value":"{g.$root}"}}}',
+    'g.a',
+    '8',
+    [],
+  ],
+  [
+    'an alias cannot name a group',
+    '{"g":{"$type":"number","a":{"$value":1}},"b":{"$type":"number","$value":"{g}"}}',
+    'b',
+    undefined,
+    ['missing-target'],
+  ],
+  [
+    '$extends takes members over',
+    '{"h":{"$type":"number","a":{"$value":9},"k":{"b":{"$value":1}}},"g":{"$extends":"{h}"}}',
+    'g.a',
+    '9',
+    [],
+  ],
+  [
+    '$extends lets local members win',
+    '{"h":{"$type":"number","a":{"$value":9}},"g":{"$extends":"#/h","a":{"$value":10}}}',
+    'g.a',
+    '10',
+    [],
+  ],
+  [
+    '$extends is deep',
+    '{"h":{"$type":"number","k":{"b":{"$value":1},"c":{"$value":2}}},"g":{"$extends":"{h}","k":{"b":{"$value":3}}}}',
+    'g.k.c',
+    '2',
+    [],
+  ],
+  [
+    '$extends chains',
+    '{"i":{"$type":"number","a":{"$value":11}},"h":{"$extends":"{i}"},"g":{"$extends":"{h}"}}',
+    'g.a',
+    '11',
+    [],
+  ],
+  [
+    '$extends in a circle',
+    '{"h":{"$extends":"{g}"},"g":{"$extends":"{h}","$type":"number","a":{"$value":1}}}',
+    'g.a',
+    '1',
+    ['alias-cycle'],
+  ],
+  [
+    'circles name their members',
+    '{"$type":"number","a":{"$value":"{b}"},"b":{"$value":"{a}"}}',
+    'a',
+    undefined,
+    ['alias-cycle', 'alias-cycle'],
+  ],
+  [
+    'a token may not refer to itself',
+    '{"a":{"$type":"number","$value":"{a}"}}',
+    'a',
+    undefined,
+    ['alias-cycle'],
+  ],
+  [
+    'an alias keeps the type',
+    '{"a":{"$type":"color","$value":"{b}"},"b":{"$type":"number","$value":1}}',
+    'a',
+    undefined,
+    ['type-mismatch'],
+  ],
+  [
+    'a member keeps its type',
+    '{"n":{"$type":"number","$value":1},"b":{"$type":"border","$value":{"color":"{n}","width":{"value":1,"unit":"px"},"style":"solid"}}}',
+    'b',
+    undefined,
+    ['type-mismatch'],
+  ],
+  [
+    'members may be references',
+    '{"c":{"$type":"color","$value":"#000"},"b":{"$type":"border","$value":{"color":"{c}","width":{"value":1,"unit":"px"},"style":"solid"}}}',
+    'b',
+    '1px solid #000000',
+    ['legacy-value'],
+  ],
+  [
+    'older colours and sizes are read with a note',
+    '{"a":{"$type":"dimension","$value":"16px"}}',
+    'a',
+    '16px',
+    ['legacy-value'],
+  ],
+  [
+    'a wrong unit',
+    '{"a":{"$type":"dimension","$value":{"value":1,"unit":"pt"}}}',
+    'a',
+    undefined,
+    ['invalid-value'],
+  ],
   ['a name with a dot', '{"a.b":{"$type":"number","$value":1}}', 'a.b', undefined, ['invalid-name']],
   ['a name with a brace', '{"a{b":{"$type":"number","$value":1}}', 'a{b', undefined, ['invalid-name']],
-  ['a name of a built-in property is only a name', '{"__proto__":{"constructor":{"$type":"number","$value":1}}}', '__proto__.constructor', '1', []],
+  [
+    'a name of a built-in property is only a name',
+    '{"__proto__":{"constructor":{"$type":"number","$value":1}}}',
+    '__proto__.constructor',
+    '1',
+    [],
+  ],
   ['a missing target', '{"a":{"$type":"number","$value":"{gone}"}}', 'a', undefined, ['missing-target']],
 ])('%s', (_rule, text, path, css, codes) => {
   const result = resolveText(text);
@@ -161,14 +347,20 @@ test.each([
 });
 
 test('what does not depend on an error still resolves', () => {
-  const { css, codes } = resolveText('{"$type":"number","bad":{"$value":"x"},"b":{"$value":"{bad}"},"good":{"$value":1}}');
+  const { css, codes } = resolveText(
+    '{"$type":"number","bad":{"$value":"x"},"b":{"$value":"{bad}"},"good":{"$value":1}}',
+  );
   expect(codes).toEqual(['invalid-value', 'missing-target']);
   expect(css('good')).toBe('1');
 });
 
 test('chains of 5,000 aliases and groups 100,000 deep are answered', () => {
-  const chain = Object.fromEntries(Array.from({ length: 5000 }, (_, i) => [`t${i}`, { $value: `{t${i + 1}}` }]));
-  const { resolution, css } = resolveText(JSON.stringify({ $type: 'number', ...chain, t5000: { $value: 1 } }));
+  const chain = Object.fromEntries(
+    Array.from({ length: 5000 }, (_, i) => [`t${i}`, { $value: `{t${i + 1}}` }]),
+  );
+  const { resolution, css } = resolveText(
+    JSON.stringify({ $type: 'number', ...chain, t5000: { $value: 1 } }),
+  );
   expect(css('t0')).toBe('1');
   expect(resolution.chain('t0', 0)).toHaveLength(5001);
   const deep = resolveText('{"g":'.repeat(100_000) + '{"$type":"number","$value":1}' + '}'.repeat(100_000));

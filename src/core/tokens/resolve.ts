@@ -78,7 +78,9 @@ export class Resolution {
   /** The value of a token, or undefined where there is no such token under this combination. */
   token(path: string, context: Context | number): ResolvedToken | undefined {
     const token = this.index.numbers.get(path);
-    return token === undefined ? undefined : this.read(token, typeof context === 'number' ? context : this.numberOf(context));
+    return token === undefined
+      ? undefined
+      : this.read(token, typeof context === 'number' ? context : this.numberOf(context));
   }
 
   /** As `token`, undefined also where the token has no value. */
@@ -110,7 +112,9 @@ export class Resolution {
       if (!found.has(at)) found.set(at, []);
       found.get(at)!.push(context);
     });
-    return [...found].map(([at, contexts]) => ({ resolved: this.slots[token]![at]!, contexts })).filter((v) => v.resolved);
+    return [...found]
+      .map(([at, contexts]) => ({ resolved: this.slots[token]![at]!, contexts }))
+      .filter((v) => v.resolved);
   }
 
   /** The axes by which a token's value may vary. */
@@ -133,7 +137,8 @@ export class Resolution {
   update(path: string, sourceId: string, declaration: JsonObject | undefined): string[] {
     const token = this.index.numbers.get(path);
     const source = this.system.sources.findIndex((other) => other.id === sourceId);
-    if (token === undefined || source === -1) throw new Error(`There is no token ${path} or source ${sourceId}`);
+    if (token === undefined || source === -1)
+      throw new Error(`There is no token ${path} or source ${sourceId}`);
     if (declaration) this.system.sources[source]!.tokens.set(path, declaration);
     else this.system.sources[source]!.tokens.delete(path);
     const dependents = this.dependentsOf();
@@ -168,7 +173,12 @@ export class Resolution {
       for (const { problem, at } of seen.values()) {
         const { slot, stands } = this.projection(this.masks[token]!);
         const everywhere = at.size === new Set(slot).size;
-        const contexts: (Context | undefined)[] = everywhere ? [undefined] : this.narrow(this.masks[token]!, [...at].map((i) => this.contexts[stands[i]!]!));
+        const contexts: (Context | undefined)[] = everywhere
+          ? [undefined]
+          : this.narrow(
+              this.masks[token]!,
+              [...at].map((i) => this.contexts[stands[i]!]!),
+            );
         for (const context of contexts) findings.push({ ...problem, path, context });
       }
     }
@@ -182,7 +192,9 @@ export class Resolution {
 
   private narrow(mask: number, contexts: Context[]): Context[] {
     const axes = this.system.axes.filter((_, i) => (mask >> i) & 1);
-    return contexts.map((context) => Object.fromEntries(axes.map((axis) => [axis.name, context[axis.name]!])));
+    return contexts.map((context) =>
+      Object.fromEntries(axes.map((axis) => [axis.name, context[axis.name]!])),
+    );
   }
 
   private projection(mask: number): Projection {
@@ -319,7 +331,11 @@ export class Resolution {
         const stack: { token: number; needs: number[]; at: number }[] = [];
         const enter = (token: number) => {
           state.set(token, 1);
-          stack.push({ token, needs: this.index.needs(token, this.contexts[context]!).filter((other) => members.has(other)), at: 0 });
+          stack.push({
+            token,
+            needs: this.index.needs(token, this.contexts[context]!).filter((other) => members.has(other)),
+            at: 0,
+          });
         };
         enter(start);
         while (stack.length > 0) {
@@ -330,7 +346,9 @@ export class Resolution {
             state.set(top.token, 2);
             this.slots[top.token]![slot] ??= this.evaluate(top.token, context)!;
           } else if (state.get(next) === 1) {
-            const circle = stack.slice(stack.findIndex((frame) => frame.token === next)).map((frame) => frame.token);
+            const circle = stack
+              .slice(stack.findIndex((frame) => frame.token === next))
+              .map((frame) => frame.token);
             this.failCircle(circle, slot, context);
           } else if (!state.has(next)) enter(next);
         }
@@ -368,10 +386,20 @@ export class Resolution {
         return this.literal(path, from, ownType ?? this.index.groupType(path, names), part.value, undefined);
       }
       const source = this.read(target, context);
-      if (!source) return failure(from, missing(reference.text, `${this.paths[target]!} has no value under ${contextText(names)}`));
+      if (!source)
+        return failure(
+          from,
+          missing(reference.text, `${this.paths[target]!} has no value under ${contextText(names)}`),
+        );
       if (source.failed) return failure(from, dependsOn(this.paths[target]!));
       if (ownType !== undefined && ownType !== source.type) {
-        return failure(from, mismatch(`${path} is a ${ownType}, but ${this.paths[target]!} is a ${source.type}`, `Refer to a ${ownType}, or change the type`));
+        return failure(
+          from,
+          mismatch(
+            `${path} is a ${ownType}, but ${this.paths[target]!} is a ${source.type}`,
+            `Refer to a ${ownType}, or change the type`,
+          ),
+        );
       }
       return { type: source.type, value: source.value, from, aliasOf: target };
     }
@@ -394,7 +422,13 @@ export class Resolution {
       if ('problem' in part) return failure(from, part.problem);
       const expected = type === undefined ? undefined : TOKEN_TYPES.get(type)?.member?.(reference.place);
       if (expected && part.type && part.type !== expected) {
-        return failure(from, mismatch(`${reference.place.join('.')} of ${path} is a ${expected}, but ${reference.text} is a ${part.type}`, `Refer to a ${expected}`));
+        return failure(
+          from,
+          mismatch(
+            `${reference.place.join('.')} of ${path} is a ${expected}, but ${reference.text} is a ${part.type}`,
+            `Refer to a ${expected}`,
+          ),
+        );
       }
       replacements.push({ place: reference.place, value: part.value });
     }
@@ -414,17 +448,34 @@ export class Resolution {
       const group = this.index.groups.has(reference.text.slice(1, -1));
       return {
         problem: group
-          ? missing(reference.text, `${reference.text} is a group, and a group has no value`, 'Refer to one of its tokens')
+          ? missing(
+              reference.text,
+              `${reference.text} is a group, and a group has no value`,
+              'Refer to one of its tokens',
+            )
           : missing(reference.text, `${reference.text} leads to no token`),
       };
     }
     const source = this.read(target, context);
-    if (!source) return { problem: missing(reference.text, `${this.paths[target]!} has no value under ${contextText(this.contexts[context]!)}`) };
+    if (!source)
+      return {
+        problem: missing(
+          reference.text,
+          `${this.paths[target]!} has no value under ${contextText(this.contexts[context]!)}`,
+        ),
+      };
     if (source.failed) return { problem: dependsOn(this.paths[target]!) };
     if (reference.part.length === 0) return { value: source.value, type: source.type };
     let value: Json | undefined = source.value;
     for (const segment of reference.part) value = value === undefined ? undefined : getMember(value, segment);
-    return value === undefined ? { problem: missing(reference.text, `${reference.text} leads to no part of the value of ${this.paths[target]!}`) } : { value };
+    return value === undefined
+      ? {
+          problem: missing(
+            reference.text,
+            `${reference.text} leads to no part of the value of ${this.paths[target]!}`,
+          ),
+        }
+      : { value };
   }
 
   /** A pointer to something that is no token: the strongest source that holds it answers. */
@@ -441,7 +492,13 @@ export class Resolution {
     return undefined;
   }
 
-  private literal(path: string, from: Candidate, typeName: string | undefined, value: Json, token: number | undefined): ResolvedToken {
+  private literal(
+    path: string,
+    from: Candidate,
+    typeName: string | undefined,
+    value: Json,
+    token: number | undefined,
+  ): ResolvedToken {
     if (typeName === undefined) {
       return failure(from, {
         code: 'missing-type',
@@ -461,7 +518,13 @@ export class Resolution {
     }
     const modern = type.modernise?.(value);
     const wrong = type.check(modern ?? value);
-    if (wrong) return failure(from, { code: 'invalid-value', severity: 'error', message: `${path}: ${wrong.message}`, fix: wrong.fix });
+    if (wrong)
+      return failure(from, {
+        code: 'invalid-value',
+        severity: 'error',
+        message: `${path}: ${wrong.message}`,
+        fix: wrong.fix,
+      });
     if (modern !== undefined && token !== undefined) {
       this.note(token, {
         code: 'legacy-value',
@@ -482,8 +545,17 @@ function failure(from: Candidate, problem: Problem): ResolvedToken {
   return { type: '', value: null, from, aliasOf: undefined, failed: problem };
 }
 
-const missing = (text: string, message: string, fix = `Correct ${text}, or add the token it names`): Problem => ({ code: 'missing-target', severity: 'error', message, fix });
-const mismatch = (message: string, fix: string): Problem => ({ code: 'type-mismatch', severity: 'error', message, fix });
+const missing = (
+  text: string,
+  message: string,
+  fix = `Correct ${text}, or add the token it names`,
+): Problem => ({ code: 'missing-target', severity: 'error', message, fix });
+const mismatch = (message: string, fix: string): Problem => ({
+  code: 'type-mismatch',
+  severity: 'error',
+  message,
+  fix,
+});
 const dependsOn = (path: string): Problem => ({
   code: 'missing-target',
   severity: 'error',

@@ -6,7 +6,11 @@ import type { Axis, TokenSource, TokenSystem } from './system';
 
 /** Whether a JSON document is a DTCG resolver (Resolver module 2025.10) rather than a token file. */
 export function isResolver(json: Json): boolean {
-  return isObject(json) && json.has('resolutionOrder') && (json.has('version') || json.has('sets') || json.has('modifiers'));
+  return (
+    isObject(json) &&
+    json.has('resolutionOrder') &&
+    (json.has('version') || json.has('sets') || json.has('modifiers'))
+  );
 }
 
 /** Opens a file that a resolver names, relative to it. Missing files are reported by the answer. */
@@ -39,35 +43,69 @@ export function readResolver(root: JsonObject, open: OpenFile): ResolverReading 
     findings.push({ code, severity: 'error', message, at: { pointer: pointerOf(pointer) }, fix });
 
   const version = root.get('version');
-  if (version !== '2025.10') report(['version'], 'A resolver names its version, "2025.10"', 'Add "version": "2025.10"');
+  if (version !== '2025.10')
+    report(['version'], 'A resolver names its version, "2025.10"', 'Add "version": "2025.10"');
 
   const opened = new Map<string, Json>();
-  const addSource = (source: Json, pointer: string[], when: Record<string, string>, home: SourceHome, trail: string[]): void => {
-    if (!isObject(source)) return void report(pointer, 'A source is tokens in place or { "$ref": "file" }', 'Correct it or take it out');
+  const addSource = (
+    source: Json,
+    pointer: string[],
+    when: Record<string, string>,
+    home: SourceHome,
+    trail: string[],
+  ): void => {
+    if (!isObject(source))
+      return void report(
+        pointer,
+        'A source is tokens in place or { "$ref": "file" }',
+        'Correct it or take it out',
+      );
     const ref = source.get('$ref');
     if (typeof ref !== 'string') return push(source, undefined, when, home, pointer);
     if (ref.startsWith('#')) {
       const segments = pointerSegments(ref) ?? [];
       if (segments[0] !== 'sets' || segments.length !== 2) {
-        return void report(pointer, `A source may refer to a set or a file, not to ${ref}`, 'Refer to #/sets/NAME');
+        return void report(
+          pointer,
+          `A source may refer to a set or a file, not to ${ref}`,
+          'Refer to #/sets/NAME',
+        );
       }
       const name = segments[1]!;
-      if (trail.includes(name)) return void report(pointer, `The set ${name} refers to itself`, 'Break the circle', 'alias-cycle');
+      if (trail.includes(name))
+        return void report(pointer, `The set ${name} refers to itself`, 'Break the circle', 'alias-cycle');
       const set = member(root, 'sets', name);
-      if (!set) return void report(pointer, `There is no set "${name}"`, 'Name one of the sets', 'missing-target');
-      return addSources(set.get('sources'), ['sets', name, 'sources'], when, { ...home, set: name }, [...trail, name]);
+      if (!set)
+        return void report(pointer, `There is no set "${name}"`, 'Name one of the sets', 'missing-target');
+      return addSources(set.get('sources'), ['sets', name, 'sources'], when, { ...home, set: name }, [
+        ...trail,
+        name,
+      ]);
     }
     let json = opened.get(ref);
     if (json === undefined) {
       const result = open(ref);
-      if ('problem' in result) return void report(pointer, result.problem, 'Put the file beside the resolver, or correct the name', 'missing-target');
+      if ('problem' in result)
+        return void report(
+          pointer,
+          result.problem,
+          'Put the file beside the resolver, or correct the name',
+          'missing-target',
+        );
       json = result.json;
       opened.set(ref, json);
     }
-    if (!isObject(json)) return void report(pointer, `${ref} is not a token file`, 'A token file is a JSON object');
+    if (!isObject(json))
+      return void report(pointer, `${ref} is not a token file`, 'A token file is a JSON object');
     push(json, ref, when, home, []);
   };
-  const push = (json: JsonObject, file: string | undefined, when: Record<string, string>, home: SourceHome, pointer: string[]): void => {
+  const push = (
+    json: JsonObject,
+    file: string | undefined,
+    when: Record<string, string>,
+    home: SourceHome,
+    pointer: string[],
+  ): void => {
     const found: Finding[] = [];
     const declarations = readDeclarations(json, found);
     for (const finding of found) {
@@ -77,37 +115,66 @@ export function readResolver(root: JsonObject, open: OpenFile): ResolverReading 
     sources.push({ id: `source-${sources.length}`, label, file, when, root: json, ...declarations });
     homes.push({ ...home, file });
   };
-  const addSources = (list: Json | undefined, pointer: string[], when: Record<string, string>, home: SourceHome, trail: string[]): void => {
-    if (!Array.isArray(list)) return void report(pointer, 'sources is a list', 'Put the sources in square brackets');
+  const addSources = (
+    list: Json | undefined,
+    pointer: string[],
+    when: Record<string, string>,
+    home: SourceHome,
+    trail: string[],
+  ): void => {
+    if (!Array.isArray(list))
+      return void report(pointer, 'sources is a list', 'Put the sources in square brackets');
     list.forEach((source, i) => addSource(source, [...pointer, String(i)], when, home, trail));
   };
-  const addSet = (name: string, set: JsonObject, pointer: string[]) => addSources(set.get('sources'), [...pointer, 'sources'], {}, { set: name }, [name]);
+  const addSet = (name: string, set: JsonObject, pointer: string[]) =>
+    addSources(set.get('sources'), [...pointer, 'sources'], {}, { set: name }, [name]);
   const addModifier = (name: string, modifier: JsonObject, pointer: string[]): void => {
     const contexts = modifier.get('contexts');
-    if (!isObject(contexts) || contexts.size === 0) return void report(pointer, `The modifier ${name} has no contexts`, 'Give it at least one context');
+    if (!isObject(contexts) || contexts.size === 0)
+      return void report(pointer, `The modifier ${name} has no contexts`, 'Give it at least one context');
     const given = modifier.get('default');
     const names = [...contexts.keys()];
     if (given !== undefined && !names.includes(given as string)) {
-      report([...pointer, 'default'], `The default of ${name} is none of its contexts: ${names.join(', ')}`, 'Name one of them');
+      report(
+        [...pointer, 'default'],
+        `The default of ${name} is none of its contexts: ${names.join(', ')}`,
+        'Name one of them',
+      );
     }
     axes.push({
       name,
       contexts: names,
       default: typeof given === 'string' && names.includes(given) ? given : undefined,
-      description: typeof modifier.get('description') === 'string' ? (modifier.get('description') as string) : undefined,
+      description:
+        typeof modifier.get('description') === 'string' ? (modifier.get('description') as string) : undefined,
     });
     for (const [context, list] of contexts) {
-      addSources(list, [...pointer, 'contexts', context], { [name]: context }, { modifier: name, context }, []);
+      addSources(
+        list,
+        [...pointer, 'contexts', context],
+        { [name]: context },
+        { modifier: name, context },
+        [],
+      );
     }
   };
 
   const order = root.get('resolutionOrder');
-  if (!Array.isArray(order)) report(['resolutionOrder'], 'resolutionOrder is a list', 'List the sets and modifiers in the order they apply');
+  if (!Array.isArray(order))
+    report(
+      ['resolutionOrder'],
+      'resolutionOrder is a list',
+      'List the sets and modifiers in the order they apply',
+    );
   const used = new Set<string>();
   for (const [i, entry] of (Array.isArray(order) ? order : []).entries()) {
     const at = ['resolutionOrder', String(i)];
     if (!isObject(entry)) {
-      report(at, 'An entry is a reference, or a set or modifier in place', 'Refer to #/sets/NAME or #/modifiers/NAME');
+      report(
+        at,
+        'An entry is a reference, or a set or modifier in place',
+        'Refer to #/sets/NAME or #/modifiers/NAME',
+      );
       continue;
     }
     const ref = entry.get('$ref');
@@ -122,7 +189,12 @@ export function readResolver(root: JsonObject, open: OpenFile): ResolverReading 
       body = kind ? member(root, section, target) : undefined;
       pointer = [section, target];
       if (!body) {
-        report(at, `${ref} leads to no set or modifier`, 'Refer to #/sets/NAME or #/modifiers/NAME', 'missing-target');
+        report(
+          at,
+          `${ref} leads to no set or modifier`,
+          'Refer to #/sets/NAME or #/modifiers/NAME',
+          'missing-target',
+        );
         continue;
       }
     } else {
@@ -137,24 +209,42 @@ export function readResolver(root: JsonObject, open: OpenFile): ResolverReading 
     used.add(`${kind} ${name}`);
     if (kind === 'set') addSet(name, body, pointer);
     else if (kind === 'modifier') addModifier(name, body, pointer);
-    else report(at, `An entry in place is of type "set" or "modifier", not ${JSON.stringify(kind)}`, 'Correct its type');
+    else
+      report(
+        at,
+        `An entry in place is of type "set" or "modifier", not ${JSON.stringify(kind)}`,
+        'Correct its type',
+      );
   }
   readCombined(root, axes).forEach(({ when, list }, i) => {
-    addSources(list, ['$extensions', 'app.seedplan', 'combined', String(i), 'sources'], when, { set: Object.values(when).join(' ') }, []);
+    addSources(
+      list,
+      ['$extensions', 'app.seedplan', 'combined', String(i), 'sources'],
+      when,
+      { set: Object.values(when).join(' ') },
+      [],
+    );
   });
   return { system: { axes, sources }, homes, findings };
 }
 
 /** Layers under a combination of contexts, for which DTCG has no word: kept under `app.seedplan`. */
-function readCombined(root: JsonObject, axes: Axis[]): { when: Record<string, string>; list: Json | undefined }[] {
+function readCombined(
+  root: JsonObject,
+  axes: Axis[],
+): { when: Record<string, string>; list: Json | undefined }[] {
   const extensions = root.get('$extensions');
   const own = isObject(extensions) ? extensions.get('app.seedplan') : undefined;
   const combined = isObject(own) ? own.get('combined') : undefined;
   return (Array.isArray(combined) ? combined : []).flatMap((entry) => {
     const when = isObject(entry) ? entry.get('when') : undefined;
     if (!isObject(entry) || !isObject(when)) return [];
-    const known = [...when].every(([axis, name]) => axes.some((other) => other.name === axis && other.contexts.includes(name as string)));
-    return known ? [{ when: Object.fromEntries(when) as Record<string, string>, list: entry.get('sources') }] : [];
+    const known = [...when].every(([axis, name]) =>
+      axes.some((other) => other.name === axis && other.contexts.includes(name as string)),
+    );
+    return known
+      ? [{ when: Object.fromEntries(when) as Record<string, string>, list: entry.get('sources') }]
+      : [];
   });
 }
 

@@ -17,7 +17,9 @@ function ownExtension(object: JsonObject | undefined, name: string): unknown {
 export function tierOf(resolution: Resolution, path: string): Tier {
   const token = resolution.index.numbers.get(path);
   const candidates = token === undefined ? [] : resolution.index.candidates[token]!;
-  const said = candidates.map(({ declaration }) => ownExtension(declaration.object, 'tier')).find((tier) => tier !== undefined);
+  const said = candidates
+    .map(({ declaration }) => ownExtension(declaration.object, 'tier'))
+    .find((tier) => tier !== undefined);
   if (isTier(said)) return said;
   for (let at = parentPath(path); ; at = parentPath(at)) {
     for (const source of resolution.system.sources) {
@@ -30,7 +32,8 @@ export function tierOf(resolution: Resolution, path: string): Tier {
   return standard?.declaration.alias ? 'semantic' : 'primitive';
 }
 
-const isTier = (tier: unknown): tier is Tier => tier === 'primitive' || tier === 'semantic' || tier === 'component';
+const isTier = (tier: unknown): tier is Tier =>
+  tier === 'primitive' || tier === 'semantic' || tier === 'component';
 
 /** The deprecation of a token: its own, or its nearest group's; undefined where there is none. */
 export function deprecationOf(resolution: Resolution, path: string): true | string | undefined {
@@ -39,7 +42,10 @@ export function deprecationOf(resolution: Resolution, path: string): true | stri
     const value = object?.get('$deprecated');
     return value === true || typeof value === 'string' || value === false ? value : undefined;
   };
-  const own = token === undefined ? [] : resolution.index.candidates[token]!.map(({ declaration }) => read(declaration.object));
+  const own =
+    token === undefined
+      ? []
+      : resolution.index.candidates[token]!.map(({ declaration }) => read(declaration.object));
   const said = own.find((value) => value !== undefined);
   if (said !== undefined) return said === false ? undefined : said;
   for (let at = parentPath(path); at !== ''; at = parentPath(at)) {
@@ -54,11 +60,19 @@ export function deprecationOf(resolution: Resolution, path: string): true | stri
 /** Whether a token is kept internal (`visibility` under `app.seedplan`). */
 export function isInternal(resolution: Resolution, path: string): boolean {
   const token = resolution.index.numbers.get(path);
-  return token !== undefined && resolution.index.candidates[token]!.some(({ declaration }) => ownExtension(declaration.object, 'visibility') === 'internal');
+  return (
+    token !== undefined &&
+    resolution.index.candidates[token]!.some(
+      ({ declaration }) => ownExtension(declaration.object, 'visibility') === 'internal',
+    )
+  );
 }
 
 export function descriptionOf(resolution: Resolution, path: string): string {
   const token = resolution.index.numbers.get(path);
-  const texts = token === undefined ? [] : resolution.index.candidates[token]!.map(({ declaration }) => declaration.object.get('$description'));
+  const texts =
+    token === undefined
+      ? []
+      : resolution.index.candidates[token]!.map(({ declaration }) => declaration.object.get('$description'));
   return (texts.find((text) => typeof text === 'string') as string | undefined) ?? '';
 }

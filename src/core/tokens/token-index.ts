@@ -12,7 +12,11 @@ export interface CompiledDeclaration {
   alias: { reference: TokenReference; target: number | undefined } | undefined;
   references: { reference: TokenReference; target: number | undefined }[];
   /** The outcome of a value without references, once known. */
-  outcome?: { type: string | undefined; resolved: ResolvedToken; note?: { code: string; message: string; fix: string; severity: Finding['severity'] } };
+  outcome?: {
+    type: string | undefined;
+    resolved: ResolvedToken;
+    note?: { code: string; message: string; fix: string; severity: Finding['severity'] };
+  };
 }
 
 /** A declaration with the conditions under which it counts. */
@@ -83,7 +87,11 @@ export function indexSystem(system: TokenSystem): TokenIndex {
       if (own.size > 0) list.push({ source: i, when: source.when, own });
     }
     for (const [path, object] of source.tokens) {
-      candidates[numberFor(path)]!.push({ source: i, when: source.when, declaration: undefined as unknown as CompiledDeclaration });
+      candidates[numberFor(path)]!.push({
+        source: i,
+        when: source.when,
+        declaration: undefined as unknown as CompiledDeclaration,
+      });
       const list = candidates[numbers.get(path)!]!;
       list[list.length - 1]!.declaration = { object } as CompiledDeclaration;
     }
@@ -94,7 +102,10 @@ export function indexSystem(system: TokenSystem): TokenIndex {
   const compile = (object: JsonObject): CompiledDeclaration => {
     const value = authoredValue(object)!;
     const type = object.get('$type');
-    const references = referencesIn(value).map((reference) => ({ reference, target: findTarget(numbers, reference) }));
+    const references = referencesIn(value).map((reference) => ({
+      reference,
+      target: findTarget(numbers, reference),
+    }));
     const whole = references[0]?.reference.place.length === 0 ? references[0] : undefined;
     return { object, value, type: typeof type === 'string' ? type : undefined, alias: whole, references };
   };
@@ -109,7 +120,8 @@ export function indexSystem(system: TokenSystem): TokenIndex {
   const masks: (number | undefined)[] = new Array(paths.length);
   const groupTypes = groupTypeReader(groups, bitsOf);
   const targets = (declaration: CompiledDeclaration, into: number[]) => {
-    for (const { target } of declaration.references) if (target !== undefined && !into.includes(target)) into.push(target);
+    for (const { target } of declaration.references)
+      if (target !== undefined && !into.includes(target)) into.push(target);
     return into;
   };
   const winner = (token: number, context: Context): Candidate | undefined => {
@@ -160,9 +172,14 @@ export function indexSystem(system: TokenSystem): TokenIndex {
     },
     groupType: (path, context) => groupTypes.read(parentPath(path), context),
     declare(token, source, object) {
-      const list = candidates[token]!.filter((candidate) => candidate.source !== source || candidate.inheritedFrom);
+      const list = candidates[token]!.filter(
+        (candidate) => candidate.source !== source || candidate.inheritedFrom,
+      );
       if (object) {
-        const at = list.findLastIndex((candidate) => candidate.inheritedFrom !== undefined || candidate.source < source) + 1;
+        const at =
+          list.findLastIndex(
+            (candidate) => candidate.inheritedFrom !== undefined || candidate.source < source,
+          ) + 1;
         list.splice(at, 0, { source, when: system.sources[source]!.when, declaration: compile(object) });
       }
       candidates[token] = list;
@@ -187,7 +204,9 @@ function groupTypeReader(groups: Map<string, GroupCandidate[]>, bitsOf: (when: C
   /** The typed groups that hold `path`, nearest first. Of a very long path it is cheaper to ask the groups. */
   const holders = (path: string): GroupCandidate[][] => {
     if (path.length > 4000) {
-      const holding = [...typed].filter(([group]) => group === '' || path === group || path.startsWith(group + '.'));
+      const holding = [...typed].filter(
+        ([group]) => group === '' || path === group || path.startsWith(group + '.'),
+      );
       return holding.sort(([a], [b]) => b.length - a.length).map(([, list]) => list);
     }
     const found: GroupCandidate[][] = [];
@@ -252,12 +271,21 @@ function takeOver(all: {
     }
   }
   const done = new Set<string>();
-  const within = (path: string, group: string) => path === group || path.startsWith(group === '' ? '' : group + '.');
+  const within = (path: string, group: string) =>
+    path === group || path.startsWith(group === '' ? '' : group + '.');
   /** What must be written out before `path` can be taken over: itself, what it holds and what holds it. */
-  const needs = (path: string) => [...extensions.keys()].filter((other) => within(other, path) || within(path, other));
+  const needs = (path: string) =>
+    [...extensions.keys()].filter((other) => within(other, path) || within(path, other));
   const visit = (start: string): void => {
     const stack: { path: string; at: number; before: string[] }[] = [];
-    const enter = (path: string) => stack.push({ path, at: 0, before: extensions.get(path)!.flatMap(({ target }) => (within(path, target) ? [path] : needs(target))) });
+    const enter = (path: string) =>
+      stack.push({
+        path,
+        at: 0,
+        before: extensions
+          .get(path)!
+          .flatMap(({ target }) => (within(path, target) ? [path] : needs(target))),
+      });
     enter(start);
     while (stack.length > 0) {
       const top = stack.at(-1)!;
@@ -267,7 +295,9 @@ function takeOver(all: {
         done.add(top.path);
         stack.pop();
       } else if (stack.some((frame) => frame.path === next)) {
-        const circle = stack.slice(stack.findIndex((frame) => frame.path === next)).map((frame) => frame.path);
+        const circle = stack
+          .slice(stack.findIndex((frame) => frame.path === next))
+          .map((frame) => frame.path);
         groupFindings.push({
           code: 'alias-cycle',
           severity: 'error',
@@ -295,7 +325,11 @@ function takeOver(all: {
       for (const path of [...paths]) {
         if (!path.startsWith(target === '' ? '' : target + '.')) continue;
         const number = numberFor(group + path.slice(target.length));
-        const taken = candidates[numbers.get(path)!]!.map((candidate) => ({ ...candidate, when: { ...candidate.when, ...when }, inheritedFrom: target }));
+        const taken = candidates[numbers.get(path)!]!.map((candidate) => ({
+          ...candidate,
+          when: { ...candidate.when, ...when },
+          inheritedFrom: target,
+        }));
         candidates[number] = [...taken, ...candidates[number]!];
       }
     }
@@ -308,7 +342,7 @@ function extendsTarget(written: Json): string | undefined {
     if (written.startsWith('#/')) return written.slice(2).split('/').join('.');
     return aliasPath(written);
   }
-  if (isObject(written) && typeof written.get('$ref') === 'string') return extendsTarget(written.get('$ref')!);
+  if (isObject(written) && typeof written.get('$ref') === 'string')
+    return extendsTarget(written.get('$ref')!);
   return undefined;
 }
-

@@ -33,29 +33,54 @@ function read(text: string, type: string | undefined): Typed {
       return { value: readJson(text) };
     } catch (error) {
       if (!(error instanceof JsonSyntaxError)) throw error;
-      return { problem: `This is not JSON: ${error.reason}`, fix: `Look at line ${error.place.line}, column ${error.place.column}` };
+      return {
+        problem: `This is not JSON: ${error.reason}`,
+        fix: `Look at line ${error.place.line}, column ${error.place.column}`,
+      };
     }
   }
   switch (type) {
     case 'color': {
       const color = parseColor(text);
-      return color ? { value: colorJson(color) } : { problem: `“${text.slice(0, 40)}” is no colour`, fix: 'Write it as CSS does: #0a5d6a, oklch(0.5 0.1 220), or {path} for an alias' };
+      return color
+        ? { value: colorJson(color) }
+        : {
+            problem: `“${text.slice(0, 40)}” is no colour`,
+            fix: 'Write it as CSS does: #0a5d6a, oklch(0.5 0.1 220), or {path} for an alias',
+          };
     }
     case 'dimension':
     case 'duration': {
       const [, number, unit] = QUANTITY.exec(text) ?? [];
-      if (number === undefined) return { problem: `“${text.slice(0, 40)}” is no ${type}`, fix: type === 'dimension' ? 'Write it as 16px or 1.5rem' : 'Write it as 200ms or 0.2s' };
-      return { value: jsonObject([['value', Number(number)], ['unit', unit!.toLowerCase()]]) };
+      if (number === undefined)
+        return {
+          problem: `“${text.slice(0, 40)}” is no ${type}`,
+          fix: type === 'dimension' ? 'Write it as 16px or 1.5rem' : 'Write it as 200ms or 0.2s',
+        };
+      return {
+        value: jsonObject([
+          ['value', Number(number)],
+          ['unit', unit!.toLowerCase()],
+        ]),
+      };
     }
     case 'number':
     case 'fontWeight':
       return { value: Number.isNaN(Number(text)) ? text : Number(text) };
     case 'cubicBezier': {
-      const numbers = text.replace(/^cubic-bezier\(|\)$/g, '').split(',').map(Number);
-      return numbers.length === 4 && numbers.every((n) => !Number.isNaN(n)) ? { value: numbers } : { problem: 'A cubic Bézier is four numbers', fix: 'Write it as 0.2, 0, 0, 1' };
+      const numbers = text
+        .replace(/^cubic-bezier\(|\)$/g, '')
+        .split(',')
+        .map(Number);
+      return numbers.length === 4 && numbers.every((n) => !Number.isNaN(n))
+        ? { value: numbers }
+        : { problem: 'A cubic Bézier is four numbers', fix: 'Write it as 0.2, 0, 0, 1' };
     }
     case 'fontFamily': {
-      const names = text.split(',').map((name) => name.trim().replace(/^["']|["']$/g, '')).filter(Boolean);
+      const names = text
+        .split(',')
+        .map((name) => name.trim().replace(/^["']|["']$/g, ''))
+        .filter(Boolean);
       return { value: names.length === 1 ? names[0]! : names };
     }
     default:
@@ -65,9 +90,15 @@ function read(text: string, type: string | undefined): Typed {
 
 /** An authored value as a person would type it. */
 export function typedText(value: Json, type: string | undefined): string {
-  if (typeof value === 'string' && (aliasPath(value) !== undefined || type === 'strokeStyle' || type === 'fontWeight')) return value;
+  if (
+    typeof value === 'string' &&
+    (aliasPath(value) !== undefined || type === 'strokeStyle' || type === 'fontWeight')
+  )
+    return value;
   const kind = type === undefined ? undefined : TOKEN_TYPES.get(type);
-  const simple = type !== undefined && ['color', 'dimension', 'duration', 'number', 'fontWeight', 'fontFamily'].includes(type);
+  const simple =
+    type !== undefined &&
+    ['color', 'dimension', 'duration', 'number', 'fontWeight', 'fontFamily'].includes(type);
   const modern = kind?.modernise?.(value) ?? value;
   if (kind && simple && !kind.check(modern)) return cssLine({ type: type!, value: modern });
   if (type === 'cubicBezier' && Array.isArray(value)) return value.join(', ');
@@ -76,7 +107,10 @@ export function typedText(value: Json, type: string | undefined): string {
 
 /** A token's own object with another value: every other member stays, in its place. */
 export function withValue(text: JsonText | undefined, value: Json, type?: string): JsonText {
-  const object = text === undefined ? new Map<string, Json>(type === undefined ? [] : [['$type', type]]) : new Map(readJson(text) as Map<string, Json>);
+  const object =
+    text === undefined
+      ? new Map<string, Json>(type === undefined ? [] : [['$type', type]])
+      : new Map(readJson(text) as Map<string, Json>);
   object.delete('$ref');
   object.set('$value', value);
   return writeJson(object);

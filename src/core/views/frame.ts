@@ -28,8 +28,10 @@ export function frame(library: OpenLibrary): FrameView {
   const stacks = library.stacks();
   const base = `/libraries/${slug}`;
   const named = [...library.items.values()].flatMap((item) => {
-    if (item.kind === 'component') return [{ title: item.name, kind: 'component', href: `${base}/components/${item.name}` }];
-    if (item.kind === 'guide') return [{ title: item.title, kind: 'guide', href: `${base}/guides/${item.name}` }];
+    if (item.kind === 'component')
+      return [{ title: item.name, kind: 'component', href: `${base}/components/${item.name}` }];
+    if (item.kind === 'guide')
+      return [{ title: item.title, kind: 'guide', href: `${base}/guides/${item.name}` }];
     return [];
   });
   return {
@@ -40,8 +42,16 @@ export function frame(library: OpenLibrary): FrameView {
     role: snapshot.role,
     canEdit: library.canEdit,
     sequence: library.sequence,
-    lineage: surroundings.ancestors.map((generation) => ({ name: generation.name, version: generation.version })),
-    axes: resolution.system.axes.map((axis) => ({ name: axis.name, contexts: axis.contexts, default: axis.default ?? axis.contexts[0] ?? '', description: axis.description ?? '' })),
+    lineage: surroundings.ancestors.map((generation) => ({
+      name: generation.name,
+      version: generation.version,
+    })),
+    axes: resolution.system.axes.map((axis) => ({
+      name: axis.name,
+      contexts: axis.contexts,
+      default: axis.default ?? axis.contexts[0] ?? '',
+      description: axis.description ?? '',
+    })),
     last: snapshot.last?.version ?? null,
     versions: snapshot.versions.map((release) => release.version),
     changes: library.ledger().length,
@@ -54,6 +64,13 @@ export function frame(library: OpenLibrary): FrameView {
       products: snapshot.products.length,
       findings: library.findings().length + runGuards(library).length,
     },
-    destinations: [...named, ...resolution.paths.map((path) => ({ title: path, kind: 'token', href: `${base}/tokens/${encodeURIComponent(path)}` }))],
+    destinations: [
+      ...named,
+      ...resolution.paths.map((path) => ({
+        title: path,
+        kind: 'token',
+        href: `${base}/tokens/${encodeURIComponent(path)}`,
+      })),
+    ],
   };
 }

@@ -11,7 +11,14 @@ export type BlockView = { id: string; order: string } & (
   | { kind: 'text'; markdown: string }
   | { kind: 'tokenTable'; group: string; rows: (TokenStrip & { description: string })[] }
   | { kind: 'typeSpecimen'; group: string; sample: string; rows: TokenStrip[] }
-  | { kind: 'component'; name: string; html: string; css: string; props: { name: string; kind: string; values: string[]; default: string; description: string }[]; missing: boolean }
+  | {
+      kind: 'component';
+      name: string;
+      html: string;
+      css: string;
+      props: { name: string; kind: string; values: string[]; default: string; description: string }[];
+      missing: boolean;
+    }
 );
 
 export interface GuideView {
@@ -26,17 +33,27 @@ export interface GuideView {
   changed: boolean;
 }
 
-export function guides(library: OpenLibrary): { guides: { name: string; title: string; blocks: number; opening: string }[] } {
+export function guides(library: OpenLibrary): {
+  guides: { name: string; title: string; blocks: number; opening: string }[];
+} {
   const all = itemsOf(library.items, 'guide').sort((a, b) => (a.order < b.order ? -1 : 1));
   return {
     guides: all.map((guide) => {
       const text = ordered(guide.blocks).find((block) => block.kind === 'text');
-      return { name: guide.name, title: guide.title, blocks: Object.keys(guide.blocks).length, opening: text?.kind === 'text' ? text.markdown.split('\n')[0]!.slice(0, 180) : '' };
+      return {
+        name: guide.name,
+        title: guide.title,
+        blocks: Object.keys(guide.blocks).length,
+        opening: text?.kind === 'text' ? text.markdown.split('\n')[0]!.slice(0, 180) : '',
+      };
     }),
   };
 }
 
-export function guide(library: OpenLibrary, { name, lens }: { name: string; lens: Context }): GuideView | null {
+export function guide(
+  library: OpenLibrary,
+  { name, lens }: { name: string; lens: Context },
+): GuideView | null {
   const item = itemsOf(library.items, 'guide').find((other) => other.name === name);
   if (!item) return null;
   const last = library.surroundings.lastOwn().get(item.id);
@@ -52,21 +69,44 @@ export function guide(library: OpenLibrary, { name, lens }: { name: string; lens
   };
 }
 
-function blockView(library: OpenLibrary, block: GuideItem['blocks'][string] & { id: string }, lens: Context): BlockView {
+function blockView(
+  library: OpenLibrary,
+  block: GuideItem['blocks'][string] & { id: string },
+  lens: Context,
+): BlockView {
   const { id, order } = block;
   const { items, resolution } = library;
   const inGroup = (path: string, type?: string) =>
-    resolution.paths.filter((other) => other === path || other.startsWith(`${path}.`)).map((other) => stripOf(library, other, lens)).filter((strip) => type === undefined || strip.type === type);
+    resolution.paths
+      .filter((other) => other === path || other.startsWith(`${path}.`))
+      .map((other) => stripOf(library, other, lens))
+      .filter((strip) => type === undefined || strip.type === type);
   switch (block.kind) {
     case 'text':
       return { id, order, kind: 'text', markdown: block.markdown };
     case 'tokenTable': {
       const group = pathOf(block.group, items);
-      return { id, order, kind: 'tokenTable', group, rows: inGroup(group).map((strip) => ({ ...strip, description: descriptionOf(resolution, strip.path) })) };
+      return {
+        id,
+        order,
+        kind: 'tokenTable',
+        group,
+        rows: inGroup(group).map((strip) => ({
+          ...strip,
+          description: descriptionOf(resolution, strip.path),
+        })),
+      };
     }
     case 'typeSpecimen': {
       const group = pathOf(block.group, items);
-      return { id, order, kind: 'typeSpecimen', group, sample: block.sample, rows: inGroup(group, 'typography') };
+      return {
+        id,
+        order,
+        kind: 'typeSpecimen',
+        group,
+        sample: block.sample,
+        rows: inGroup(group, 'typography'),
+      };
     }
     case 'component': {
       const component = componentOf(items, block.component);
@@ -77,7 +117,15 @@ function blockView(library: OpenLibrary, block: GuideItem['blocks'][string] & { 
         name: component?.name ?? block.component.path,
         html: component ? renderComponent(component, { props: block.props }) : '',
         css: component ? pageStyles(items, resolution, [component]) : '',
-        props: component ? ordered(component.props).map(({ name, kind, values, default: standard, description }) => ({ name, kind, values, default: standard, description })) : [],
+        props: component
+          ? ordered(component.props).map(({ name, kind, values, default: standard, description }) => ({
+              name,
+              kind,
+              values,
+              default: standard,
+              description,
+            }))
+          : [],
         missing: !component,
       };
     }

@@ -8,7 +8,13 @@ import type { OpenLibrary } from './open-library';
 import { whereIs, type Where } from './where';
 
 export interface LedgerView {
-  entries: (LedgerEntry & { in: boolean; reachText: string; reached: Where[]; href: string | null; authors: string[] })[];
+  entries: (LedgerEntry & {
+    in: boolean;
+    reachText: string;
+    reached: Where[];
+    href: string | null;
+    authors: string[];
+  })[];
   last: string | null;
   version: string;
   bump: Bump;
@@ -34,7 +40,9 @@ export function ledger(library: OpenLibrary, { leftOut }: { leftOut: string[] })
   return {
     entries: all.map((entry) => {
       const reached = index.reached(entry.item);
-      const known = [...reached.keys()].flatMap((id) => whereIs(library, id) ?? []).filter((where) => where.kind !== 'placement');
+      const known = [...reached.keys()]
+        .flatMap((id) => whereIs(library, id) ?? [])
+        .filter((where) => where.kind !== 'placement');
       const here = whereIs(library, entry.item);
       return {
         ...entry,
@@ -49,7 +57,10 @@ export function ledger(library: OpenLibrary, { leftOut }: { leftOut: string[] })
     version,
     bump,
     unmet: out.size > 0 ? unmetNeeds(release, library.own.items) : [],
-    notes: releaseNotes(version, chosen.flatMap((entry) => entry.changes)),
+    notes: releaseNotes(
+      version,
+      chosen.flatMap((entry) => entry.changes),
+    ),
     sequence: library.sequence,
     canRelease: library.canEdit && chosen.length > 0,
     products: snapshot.products.map(({ name, slug, version: pinned }) => ({ name, slug, version: pinned })),
@@ -59,6 +70,8 @@ export function ledger(library: OpenLibrary, { leftOut }: { leftOut: string[] })
 /** Who touched an item since the last release, as far as the log that was sent goes. */
 function authorsOf(library: OpenLibrary, item: string): string[] {
   const since = library.snapshot.versions[0]?.at ?? '';
-  const names = library.log.filter((entry) => entry.at > since && entry.edits.some((edit) => edit.item === item)).map((entry) => library.personName(entry.author));
+  const names = library.log
+    .filter((entry) => entry.at > since && entry.edits.some((edit) => edit.item === item))
+    .map((entry) => library.personName(entry.author));
   return [...new Set(names)];
 }

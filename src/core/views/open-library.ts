@@ -17,7 +17,14 @@ export interface SentGeneration {
 
 /** What the server sends when a library is opened. */
 export interface LibrarySnapshot {
-  document: { id: string; kind: 'library' | 'product'; slug: string; name: string; about: string; team: string };
+  document: {
+    id: string;
+    kind: 'library' | 'product';
+    slug: string;
+    name: string;
+    about: string;
+    team: string;
+  };
   role: string;
   sequence: number;
   items: Item[];
@@ -30,7 +37,8 @@ export interface LibrarySnapshot {
 }
 
 export const itemMap = (items: readonly Item[]): Items => new Map(items.map((item) => [item.id, item]));
-export const generationsFrom = (sent: readonly SentGeneration[]): Generation[] => sent.map(({ name, version, items }) => ({ name, version, items: itemMap(items) }));
+export const generationsFrom = (sent: readonly SentGeneration[]): Generation[] =>
+  sent.map(({ name, version, items }) => ({ name, version, items: itemMap(items) }));
 
 function lazily<T>(make: () => T): () => T {
   let made: { value: T } | undefined;
@@ -42,7 +50,10 @@ export function surroundingsOf(snapshot: LibrarySnapshot) {
   const ancestors = generationsFrom(snapshot.ancestors);
   const last = lazily((): LibraryState | undefined => {
     if (!snapshot.last) return undefined;
-    const effective = effectiveLibrary([...generationsFrom(snapshot.last.ancestors), { name: snapshot.document.name, version: snapshot.last.version, items: itemMap(snapshot.last.items) }]);
+    const effective = effectiveLibrary([
+      ...generationsFrom(snapshot.last.ancestors),
+      { name: snapshot.document.name, version: snapshot.last.version, items: itemMap(snapshot.last.items) },
+    ]);
     return { items: effective.items, resolution: new Resolution(effective.system) };
   });
   return { snapshot, ancestors, last, lastOwn: lazily(() => itemMap(snapshot.last?.items ?? [])) };
@@ -63,7 +74,10 @@ export class OpenLibrary {
     readonly person: string,
   ) {
     const { snapshot, ancestors } = surroundings;
-    this.effective = effectiveLibrary([...ancestors, { name: snapshot.document.name, version: 'draft', items: own.items }]);
+    this.effective = effectiveLibrary([
+      ...ancestors,
+      { name: snapshot.document.name, version: 'draft', items: own.items },
+    ]);
     this.resolution = new Resolution(this.effective.system);
   }
 
@@ -81,20 +95,35 @@ export class OpenLibrary {
   }
 
   readonly pairings = lazily(() => pairingsIn(this.items));
-  readonly findings = lazily((): Finding[] => runChecks({ resolution: this.resolution, pairings: this.pairings() }));
+  readonly findings = lazily((): Finding[] =>
+    runChecks({ resolution: this.resolution, pairings: this.pairings() }),
+  );
   readonly findingsByPath = lazily(() => {
     const found = new Map<string, Finding[]>();
-    for (const finding of this.findings()) if (finding.path !== undefined) found.set(finding.path, [...(found.get(finding.path) ?? []), finding]);
+    for (const finding of this.findings())
+      if (finding.path !== undefined) found.set(finding.path, [...(found.get(finding.path) ?? []), finding]);
     return found;
   });
   readonly reach = lazily(
     () =>
       new ReachIndex([
-        { id: this.snapshot.document.id, name: this.snapshot.document.name, kind: 'library', items: this.items },
-        ...this.snapshot.products.map((product) => ({ id: product.id, name: product.name, kind: 'product' as const, items: itemMap(product.items) })),
+        {
+          id: this.snapshot.document.id,
+          name: this.snapshot.document.name,
+          kind: 'library',
+          items: this.items,
+        },
+        ...this.snapshot.products.map((product) => ({
+          id: product.id,
+          name: product.name,
+          kind: 'product' as const,
+          items: itemMap(product.items),
+        })),
       ]),
   );
-  readonly ledger = lazily((): LedgerEntry[] => ledgerOf(this.surroundings.last(), { items: this.items, resolution: this.resolution }));
+  readonly ledger = lazily((): LedgerEntry[] =>
+    ledgerOf(this.surroundings.last(), { items: this.items, resolution: this.resolution }),
+  );
   readonly stacks = lazily(() => undoStacks(this.log.filter((entry) => entry.author === this.person)));
 
   personName(id: string): string {

@@ -15,7 +15,10 @@ interface SentRelease {
 }
 
 /** What the server sends when a product is opened. */
-export interface ProductSnapshot extends Pick<LibrarySnapshot, 'document' | 'role' | 'sequence' | 'items' | 'log' | 'people'> {
+export interface ProductSnapshot extends Pick<
+  LibrarySnapshot,
+  'document' | 'role' | 'sequence' | 'items' | 'log' | 'people'
+> {
   libraries: { id: string; slug: string; name: string; pinned: SentRelease; newer: SentRelease[] }[];
 }
 
@@ -43,7 +46,10 @@ export class OpenProduct {
     const key = `${slug} ${version}`;
     let state = this.states.get(key);
     if (!state) {
-      const effective = effectiveLibrary([...generationsFrom(sent.ancestors), { name: library!.name, version, items: itemMap(sent.items) }]);
+      const effective = effectiveLibrary([
+        ...generationsFrom(sent.ancestors),
+        { name: library!.name, version, items: itemMap(sent.items) },
+      ]);
       state = { items: effective.items, resolution: new Resolution(effective.system) };
       this.states.set(key, state);
     }
@@ -84,13 +90,31 @@ export function productFrame(product: OpenProduct): ProductFrameView {
     ...snapshot.document,
     role: snapshot.role,
     canEdit: product.canEdit,
-    axes: (main?.state.resolution.system.axes ?? []).map((axis) => ({ name: axis.name, contexts: axis.contexts, default: axis.default ?? axis.contexts[0] ?? '', description: axis.description ?? '' })),
+    axes: (main?.state.resolution.system.axes ?? []).map((axis) => ({
+      name: axis.name,
+      contexts: axis.contexts,
+      default: axis.default ?? axis.contexts[0] ?? '',
+      description: axis.description ?? '',
+    })),
     library: main ? { slug: main.slug, name: main.name, version: main.version } : null,
-    newer: (sent?.newer ?? []).filter((release) => release.version !== main?.version).map(({ version, at, notes }) => ({ version, at, notes })),
-    screens: screensOf(own.items).map((screen) => ({ id: screen.id, title: screen.title, width: screen.width, placements: placementsOf(own.items, screen.id).length })),
+    newer: (sent?.newer ?? [])
+      .filter((release) => release.version !== main?.version)
+      .map(({ version, at, notes }) => ({ version, at, notes })),
+    screens: screensOf(own.items).map((screen) => ({
+      id: screen.id,
+      title: screen.title,
+      width: screen.width,
+      placements: placementsOf(own.items, screen.id).length,
+    })),
     undo: stacks.undo.at(-1)?.label ?? null,
     redo: stacks.redo.at(-1)?.label ?? null,
-    history: [...product.log].reverse().map((entry) => ({ label: entry.label, author: snapshot.people.find((person) => person.id === entry.author)?.name ?? 'Somebody', at: entry.at })),
+    history: [...product.log]
+      .reverse()
+      .map((entry) => ({
+        label: entry.label,
+        author: snapshot.people.find((person) => person.id === entry.author)?.name ?? 'Somebody',
+        at: entry.at,
+      })),
   };
 }
 
@@ -101,9 +125,20 @@ export interface ScreenView {
   title: string;
 }
 
-function draw(product: OpenProduct, screen: { id: string; title: string; width: number }, state: ReviewSide): ScreenView {
-  const used = placementsOf(product.own.items, screen.id).flatMap((placement) => componentOf(state.items, placement.component) ?? []);
-  return { html: renderScreen(product.own.items, screen.id, state.items), css: pageStyles(state.items, state.resolution, new Set(used)), width: screen.width, title: screen.title };
+function draw(
+  product: OpenProduct,
+  screen: { id: string; title: string; width: number },
+  state: ReviewSide,
+): ScreenView {
+  const used = placementsOf(product.own.items, screen.id).flatMap(
+    (placement) => componentOf(state.items, placement.component) ?? [],
+  );
+  return {
+    html: renderScreen(product.own.items, screen.id, state.items),
+    css: pageStyles(state.items, state.resolution, new Set(used)),
+    width: screen.width,
+    title: screen.title,
+  };
 }
 
 export function screen(product: OpenProduct, { id }: { id?: string }): ScreenView | null {
@@ -121,11 +156,22 @@ export interface UpgradeView {
   taken: boolean;
   canTake: boolean;
   screens: { id: string; title: string; before: ScreenView; after: ScreenView }[];
-  areas: (Omit<ReviewArea, 'differences'> & { differences: { part: string; property: string; before: string | null; after: string | null; where: string }[] })[];
+  areas: (Omit<ReviewArea, 'differences'> & {
+    differences: {
+      part: string;
+      property: string;
+      before: string | null;
+      after: string | null;
+      where: string;
+    }[];
+  })[];
 }
 
 /** The upgrade review: the product's own screens under the release it has and the one it could take. */
-export function upgrade(product: OpenProduct, { library: slug, version }: { library: string; version: string }): UpgradeView | null {
+export function upgrade(
+  product: OpenProduct,
+  { library: slug, version }: { library: string; version: string },
+): UpgradeView | null {
   const main = product.main();
   const after = product.release(slug, version);
   const library = product.snapshot.libraries.find((other) => other.slug === slug);
@@ -137,7 +183,12 @@ export function upgrade(product: OpenProduct, { library: slug, version }: { libr
     notes: [library.pinned, ...library.newer].find((release) => release.version === version)?.notes ?? '',
     taken: main.version === version,
     canTake: product.canEdit,
-    screens: screensOf(product.own.items).map((item) => ({ id: item.id, title: item.title, before: draw(product, item, main.state), after: draw(product, item, after) })),
+    screens: screensOf(product.own.items).map((item) => ({
+      id: item.id,
+      title: item.title,
+      before: draw(product, item, main.state),
+      after: draw(product, item, after),
+    })),
     areas: reviewUpgrade(product.own.items, main.state, after).map((area) => ({
       ...area,
       differences: area.differences.map(({ part, property, before, after: now, states, contexts }) => ({

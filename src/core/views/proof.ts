@@ -19,8 +19,24 @@ import type { OpenLibrary } from './open-library';
 import { whereIs, type Where } from './where';
 
 export interface ComponentsView {
-  ranks: { name: string; components: { id: string; name: string; description: string; rank: string; combinations: number; failing: number; uses: number; html: string; visibility: string; deprecated: boolean }[] }[];
+  ranks: {
+    name: string;
+    components: {
+      id: string;
+      name: string;
+      description: string;
+      rank: string;
+      combinations: number;
+      failing: number;
+      uses: number;
+      html: string;
+      visibility: string;
+      deprecated: boolean;
+    }[];
+  }[];
   css: string;
+  /** CSS colour of the surface the specimens stand on, through the lens. */
+  ground: string;
 }
 
 export interface ProofView {
@@ -36,8 +52,28 @@ export interface ProofView {
   props: { id: string; name: string; kind: string; values: string[]; default: string; description: string }[];
   parts: { name: string; shows: string; description: string }[];
   states: string[];
-  rules: { id: string; when: string; part: string; comment: string; declarations: { property: string; token: string | null; raw: string | null; css: string }[] }[];
-  cells: { props: Record<string, string>; label: string; state: string; html: string; fails: boolean; checks: { part: string; kind: string; ratio: string; needs: number | null; worst: string; passes: boolean }[] }[];
+  rules: {
+    id: string;
+    when: string;
+    part: string;
+    comment: string;
+    declarations: { property: string; token: string | null; raw: string | null; css: string }[];
+  }[];
+  cells: {
+    props: Record<string, string>;
+    label: string;
+    state: string;
+    html: string;
+    fails: boolean;
+    checks: {
+      part: string;
+      kind: string;
+      ratio: string;
+      needs: number | null;
+      worst: string;
+      passes: boolean;
+    }[];
+  }[];
   counts: { combinations: number; rules: number; failing: number; contexts: number };
   guards: { id: string; text: string; note: string; broken: string | null }[];
   findings: Finding[];
@@ -52,16 +88,19 @@ const WHITE: Rgb = { r: 1, g: 1, b: 1, alpha: 1 };
 /** The surfaces a specimen may stand on: tokens whose path speaks of a surface, page first. */
 function surfacesOf(library: OpenLibrary): string[] {
   const { resolution } = library;
-  const found = resolution.paths.filter((path) => /(^|\.)surface(\.|$)/.test(path) && resolution.variants(path)[0]?.resolved.type === 'color');
+  const found = resolution.paths.filter(
+    (path) => /(^|\.)surface(\.|$)/.test(path) && resolution.variants(path)[0]?.resolved.type === 'color',
+  );
   return found.sort((a, b) => Number(b.endsWith('page')) - Number(a.endsWith('page'))).slice(0, 8);
 }
 
-export function components(library: OpenLibrary): ComponentsView {
+export function components(library: OpenLibrary, { lens }: { lens: Context }): ComponentsView {
   const { items, resolution } = library;
   const all = itemsOf(items, 'component').sort((a, b) => (a.order < b.order ? -1 : 1));
   const ranks = itemsOf(items, 'rank').sort((a, b) => (a.order < b.order ? -1 : 1));
   const [surface] = surfacesOf(library);
-  const ground = (context: number) => (surface ? rgbOfToken(resolution, surface, context) : undefined) ?? WHITE;
+  const ground = (context: number) =>
+    (surface ? rgbOfToken(resolution, surface, context) : undefined) ?? WHITE;
   const view = (component: ComponentItem) => ({
     id: component.id,
     name: component.name,
@@ -77,22 +116,39 @@ export function components(library: OpenLibrary): ComponentsView {
   const shown = all.map(view);
   const names = [...ranks.map((rank) => rank.name), 'unranked'];
   return {
-    ranks: names.map((name) => ({ name, components: shown.filter((component) => component.rank === name) })).filter((rank) => rank.components.length > 0),
+    ranks: names
+      .map((name) => ({ name, components: shown.filter((component) => component.rank === name) }))
+      .filter((rank) => rank.components.length > 0),
     css: pageStyles(items, resolution, all),
+    ground: surface && resolution.value(surface, lens) ? cssLine(resolution.value(surface, lens)!) : '#fff',
   };
 }
 
-export function proof(library: OpenLibrary, { name, lens, surface: asked }: { name: string; lens: Context; surface?: string }): ProofView | null {
+export function proof(
+  library: OpenLibrary,
+  { name, lens, surface: asked }: { name: string; lens: Context; surface?: string },
+): ProofView | null {
   const { items, resolution } = library;
   const component = itemsOf(items, 'component').find((other) => other.name === name);
   if (!component) return null;
   const surfaces = surfacesOf(library);
   const surface = asked && surfaces.includes(asked) ? asked : surfaces[0];
-  const ground = (context: number) => (surface ? rgbOfToken(resolution, surface, context) : undefined) ?? WHITE;
+  const ground = (context: number) =>
+    (surface ? rgbOfToken(resolution, surface, context) : undefined) ?? WHITE;
   const choices = ordered(component.props).filter((prop) => prop.kind === 'choice' || prop.kind === 'flag');
   const cells = matrixOf(component, items, resolution, ground).map(({ combination, checks, fails }) => ({
     props: combination.props,
-    label: choices.map((prop) => (prop.kind === 'flag' ? (combination.props[prop.name] ? prop.name : '') : combination.props[prop.name])).filter(Boolean).join(' · ') || 'as it is',
+    label:
+      choices
+        .map((prop) =>
+          prop.kind === 'flag'
+            ? combination.props[prop.name]
+              ? prop.name
+              : ''
+            : combination.props[prop.name],
+        )
+        .filter(Boolean)
+        .join(' · ') || 'as it is',
     state: combination.states.join(' + ') || 'rest',
     html: renderComponent(component, combination),
     fails,
@@ -105,7 +161,12 @@ export function proof(library: OpenLibrary, { name, lens, surface: asked }: { na
       passes: check.passes,
     })),
   }));
-  const broken = new Map(brokenGuards(component, items, resolution).map((finding) => [finding.message.split(' is promised')[0]!, finding.message]));
+  const broken = new Map(
+    brokenGuards(component, items, resolution).map((finding) => [
+      finding.message.split(' is promised')[0]!,
+      finding.message,
+    ]),
+  );
   const index = library.reach();
   const css = (value: StyleValue) => {
     if ('raw' in value) return value.raw;
@@ -121,8 +182,21 @@ export function proof(library: OpenLibrary, { name, lens, surface: asked }: { na
     code: compileCss(component, items, (path) => typeOf(resolution, path)),
     template: component.template,
     html: renderComponent(component, { props: defaultProps(component) }),
-    props: ordered(component.props).map(({ id, name: prop, kind, values, default: standard, description }) => ({ id, name: prop, kind, values, default: standard, description })),
-    parts: ordered(component.parts).map(({ name: part, shows, description }) => ({ name: part, shows, description })),
+    props: ordered(component.props).map(
+      ({ id, name: prop, kind, values, default: standard, description }) => ({
+        id,
+        name: prop,
+        kind,
+        values,
+        default: standard,
+        description,
+      }),
+    ),
+    parts: ordered(component.parts).map(({ name: part, shows, description }) => ({
+      name: part,
+      shows,
+      description,
+    })),
     states: component.states,
     rules: ordered(component.entries).flatMap((entry) =>
       entry.kind === 'kept'
@@ -143,7 +217,12 @@ export function proof(library: OpenLibrary, { name, lens, surface: asked }: { na
           ],
     ),
     cells,
-    counts: { combinations: cells.length, rules: Object.keys(component.entries).length, failing: cells.filter((cell) => cell.fails).length, contexts: resolution.contexts.length },
+    counts: {
+      combinations: cells.length,
+      rules: Object.keys(component.entries).length,
+      failing: cells.filter((cell) => cell.fails).length,
+      contexts: resolution.contexts.length,
+    },
     guards: ordered(component.guards).map((guard) => {
       const where = conditionsText(guard.when);
       return {

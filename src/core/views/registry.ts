@@ -15,5 +15,7 @@ export const PRODUCT_VIEWS = { productFrame, screen, upgrade };
 export type Views = typeof LIBRARY_VIEWS & typeof PRODUCT_VIEWS;
 export type ViewName = keyof Views;
 /** Arguments of a view besides the document; an empty object where it takes none. */
-export type ViewArguments<K extends ViewName> = Parameters<Views[K]>[1] extends undefined ? Record<string, never> : NonNullable<Parameters<Views[K]>[1]>;
+export type ViewArguments<K extends ViewName> = Parameters<Views[K]>[1] extends undefined
+  ? Record<string, never>
+  : NonNullable<Parameters<Views[K]>[1]>;
 export type ViewAnswer<K extends ViewName> = ReturnType<Views[K]>;

@@ -50,7 +50,10 @@ export function stripOf(library: OpenLibrary, path: string, lens: Context): Toke
 }
 
 export function tiers(library: OpenLibrary, { lens }: { lens: Context }): TiersView {
-  const columns: TiersView['tiers'] = (['primitive', 'semantic', 'component'] as const).map((tier) => ({ tier, groups: [] }));
+  const columns: TiersView['tiers'] = (['primitive', 'semantic', 'component'] as const).map((tier) => ({
+    tier,
+    groups: [],
+  }));
   const { resolution } = library;
   const inOrder = library.tree.nodes.filter(({ item }) => item.kind === 'token').map(({ path }) => path);
   for (const path of inOrder) {
@@ -65,6 +68,8 @@ export function tiers(library: OpenLibrary, { lens }: { lens: Context }): TiersV
       else column.groups.push({ path: group, tokens: [strip] });
     }
   }
-  const edges = resolution.paths.flatMap((path, token) => resolution.index.dependencies(token).map((other): [string, string] => [path, resolution.paths[other]!]));
+  const edges = resolution.paths.flatMap((path, token) =>
+    resolution.index.dependencies(token).map((other): [string, string] => [path, resolution.paths[other]!]),
+  );
   return { tiers: columns, edges };
 }

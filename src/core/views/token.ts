@@ -25,7 +25,17 @@ export interface TokenView extends TokenStrip {
   variants: { label: string; css: TokenStrip['css']; same: boolean; current: boolean }[];
   /** From the token itself to the literal: what refers to what, under which layer. */
   provenance: { path: string; layer: string; from: string; css: string }[];
-  pairings: { text: string; surface: string; textCss: string; surfaceCss: string; ratio: string | null; worst: string | null; worstIn: string; needs: number; passes: boolean }[];
+  pairings: {
+    text: string;
+    surface: string;
+    textCss: string;
+    surfaceCss: string;
+    ratio: string | null;
+    worst: string | null;
+    worstIn: string;
+    needs: number;
+    passes: boolean;
+  }[];
   uses: (Where & { place: string })[];
   reached: (Where & { steps: number })[];
   reachText: string;
@@ -34,7 +44,10 @@ export interface TokenView extends TokenStrip {
   canEdit: boolean;
 }
 
-export function token(library: OpenLibrary, { path: asked, lens }: { path: string; lens: Context }): TokenView | null {
+export function token(
+  library: OpenLibrary,
+  { path: asked, lens }: { path: string; lens: Context },
+): TokenView | null {
   const { resolution, items, effective, tree } = library;
   const id = tree.ids.get(asked);
   const item = id === undefined ? undefined : items.get(id);
@@ -62,7 +75,9 @@ export function token(library: OpenLibrary, { path: asked, lens }: { path: strin
       from: effective.originOf(layer.id),
     };
   });
-  const silent = layers.filter((layer) => !item.declarations[layer.id] && effective.originOf(layer.id) === name).map((layer) => ({ layer: layer.id, label: label(layer) }));
+  const silent = layers
+    .filter((layer) => !item.declarations[layer.id] && effective.originOf(layer.id) === name)
+    .map((layer) => ({ layer: layer.id, label: label(layer) }));
   const index = library.reach();
   const uses = index.direct(item.id).flatMap((use) => {
     const where = whereIs(library, use.by);
@@ -148,7 +163,9 @@ function pairingsOf(library: OpenLibrary, path: string, lens: Context): TokenVie
     .filter((pairing) => pairing.text === path || pairing.surface === path)
     .map((pairing) => {
       const ratios = pairingRatios(resolution, pairing);
-      const known = ratios.flatMap((ratio, i) => (ratio === undefined ? [] : [{ ratio, i }])).sort((a, b) => a.ratio - b.ratio);
+      const known = ratios
+        .flatMap((ratio, i) => (ratio === undefined ? [] : [{ ratio, i }]))
+        .sort((a, b) => a.ratio - b.ratio);
       const worst = known[0];
       const here = ratios[at];
       return {
@@ -169,7 +186,11 @@ function pairingsOf(library: OpenLibrary, path: string, lens: Context): TokenVie
 function historyOf(library: OpenLibrary, item: TokenItem): TokenView['history'] {
   return library.log
     .filter((entry) => entry.edits.some((edit) => edit.item === item.id))
-    .map((entry) => ({ label: entry.label, author: library.personName(entry.author), at: entry.at, sequence: entry.sequence }))
+    .map((entry) => ({
+      label: entry.label,
+      author: library.personName(entry.author),
+      at: entry.at,
+      sequence: entry.sequence,
+    }))
     .reverse();
 }
-

@@ -39,11 +39,23 @@ export function usage(library: OpenLibrary): { rows: UsageRow[] } {
       if (held.item.kind === 'screen') kinds.screens++;
       if (held.document.kind === 'product') products.add(held.document.id);
     }
-    return { id, title, kind, href, direct: direct.length, indirect, by: { ...kinds, products: products.size } };
+    return {
+      id,
+      title,
+      kind,
+      href,
+      direct: direct.length,
+      indirect,
+      by: { ...kinds, products: products.size },
+    };
   };
   const base = `/libraries/${library.snapshot.document.slug}`;
-  const tokens = library.tree.nodes.filter(({ item }) => item.kind === 'token').map(({ item, path }) => row(item.id, path, 'token', `${base}/tokens/${encodeURIComponent(path)}`));
-  const components = itemsOf(library.items, 'component').map((component) => row(component.id, component.name, 'component', `${base}/components/${component.name}`));
+  const tokens = library.tree.nodes
+    .filter(({ item }) => item.kind === 'token')
+    .map(({ item, path }) => row(item.id, path, 'token', `${base}/tokens/${encodeURIComponent(path)}`));
+  const components = itemsOf(library.items, 'component').map((component) =>
+    row(component.id, component.name, 'component', `${base}/components/${component.name}`),
+  );
   return { rows: [...components, ...tokens] };
 }
 

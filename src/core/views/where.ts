@@ -24,7 +24,12 @@ export function whereIs(library: OpenLibrary, id: string): Where | undefined {
     const query = item.kind === 'placement' ? `?placement=${item.id}` : '';
     return { id, kind: item.kind, title, href: `/products/${product.slug}${query}`, inside: product.name };
   }
-  return { id, kind: item.kind, title: library.tree.paths.get(id) ?? kindOf(item).title(item), href: hrefOf(library, item) };
+  return {
+    id,
+    kind: item.kind,
+    title: library.tree.paths.get(id) ?? kindOf(item).title(item),
+    href: hrefOf(library, item),
+  };
 }
 
 export function hrefOf(library: OpenLibrary, item: Item): string {

@@ -9,14 +9,12 @@ import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { contextAttributes } from '@/core/screens/screen';
 import classes from './components.module.css';
 
-const NOTHING = {};
-
 /** All components by rank, each drawn live through the lens. */
 export function Gallery() {
   const library = useLibrary();
   const lens = useLens(library.axes);
   const link = useLensLink(library.axes);
-  const view = useView('components', NOTHING);
+  const view = useView('components', { lens });
   if (!view) return null;
   return (
     <>
@@ -35,15 +33,30 @@ export function Gallery() {
           <div className={classes.gallery}>
             {rank.components.map((component) => (
               <article key={component.id} className={classes.card}>
-                <div className={classes.stage}>
-                  <PreviewFrame title={`Specimen of ${component.name}`} html={component.html} css={view.css} attributes={contextAttributes(lens)} ground="var(--color-surface-page, #fff)" padding={20} scale={rank.name === 'basic' ? 1 : 0.7} />
+                <div className={classes.stage} style={{ background: view.ground }} data-specimen>
+                  <PreviewFrame
+                    title={`Specimen of ${component.name}`}
+                    html={component.html}
+                    css={view.css}
+                    attributes={contextAttributes(lens)}
+                    ground={view.ground}
+                    padding={20}
+                    scale={rank.name === 'basic' ? 1 : 0.7}
+                  />
                 </div>
                 <div className={classes.caption}>
-                  <Link href={link(`/libraries/${library.slug}/components/${component.name}`)}>{component.name}</Link>
+                  <Link href={link(`/libraries/${library.slug}/components/${component.name}`)}>
+                    {component.name}
+                  </Link>
                   <p>{component.description}</p>
                   <small>
                     {component.combinations} combinations
-                    {component.failing > 0 ? <b className={classes.failing}>, {component.failing} fail</b> : ', all hold'} · {component.uses} use{component.uses === 1 ? '' : 's'}
+                    {component.failing > 0 ? (
+                      <b className={classes.failing}>, {component.failing} fail</b>
+                    ) : (
+                      ', all hold'
+                    )}{' '}
+                    · {component.uses} use{component.uses === 1 ? '' : 's'}
                     {component.visibility === 'internal' ? ' · internal' : ''}
                     {component.deprecated ? ' · deprecated' : ''}
                   </small>

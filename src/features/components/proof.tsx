@@ -9,7 +9,8 @@ import { contextAttributes } from '@/core/screens/screen';
 import type { ProofView } from '@/core/views/proof';
 import { usePlan, useView, type Refusal } from '@/features/document/document';
 import { useLibrary } from '@/features/libraries/shell';
-import { useBeside, useLens, useLensLink, useQuery } from '@/ui/frame/lens';
+import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
+import { BesideFrames } from '@/ui/specimen/beside';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { RuleValue } from './rule-value';
 import classes from './components.module.css';
@@ -23,7 +24,6 @@ const PLAIN = [
 export function Proof({ name }: { name: string }) {
   const library = useLibrary();
   const lens = useLens(library.axes);
-  const beside = useBeside(library.axes);
   const link = useLensLink(library.axes);
   const [query, setQuery] = useQuery();
   const asked = query.get('ground') ?? undefined;
@@ -37,7 +37,9 @@ export function Proof({ name }: { name: string }) {
     );
   }
   if (!view) return null;
-  const ground = PLAIN.find((plain) => plain.value === asked)?.value ?? `var(--${(view.grounds.find((one) => one.name === asked) ?? view.grounds[0])?.name.replace(/\./g, '-')}, #fff)`;
+  const ground =
+    PLAIN.find((plain) => plain.value === asked)?.value ??
+    `var(--${(view.grounds.find((one) => one.name === asked) ?? view.grounds[0])?.name.replace(/\./g, '-')}, #fff)`;
   return (
     <>
       <div className={classes.head}>
@@ -54,16 +56,23 @@ export function Proof({ name }: { name: string }) {
           <section className={classes.sheet} aria-label="Specimen">
             <header>
               <h2>Specimen</h2>
-              <Select aria-label="Ground" w={200} allowDeselect={false} value={asked ?? view.grounds[0]?.name ?? '#ffffff'} onChange={(value) => setQuery({ ground: value })} data={[...view.grounds.map((one) => one.name), ...PLAIN]} />
+              <Select
+                aria-label="Ground"
+                w={200}
+                allowDeselect={false}
+                value={asked ?? view.grounds[0]?.name ?? '#ffffff'}
+                onChange={(value) => setQuery({ ground: value })}
+                data={[...view.grounds.map((one) => one.name), ...PLAIN]}
+              />
             </header>
-            <div className={classes.beside}>
-              {beside.map(({ label, lens: one }) => (
-                <div key={label}>
-                  {label && <small>{label}</small>}
-                  <PreviewFrame title={`Specimen of ${name}${label ? ` under ${label}` : ''}`} html={view.html} css={view.css} attributes={contextAttributes(one)} ground={ground} padding={28} />
-                </div>
-              ))}
-            </div>
+            <BesideFrames
+              axes={library.axes}
+              title={`Specimen of ${name}`}
+              html={view.html}
+              css={view.css}
+              ground={ground}
+              padding={28}
+            />
           </section>
           <Matrix view={view} lens={lens} ground={ground} />
         </div>
@@ -96,11 +105,18 @@ export function Proof({ name }: { name: string }) {
               <h2>Where it is used</h2>
             </header>
             <div className={classes.body}>
-              <Text size="sm">{view.uses.length === 0 ? 'Nothing uses it yet.' : `${view.uses.length} use${view.uses.length === 1 ? '' : 's'}; a change reaches ${view.reachText}.`}</Text>
+              <Text size="sm">
+                {view.uses.length === 0
+                  ? 'Nothing uses it yet.'
+                  : `${view.uses.length} use${view.uses.length === 1 ? '' : 's'}; a change reaches ${view.reachText}.`}
+              </Text>
               <ul style={{ margin: '6px 0 0', paddingInlineStart: 18, fontSize: 13 }}>
                 {view.uses.map((use, i) => (
                   <li key={i}>
-                    <Link href={link(use.href)}>{use.title}</Link> <span style={{ color: 'var(--mantine-color-dimmed)' }}>{use.inside ? `in ${use.inside}` : use.place}</span>
+                    <Link href={link(use.href)}>{use.title}</Link>{' '}
+                    <span style={{ color: 'var(--mantine-color-dimmed)' }}>
+                      {use.inside ? `in ${use.inside}` : use.place}
+                    </span>
                   </li>
                 ))}
               </ul>
@@ -114,7 +130,13 @@ export function Proof({ name }: { name: string }) {
 }
 
 /** The props of a component as a table; guides show the same. */
-export function PropTable({ props }: { props: ProofView['props'] | { name: string; kind: string; values: string[]; default: string; description: string }[] }) {
+export function PropTable({
+  props,
+}: {
+  props:
+    | ProofView['props']
+    | { name: string; kind: string; values: string[]; default: string; description: string }[];
+}) {
   return (
     <table className="rows">
       <thead>
@@ -130,7 +152,19 @@ export function PropTable({ props }: { props: ProofView['props'] | { name: strin
           <tr key={prop.name}>
             <td className="path">{prop.name}</td>
             <td>{prop.kind}</td>
-            <td>{prop.kind === 'choice' ? prop.values.map((value) => (value === prop.default ? `${value} (default)` : value)).join(', ') : prop.kind === 'flag' ? 'set or not' : prop.kind === 'slot' ? 'other components' : prop.default ? `“${prop.default}”` : 'any text'}</td>
+            <td>
+              {prop.kind === 'choice'
+                ? prop.values
+                    .map((value) => (value === prop.default ? `${value} (default)` : value))
+                    .join(', ')
+                : prop.kind === 'flag'
+                  ? 'set or not'
+                  : prop.kind === 'slot'
+                    ? 'other components'
+                    : prop.default
+                      ? `“${prop.default}”`
+                      : 'any text'}
+            </td>
             <td>{prop.description}</td>
           </tr>
         ))}
@@ -162,7 +196,13 @@ function Rules({ view }: { view: ProofView }) {
             {rule.declarations.map((declaration, i) => (
               <span key={declaration.property}>
                 {i > 0 ? (i === rule.declarations.length - 1 ? ' and ' : ', ') : ''}
-                {declaration.property} is <RuleValue component={view.name} rule={rule.id} declaration={declaration} canEdit={view.canEdit} />
+                {declaration.property} is{' '}
+                <RuleValue
+                  component={view.name}
+                  rule={rule.id}
+                  declaration={declaration}
+                  canEdit={view.canEdit}
+                />
               </span>
             ))}
             .{rule.comment && <div className={classes.comment}>{rule.comment}</div>}
@@ -186,8 +226,13 @@ function Matrix({ view, lens, ground }: { view: ProofView; lens: Record<string, 
       <header>
         <h2>Matrix</h2>
         <Text size="sm" data-testid="matrix-counts">
-          {view.counts.combinations} combinations from {view.counts.rules} rules, checked in {view.counts.contexts} context{view.counts.contexts === 1 ? '' : 's'}:{' '}
-          {view.counts.failing > 0 ? <b className={classes.failing}>{view.counts.failing} fail</b> : 'all hold'}
+          {view.counts.combinations} combinations from {view.counts.rules} rules, checked in{' '}
+          {view.counts.contexts} context{view.counts.contexts === 1 ? '' : 's'}:{' '}
+          {view.counts.failing > 0 ? (
+            <b className={classes.failing}>{view.counts.failing} fail</b>
+          ) : (
+            'all hold'
+          )}
         </Text>
       </header>
       {cell && (
@@ -215,7 +260,9 @@ function Matrix({ view, lens, ground }: { view: ProofView; lens: Record<string, 
                 <tr key={check.part + check.kind}>
                   <td className="path">{check.part}</td>
                   <td>{check.kind}</td>
-                  <td className="number">{check.passes ? check.ratio : <b className={classes.failing}>{check.ratio}</b>}</td>
+                  <td className="number">
+                    {check.passes ? check.ratio : <b className={classes.failing}>{check.ratio}</b>}
+                  </td>
                   <td className="number">{check.needs ?? 'nothing, disabled'}</td>
                   <td>{check.worst}</td>
                 </tr>
@@ -241,7 +288,10 @@ function Matrix({ view, lens, ground }: { view: ProofView; lens: Record<string, 
           w={320}
           value={open === null ? null : String(open)}
           onChange={(value) => setOpen(value === null ? null : Number(value))}
-          data={view.cells.map((one, i) => ({ value: String(i), label: `${one.label}, ${one.state}${one.fails ? ' (fails)' : ''}` }))}
+          data={view.cells.map((one, i) => ({
+            value: String(i),
+            label: `${one.label}, ${one.state}${one.fails ? ' (fails)' : ''}`,
+          }))}
         />
         {!all && view.cells.length > FIRST && (
           <Button variant="default" onClick={() => setAll(true)}>
@@ -254,7 +304,7 @@ function Matrix({ view, lens, ground }: { view: ProofView; lens: Record<string, 
 }
 
 const SHEET =
-  '.sp-sheet{display:grid;grid-template-columns:repeat(auto-fill,minmax(190px,1fr));gap:14px 12px;align-items:end}.sp-cell{cursor:pointer;min-width:0}.sp-cell small{display:block;font:11px/1.3 system-ui,sans-serif;margin-top:5px;color:var(--color-text-quiet,#555)}.sp-fails{outline:2px dashed #c4614f;outline-offset:5px}';
+  '.sp-sheet{display:grid;grid-template-columns:repeat(auto-fill,minmax(190px,1fr));gap:14px 12px;align-items:end}.sp-cell{cursor:pointer;min-width:0}.sp-cell small{display:block;font:11px/1.3 Archivo Variable,system-ui,sans-serif;margin-top:5px;color:var(--color-text-quiet,#555)}.sp-fails{outline:2px dashed #c4614f;outline-offset:5px}';
 
 function Code({ view }: { view: ProofView }) {
   const { store } = usePlan();
@@ -288,7 +338,13 @@ function Code({ view }: { view: ProofView }) {
               onChange={(event) => setTemplate(event.currentTarget.value)}
             />
             {view.canEdit && (
-              <Button mt="xs" disabled={template === view.template} onClick={async () => setRefusal(await store('setTemplate', { component: view.name, text: template }))}>
+              <Button
+                mt="xs"
+                disabled={template === view.template}
+                onClick={async () =>
+                  setRefusal(await store('setTemplate', { component: view.name, text: template }))
+                }
+              >
                 Store the template
               </Button>
             )}

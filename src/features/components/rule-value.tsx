@@ -10,7 +10,17 @@ import classes from './components.module.css';
 type Declaration = ProofView['rules'][number]['declarations'][number];
 
 /** The value of one declaration in a rule's sentence; chosen anew, it shows in the specimen while one types. */
-export function RuleValue({ component, rule, declaration, canEdit }: { component: string; rule: string; declaration: Declaration; canEdit: boolean }) {
+export function RuleValue({
+  component,
+  rule,
+  declaration,
+  canEdit,
+}: {
+  component: string;
+  rule: string;
+  declaration: Declaration;
+  canEdit: boolean;
+}) {
   const { show, store, clear } = usePlan();
   const { destinations } = useLibrary();
   const [open, setOpen] = useState(false);
@@ -19,7 +29,9 @@ export function RuleValue({ component, rule, declaration, canEdit }: { component
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const shown = (
     <>
-      {/^(#|rgb|oklch|hsl|color\()/.test(declaration.css) && <span className={classes.chip} style={{ background: declaration.css }} data-specimen aria-hidden />}
+      {/^(#|rgb|oklch|hsl|color\()/.test(declaration.css) && (
+        <span className={classes.chip} style={{ background: declaration.css }} data-specimen aria-hidden />
+      )}
       {declaration.token ?? declaration.raw}
     </>
   );
@@ -32,12 +44,23 @@ export function RuleValue({ component, rule, declaration, canEdit }: { component
   };
   const finish = async (value: string) => {
     if (value === text) return leave();
-    const refused = await store('setRuleValue', { component, rule, property: declaration.property, text: value });
+    const refused = await store('setRuleValue', {
+      component,
+      rule,
+      property: declaration.property,
+      text: value,
+    });
     setRefusal(refused);
     if (!refused) setOpen(false);
   };
   return (
-    <Popover opened={open} onChange={(next) => !next && leave()} width={340} trapFocus position="bottom-start">
+    <Popover
+      opened={open}
+      onChange={(next) => !next && leave()}
+      width={340}
+      trapFocus
+      position="bottom-start"
+    >
       <Popover.Target>
         <button
           className={classes.bound}
@@ -62,7 +85,9 @@ export function RuleValue({ component, rule, declaration, canEdit }: { component
           comboboxProps={{ withinPortal: false }}
           onChange={async (value) => {
             setTyped(value);
-            setRefusal(await show('setRuleValue', { component, rule, property: declaration.property, text: value }));
+            setRefusal(
+              await show('setRuleValue', { component, rule, property: declaration.property, text: value }),
+            );
           }}
           onOptionSubmit={(value) => void finish(value)}
           onKeyDown={(event) => {

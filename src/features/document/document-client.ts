@@ -14,14 +14,19 @@ export type DocumentEvent = Extract<WorkerMessage, { event: string }>;
 /** The page's side of the worker that holds the open document. */
 export class DocumentClient {
   private readonly worker: Worker;
-  private readonly waiting = new Map<number, { resolve: (answer: unknown) => void; reject: (error: Error) => void }>();
+  private readonly waiting = new Map<
+    number,
+    { resolve: (answer: unknown) => void; reject: (error: Error) => void }
+  >();
   private readonly listeners = new Set<(event: DocumentEvent) => void>();
   private number = 0;
   /** Raised with every change; views ask again when it differs. */
   version = 0;
 
   constructor(kind: 'library' | 'product', slug: string, person: string) {
-    this.worker = new Worker(new URL('../../workers/document.worker.ts', import.meta.url), { type: 'module' });
+    this.worker = new Worker(new URL('../../workers/document.worker.ts', import.meta.url), {
+      type: 'module',
+    });
     this.worker.onmessage = ({ data }: MessageEvent<WorkerMessage>) => {
       if ('event' in data) {
         if (data.event === 'changed') this.version++;

@@ -11,8 +11,22 @@ import { AskRefused, DocumentClient } from './document-client';
 const Context = createContext<DocumentClient | null>(null);
 
 /** Opens a library or product for everything below it. */
-export function DocumentProvider({ kind, slug, person, children }: { kind: 'library' | 'product'; slug: string; person: string; children: ReactNode }) {
-  const [state, setState] = useState<{ client: DocumentClient; ready: boolean; problem?: ProblemReport } | null>(null);
+export function DocumentProvider({
+  kind,
+  slug,
+  person,
+  children,
+}: {
+  kind: 'library' | 'product';
+  slug: string;
+  person: string;
+  children: ReactNode;
+}) {
+  const [state, setState] = useState<{
+    client: DocumentClient;
+    ready: boolean;
+    problem?: ProblemReport;
+  } | null>(null);
   const [clash, setClash] = useState<ProblemReport | null>(null);
   useEffect(() => {
     const client = new DocumentClient(kind, slug, person);
@@ -24,7 +38,8 @@ export function DocumentProvider({ kind, slug, person, children }: { kind: 'libr
     );
     const stop = client.listen((event) => {
       if (event.event === 'clash') setClash(event.report);
-      if (event.event === 'other') notifications.show({ message: `${event.author}: ${event.label}`, autoClose: 4000 });
+      if (event.event === 'other')
+        notifications.show({ message: `${event.author}: ${event.label}`, autoClose: 4000 });
     });
     return () => {
       left = true;
@@ -102,7 +117,10 @@ export function useView<K extends ViewName>(name: K, input: ViewArguments<K>): V
 
 /** Shows an error where the person will see it. */
 export function tell(error: unknown): void {
-  const report = error instanceof AskRefused ? error.report : { title: 'Something went wrong here', detail: (error as Error).message };
+  const report =
+    error instanceof AskRefused
+      ? error.report
+      : { title: 'Something went wrong here', detail: (error as Error).message };
   notifications.show({ title: report.title, message: report.detail, color: 'red', autoClose: 8000 });
 }
 
@@ -116,7 +134,12 @@ export function usePlan() {
   const client = useDocument();
   const show = useCallback(
     async <K extends PlanName>(name: K, input: PlanArguments<K>): Promise<Refusal | null> => {
-      const answer = await client.ask<Refusal | { label: string }>({ ask: 'plan', name, input, then: 'show' });
+      const answer = await client.ask<Refusal | { label: string }>({
+        ask: 'plan',
+        name,
+        input,
+        then: 'show',
+      });
       return 'problem' in answer ? answer : null;
     },
     [client],
@@ -124,7 +147,12 @@ export function usePlan() {
   const store = useCallback(
     async <K extends PlanName>(name: K, input: PlanArguments<K>): Promise<Refusal | null> => {
       try {
-        const answer = await client.ask<Refusal | { label: string }>({ ask: 'plan', name, input, then: 'store' });
+        const answer = await client.ask<Refusal | { label: string }>({
+          ask: 'plan',
+          name,
+          input,
+          then: 'store',
+        });
         return 'problem' in answer ? answer : null;
       } catch (error) {
         tell(error);
@@ -157,9 +185,15 @@ export function useUndo() {
             message: (
               <Stack gap={6}>
                 <Text size="sm">
-                  {names.length > 0 ? `${[...new Set(names)].join(', ')} changed it since: now ${shortly(error.report.clashes[0]!.present)}, before your change ${shortly(error.report.clashes[0]!.wanted)}.` : error.report.detail}
+                  {names.length > 0
+                    ? `${[...new Set(names)].join(', ')} changed it since: now ${shortly(error.report.clashes[0]!.present)}, before your change ${shortly(error.report.clashes[0]!.wanted)}.`
+                    : error.report.detail}
                 </Text>
-                <Button size="compact-xs" variant="default" onClick={() => void client.ask({ ask: 'undo', redo, partly: true }).catch(tell)}>
+                <Button
+                  size="compact-xs"
+                  variant="default"
+                  onClick={() => void client.ask({ ask: 'undo', redo, partly: true }).catch(tell)}
+                >
                   Undo the rest
                 </Button>
               </Stack>
@@ -191,7 +225,9 @@ function ClashDialog({ report, close }: { report: ProblemReport | null; close: (
     <Modal opened={clash !== undefined} onClose={close} title="Somebody else was here first" size="lg">
       {clash && (
         <Stack>
-          <Text size="sm">{clash.author ?? 'Somebody'} changed this while you did. Both values are kept until you choose.</Text>
+          <Text size="sm">
+            {clash.author ?? 'Somebody'} changed this while you did. Both values are kept until you choose.
+          </Text>
           <Group grow align="stretch">
             <Stack gap={4}>
               <Text size="xs" c="dimmed">

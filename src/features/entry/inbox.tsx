@@ -8,7 +8,11 @@ import { call } from './call';
 import { useWork } from './work';
 import classes from './inbox.module.css';
 
-export function Inbox({ notices }: { notices: { id: string; title: string; body: string; href: string; at: string; read: boolean }[] }) {
+export function Inbox({
+  notices,
+}: {
+  notices: { id: string; title: string; body: string; href: string; at: string; read: boolean }[];
+}) {
   const { me, documents } = useWork();
   const router = useRouter();
   const mark = async (id: string, read: boolean) => {
@@ -34,7 +38,9 @@ export function Inbox({ notices }: { notices: { id: string; title: string; body:
                 {notice.title}
               </Link>
               <p>{notice.body}</p>
-              <time dateTime={notice.at}>{new Date(notice.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</time>
+              <time dateTime={notice.at}>
+                {new Date(notice.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+              </time>
             </div>
             <Button variant="subtle" size="compact-xs" onClick={() => void mark(notice.id, !notice.read)}>
               Mark as {notice.read ? 'unread' : 'read'}

@@ -18,7 +18,11 @@ const enter = (href = '/') => window.location.assign(href);
 export function SignIn({ welcome }: { welcome: Welcome }) {
   const [problem, setProblem] = useState('');
   const form = useForm({ initialValues: { email: '', password: '' } });
-  const attempt = (work: Promise<unknown>) => work.then(() => enter(), (error: Error) => setProblem(error.message));
+  const attempt = (work: Promise<unknown>) =>
+    work.then(
+      () => enter(),
+      (error: Error) => setProblem(error.message),
+    );
   return (
     <main className={classes.entry}>
       <Title order={1} size={30}>
@@ -39,7 +43,11 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
           </Title>
           <div className={classes.people}>
             {welcome.people.map((person) => (
-              <button key={person.id} className={classes.person} onClick={() => void attempt(call('POST', '/session/demo', { person: person.id }))}>
+              <button
+                key={person.id}
+                className={classes.person}
+                onClick={() => void attempt(call('POST', '/session/demo', { person: person.id }))}
+              >
                 <strong>{person.name}</strong>
                 <span>{person.about}</span>
               </button>
@@ -53,8 +61,20 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
         </Title>
         <form onSubmit={form.onSubmit((values) => attempt(call('POST', '/session', values)))}>
           <Stack gap="sm" maw={340}>
-            <TextInput label="Address" type="email" autoComplete="username" required {...form.getInputProps('email')} />
-            <PasswordInput label="Password" size="xs" autoComplete="current-password" required {...form.getInputProps('password')} />
+            <TextInput
+              label="Address"
+              type="email"
+              autoComplete="username"
+              required
+              {...form.getInputProps('email')}
+            />
+            <PasswordInput
+              label="Password"
+              size="xs"
+              autoComplete="current-password"
+              required
+              {...form.getInputProps('password')}
+            />
             <Button type="submit" w="fit-content">
               Sign in
             </Button>
@@ -69,7 +89,10 @@ export function SetUp() {
   const [problem, setProblem] = useState('');
   const form = useForm({
     initialValues: { workspace: '', name: '', email: '', password: '', team: 'Design system' },
-    validate: { password: (value) => (value.length < 10 ? 'Use at least 10 characters' : null), workspace: (value) => (value.trim() ? null : 'Type a name') },
+    validate: {
+      password: (value) => (value.length < 10 ? 'Use at least 10 characters' : null),
+      workspace: (value) => (value.trim() ? null : 'Type a name'),
+    },
   });
   return (
     <main className={classes.entry}>
@@ -84,7 +107,14 @@ export function SetUp() {
           {problem}
         </Alert>
       )}
-      <form onSubmit={form.onSubmit((values) => call('POST', '/workspace', values).then(() => enter(), (error: Error) => setProblem(error.message)))}>
+      <form
+        onSubmit={form.onSubmit((values) =>
+          call('POST', '/workspace', values).then(
+            () => enter(),
+            (error: Error) => setProblem(error.message),
+          ),
+        )}
+      >
         <Stack gap="sm" maw={340}>
           <TextInput label="Organisation" required {...form.getInputProps('workspace')} />
           <TextInput label="Your name" required {...form.getInputProps('name')} />

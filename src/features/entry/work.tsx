@@ -6,7 +6,15 @@ import type { DocumentEntry, Me } from '@/ui/frame/types';
 const Context = createContext<{ me: Me; documents: DocumentEntry[] } | null>(null);
 
 /** Who is signed in, and what there is. */
-export function WorkProvider({ me, documents, children }: { me: Me; documents: DocumentEntry[]; children: ReactNode }) {
+export function WorkProvider({
+  me,
+  documents,
+  children,
+}: {
+  me: Me;
+  documents: DocumentEntry[];
+  children: ReactNode;
+}) {
   return <Context.Provider value={{ me, documents }}>{children}</Context.Provider>;
 }
 

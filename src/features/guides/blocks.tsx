@@ -3,17 +3,16 @@
 import { Text } from '@mantine/core';
 import Markdown from 'react-markdown';
 import remarkGfm from 'remark-gfm';
-import { contextAttributes } from '@/core/screens/screen';
 import type { BlockView } from '@/core/views/guide';
 import { PropTable } from '@/features/components/proof';
-import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import { useLibrary } from '@/features/libraries/shell';
+import { BesideFrames } from '@/ui/specimen/beside';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
 import classes from './guides.module.css';
 
 type Of<K extends BlockView['kind']> = Extract<BlockView, { kind: K }>;
 interface Drawn<K extends BlockView['kind']> {
   block: Of<K>;
-  lens: Record<string, string>;
 }
 
 function TextBlock({ block }: Drawn<'text'>) {
@@ -25,7 +24,12 @@ function TextBlock({ block }: Drawn<'text'>) {
 }
 
 function TokenTable({ block }: Drawn<'tokenTable'>) {
-  if (block.rows.length === 0) return <Text c="var(--bad)">There are no tokens in {block.group}. Choose another group, or take this block out.</Text>;
+  if (block.rows.length === 0)
+    return (
+      <Text c="var(--bad)">
+        There are no tokens in {block.group}. Choose another group, or take this block out.
+      </Text>
+    );
   return (
     <table className="rows">
       <caption className={classes.caption}>{block.group}</caption>
@@ -58,7 +62,12 @@ function TokenTable({ block }: Drawn<'tokenTable'>) {
 }
 
 function TypeSpecimen({ block }: Drawn<'typeSpecimen'>) {
-  if (block.rows.length === 0) return <Text c="var(--bad)">There are no typography tokens in {block.group}. Choose another group, or take this block out.</Text>;
+  if (block.rows.length === 0)
+    return (
+      <Text c="var(--bad)">
+        There are no typography tokens in {block.group}. Choose another group, or take this block out.
+      </Text>
+    );
   return (
     <div className={classes.types}>
       {block.rows.map((row) => {
@@ -71,7 +80,13 @@ function TypeSpecimen({ block }: Drawn<'typeSpecimen'>) {
             </div>
             <span
               data-specimen
-              style={{ fontFamily: css['font-family'], fontSize: css['font-size'], fontWeight: Number(css['font-weight']) || undefined, letterSpacing: css['letter-spacing'], lineHeight: css['line-height'] }}
+              style={{
+                fontFamily: css['font-family'],
+                fontSize: css['font-size'],
+                fontWeight: Number(css['font-weight']) || undefined,
+                letterSpacing: css['letter-spacing'],
+                lineHeight: css['line-height'],
+              }}
             >
               {block.sample || row.path}
             </span>
@@ -82,15 +97,33 @@ function TypeSpecimen({ block }: Drawn<'typeSpecimen'>) {
   );
 }
 
-function ComponentBlock({ block, lens }: Drawn<'component'>) {
-  if (block.missing) return <Text c="var(--bad)">The component {block.name} is not in this library any more. Choose another, or take this block out.</Text>;
+function ComponentBlock({ block }: Drawn<'component'>) {
+  const { axes } = useLibrary();
+  if (block.missing)
+    return (
+      <Text c="var(--bad)">
+        The component {block.name} is not in this library any more. Choose another, or take this block out.
+      </Text>
+    );
   return (
     <div className={classes.component}>
-      <PreviewFrame title={`Specimen of ${block.name}`} html={block.html} css={block.css} attributes={contextAttributes(lens)} ground="var(--color-surface-page, #fff)" padding={28} />
+      <BesideFrames
+        axes={axes}
+        title={`Specimen of ${block.name}`}
+        html={block.html}
+        css={block.css}
+        ground="var(--color-surface-page, #fff)"
+        padding={28}
+      />
       <PropTable props={block.props} />
     </div>
   );
 }
 
 /** How each kind of block is drawn. */
-export const BLOCKS = { text: TextBlock, tokenTable: TokenTable, typeSpecimen: TypeSpecimen, component: ComponentBlock };
+export const BLOCKS = {
+  text: TextBlock,
+  tokenTable: TokenTable,
+  typeSpecimen: TypeSpecimen,
+  component: ComponentBlock,
+};

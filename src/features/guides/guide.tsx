@@ -1,8 +1,32 @@
 'use client';
 
-import { DndContext, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { ActionIcon, Button, Group, Menu, Modal, Select, Stack, Text, TextInput, Textarea } from '@mantine/core';
+import {
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  closestCenter,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import {
+  ActionIcon,
+  Button,
+  Group,
+  Menu,
+  Modal,
+  Select,
+  Stack,
+  Text,
+  TextInput,
+  Textarea,
+} from '@mantine/core';
 import { IconGripVertical, IconPencil, IconTrash } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -20,7 +44,10 @@ export function Guide({ name }: { name: string }) {
   const link = useLensLink(library.axes);
   const view = useView('guide', { name, lens });
   const { store } = usePlan();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   if (view === null) {
     return (
       <div className="sheet" style={{ padding: 34 }}>
@@ -44,7 +71,7 @@ export function Guide({ name }: { name: string }) {
       <DndContext id="guide-blocks" sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
         <SortableContext items={view.blocks.map((block) => block.id)} strategy={verticalListSortingStrategy}>
           {view.blocks.map((block) => (
-            <Block key={block.id} block={block} guide={view} lens={lens} />
+            <Block key={block.id} block={block} guide={view} />
           ))}
         </SortableContext>
       </DndContext>
@@ -54,18 +81,27 @@ export function Guide({ name }: { name: string }) {
   );
 }
 
-function Block({ block, guide, lens }: { block: BlockView; guide: GuideView; lens: Record<string, string> }) {
+function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
   const { store } = usePlan();
-  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: block.id, disabled: !guide.canEdit });
+  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({
+    id: block.id,
+    disabled: !guide.canEdit,
+  });
   const [writing, setWriting] = useState(false);
   const [text, setText] = useState('');
   const finish = () => {
     setWriting(false);
-    if (block.kind === 'text' && text !== block.markdown) void store('setBlockText', { guide: guide.name, block: block.id, text });
+    if (block.kind === 'text' && text !== block.markdown)
+      void store('setBlockText', { guide: guide.name, block: block.id, text });
   };
-  const Drawn = BLOCKS[block.kind] as (props: { block: BlockView; lens: Record<string, string> }) => React.ReactNode;
+  const Drawn = BLOCKS[block.kind] as (props: { block: BlockView }) => React.ReactNode;
   return (
-    <div ref={setNodeRef} className={classes.block} style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }} data-block={block.kind}>
+    <div
+      ref={setNodeRef}
+      className={classes.block}
+      style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}
+      data-block={block.kind}
+    >
       {writing && block.kind === 'text' ? (
         <Textarea
           aria-label="Text of the block, in Markdown"
@@ -78,11 +114,18 @@ function Block({ block, guide, lens }: { block: BlockView; guide: GuideView; len
           onKeyDown={(event) => event.key === 'Escape' && setWriting(false)}
         />
       ) : (
-        <Drawn block={block} lens={lens} />
+        <Drawn block={block} />
       )}
       {guide.canEdit && (
         <div className={classes.handles}>
-          <ActionIcon variant="subtle" color="gray" size="sm" aria-label="Move this block" {...attributes} {...listeners}>
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            size="sm"
+            aria-label="Move this block"
+            {...attributes}
+            {...listeners}
+          >
             <IconGripVertical size={15} />
           </ActionIcon>
           {block.kind === 'text' && (
@@ -99,7 +142,13 @@ function Block({ block, guide, lens }: { block: BlockView; guide: GuideView; len
               <IconPencil size={15} />
             </ActionIcon>
           )}
-          <ActionIcon variant="subtle" color="gray" size="sm" aria-label="Take this block out" onClick={() => void store('removeBlock', { guide: guide.name, block: block.id })}>
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            size="sm"
+            aria-label="Take this block out"
+            onClick={() => void store('removeBlock', { guide: guide.name, block: block.id })}
+          >
             <IconTrash size={15} />
           </ActionIcon>
         </div>
@@ -122,7 +171,12 @@ function AddBlock({ guide }: { guide: GuideView }) {
   const [sample, setSample] = useState('');
   const finish = async () => {
     if (!kind || !about) return;
-    const block = kind === 'component' ? { kind, component: about } : kind === 'tokenTable' ? { kind, group: about } : { kind, group: about, sample };
+    const block =
+      kind === 'component'
+        ? { kind, component: about }
+        : kind === 'tokenTable'
+          ? { kind, group: about }
+          : { kind, group: about, sample };
     await store('addBlock', { guide: guide.name, block });
     setKind(null);
     setAbout(null);
@@ -135,16 +189,43 @@ function AddBlock({ guide }: { guide: GuideView }) {
         </Menu.Target>
         <Menu.Dropdown>
           {KINDS.map((one) => (
-            <Menu.Item key={one.kind} onClick={() => (one.kind === 'text' ? void store('addBlock', { guide: guide.name, block: { kind: 'text', markdown: 'Write here.' } }) : setKind(one.kind))}>
+            <Menu.Item
+              key={one.kind}
+              onClick={() =>
+                one.kind === 'text'
+                  ? void store('addBlock', {
+                      guide: guide.name,
+                      block: { kind: 'text', markdown: 'Write here.' },
+                    })
+                  : setKind(one.kind)
+              }
+            >
               {one.label}
             </Menu.Item>
           ))}
         </Menu.Dropdown>
       </Menu>
-      <Modal opened={kind !== null} onClose={() => setKind(null)} title={KINDS.find((one) => one.kind === kind)?.label}>
+      <Modal
+        opened={kind !== null}
+        onClose={() => setKind(null)}
+        title={KINDS.find((one) => one.kind === kind)?.label}
+      >
         <Stack>
-          <Select label={kind === 'component' ? 'Component' : 'Group of tokens'} searchable data={kind === 'component' ? guide.components : guide.groups} value={about} onChange={setAbout} data-autofocus />
-          {kind === 'typeSpecimen' && <TextInput label="Sample text" value={sample} onChange={(event) => setSample(event.currentTarget.value)} />}
+          <Select
+            label={kind === 'component' ? 'Component' : 'Group of tokens'}
+            searchable
+            data={kind === 'component' ? guide.components : guide.groups}
+            value={about}
+            onChange={setAbout}
+            data-autofocus
+          />
+          {kind === 'typeSpecimen' && (
+            <TextInput
+              label="Sample text"
+              value={sample}
+              onChange={(event) => setSample(event.currentTarget.value)}
+            />
+          )}
           <Button w="fit-content" disabled={!about} onClick={() => void finish()}>
             Add the block
           </Button>

@@ -31,12 +31,18 @@ export function Guides() {
           <Text fw={600} size="lg">
             No guides yet.
           </Text>
-          <Text c="dimmed">A guide says what a thing is for and not for. Its tables and specimens stay true by themselves.</Text>
+          <Text c="dimmed">
+            A guide says what a thing is for and not for. Its tables and specimens stay true by themselves.
+          </Text>
         </div>
       )}
       <div className={cards.cards}>
         {view.guides.map((guide) => (
-          <Link key={guide.name} href={link(`/libraries/${library.slug}/guides/${guide.name}`)} className={cards.card}>
+          <Link
+            key={guide.name}
+            href={link(`/libraries/${library.slug}/guides/${guide.name}`)}
+            className={cards.card}
+          >
             <strong>{guide.title}</strong>
             <span>{guide.opening}</span>
             <small>
@@ -47,7 +53,15 @@ export function Guides() {
       </div>
       {library.canEdit && (
         <Group mt="lg" align="start">
-          <TextInput aria-label="Title of a new guide" placeholder="Title of a new guide" w={300} value={title} error={problem} onChange={(event) => setTitle(event.currentTarget.value)} onKeyDown={(event) => event.key === 'Enter' && void add()} />
+          <TextInput
+            aria-label="Title of a new guide"
+            placeholder="Title of a new guide"
+            w={300}
+            value={title}
+            error={problem}
+            onChange={(event) => setTitle(event.currentTarget.value)}
+            onKeyDown={(event) => event.key === 'Enter' && void add()}
+          />
           <Button onClick={() => void add()}>Add a guide</Button>
         </Group>
       )}

@@ -28,7 +28,10 @@ export function Home() {
       {libraries.length === 0 && (
         <div className={`sheet ${classes.empty}`}>
           <Text fw={600}>No library yet.</Text>
-          <Text c="dimmed">A library holds tokens, components and guides. Start one, then bring in the token files or style sheets you have.</Text>
+          <Text c="dimmed">
+            A library holds tokens, components and guides. Start one, then bring in the token files or style
+            sheets you have.
+          </Text>
         </div>
       )}
       <div className={classes.cards}>
@@ -60,19 +63,43 @@ export function Home() {
           </Link>
         ))}
       </div>
-      <StartLibrary opened={creating} close={create.close} libraries={libraries.filter((entry) => entry.version)} />
+      <StartLibrary
+        opened={creating}
+        close={create.close}
+        libraries={libraries.filter((entry) => entry.version)}
+      />
     </Frame>
   );
 }
 
-function StartLibrary({ opened, close, libraries }: { opened: boolean; close: () => void; libraries: { name: string; slug: string; version: string | null }[] }) {
+function StartLibrary({
+  opened,
+  close,
+  libraries,
+}: {
+  opened: boolean;
+  close: () => void;
+  libraries: { name: string; slug: string; version: string | null }[];
+}) {
   const [problem, setProblem] = useState('');
-  const form = useForm({ initialValues: { name: '', about: '', parent: '' }, validate: { name: (value) => (/[a-z]/i.test(value) ? null : 'A name has at least one letter') } });
+  const form = useForm({
+    initialValues: { name: '', about: '', parent: '' },
+    validate: { name: (value) => (/[a-z]/i.test(value) ? null : 'A name has at least one letter') },
+  });
   const submit = form.onSubmit(async ({ name, about, parent }) => {
-    const slug = name.trim().toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^[^a-z]+|-$/g, '');
+    const slug = name
+      .trim()
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^[^a-z]+|-$/g, '');
     const from = libraries.find((entry) => entry.slug === parent);
     try {
-      await call('POST', '/libraries', { name: name.trim(), slug, about, ...(from?.version && { parent: { slug: from.slug, version: from.version } }) });
+      await call('POST', '/libraries', {
+        name: name.trim(),
+        slug,
+        about,
+        ...(from?.version && { parent: { slug: from.slug, version: from.version } }),
+      });
       window.location.assign(`/libraries/${slug}/tokens`);
     } catch (error) {
       setProblem((error as Error).message);
@@ -92,7 +119,10 @@ function StartLibrary({ opened, close, libraries }: { opened: boolean; close: ()
           <Select
             label="Descends from"
             description="It inherits all that the release holds, and may override and add."
-            data={[{ value: '', label: 'nothing' }, ...libraries.map((entry) => ({ value: entry.slug, label: `${entry.name} ${entry.version}` }))]}
+            data={[
+              { value: '', label: 'nothing' },
+              ...libraries.map((entry) => ({ value: entry.slug, label: `${entry.name} ${entry.version}` })),
+            ]}
             {...form.getInputProps('parent')}
           />
           <Button type="submit" w="fit-content">

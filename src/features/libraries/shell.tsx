@@ -34,8 +34,14 @@ function Shell({ children }: { children: ReactNode }) {
   const axes = useMemo(() => JSON.parse(axesText) as FrameView['axes'], [axesText]);
   if (!view) return null;
   const base = `/libraries/${view.slug}`;
-  const stages = ['Tokens', 'Components', 'Guides', 'Releases', 'Products', 'Usage', 'Outputs'].map((label) => ({ label, href: `${base}/${label.toLowerCase()}` }));
-  const state = view.last ? (view.changes === 0 ? `as released in ${view.last}` : `${view.changes} change${view.changes === 1 ? '' : 's'} since ${view.last}`) : 'not released yet';
+  const stages = ['Tokens', 'Components', 'Guides', 'Releases', 'Products', 'Usage', 'Outputs'].map(
+    (label) => ({ label, href: `${base}/${label.toLowerCase()}` }),
+  );
+  const state = view.last
+    ? view.changes === 0
+      ? `as released in ${view.last}`
+      : `${view.changes} change${view.changes === 1 ? '' : 's'} since ${view.last}`
+    : 'not released yet';
   return (
     <Context.Provider value={{ ...view, axes }}>
       <Frame
@@ -43,7 +49,11 @@ function Shell({ children }: { children: ReactNode }) {
         documents={documents}
         title={view.name}
         state={{ text: state, href: `${base}/releases` }}
-        lineage={view.lineage.length > 0 ? `from ${view.lineage.map((one) => `${one.name} ${one.version}`).join(' ← ')}` : undefined}
+        lineage={
+          view.lineage.length > 0
+            ? `from ${view.lineage.map((one) => `${one.name} ${one.version}`).join(' ← ')}`
+            : undefined
+        }
         stages={stages}
         axes={axes}
         destinations={view.destinations}

@@ -30,7 +30,10 @@ export function Outputs() {
   const [problem, setProblem] = useState('');
   const [file, setFile] = useState(0);
   const output = OUTPUTS.get(format)!;
-  const body = useMemo(() => ({ format, version, ids, ...(prefix && { prefix }), ...(one && { context: lens }) }), [format, version, ids, prefix, one, lens]);
+  const body = useMemo(
+    () => ({ format, version, ids, ...(prefix && { prefix }), ...(one && { context: lens }) }),
+    [format, version, ids, prefix, one, lens],
+  );
   const state = version === 'draft' ? library.sequence : 0;
   useEffect(() => {
     let left = false;
@@ -50,7 +53,16 @@ export function Outputs() {
   const download = () => {
     if (!written) return;
     const single = written.files.length === 1 ? written.files[0] : undefined;
-    const blob = single ? new Blob([single.text], { type: 'text/plain' }) : new Blob([new Uint8Array(zipSync(Object.fromEntries(written.files.map((part) => [part.name, strToU8(part.text)]))))], { type: 'application/zip' });
+    const blob = single
+      ? new Blob([single.text], { type: 'text/plain' })
+      : new Blob(
+          [
+            new Uint8Array(
+              zipSync(Object.fromEntries(written.files.map((part) => [part.name, strToU8(part.text)]))),
+            ),
+          ],
+          { type: 'application/zip' },
+        );
     const anchor = document.createElement('a');
     anchor.href = URL.createObjectURL(blob);
     anchor.download = single ? single.name : `${library.slug}-${version}-tokens.zip`;
@@ -66,13 +78,65 @@ export function Outputs() {
         <Text size="sm" c="dimmed" mb="md">
           {output.about}
         </Text>
-        <SegmentedControl fullWidth orientation="vertical" aria-label="Form" value={format} onChange={(value) => setQuery({ format: value })} data={[...OUTPUTS.values()].map((each) => ({ value: each.name, label: each.title }))} />
-        <Select mt="md" label="From" allowDeselect={false} value={version} onChange={(value) => setQuery({ version: value })} data={[{ value: 'draft', label: 'the draft, not released' }, ...library.versions.map((each) => ({ value: each, label: `release ${each}` }))]} />
-        <TextInput mt="md" label="Prefix of names" placeholder="none" value={prefix} onChange={(event) => setQuery({ prefix: event.currentTarget.value.toLowerCase().replace(/[^a-z0-9-]/g, '').replace(/^[^a-z]+/, '') })} disabled={format === 'dtcg' || format === 'json'} />
-        {format !== 'dtcg' && library.axes.length > 0 && <Checkbox mt="md" label="The lens only, not all contexts" checked={one} disabled={format === 'json'} onChange={(event) => setQuery({ one: event.currentTarget.checked ? 'true' : null })} />}
-        {format === 'dtcg' && <Checkbox mt="md" label="Write ids, so that renames are known" checked={ids} onChange={(event) => setQuery({ ids: event.currentTarget.checked ? 'true' : null })} />}
-        <Button mt="lg" leftSection={<IconDownload size={14} />} onClick={download} disabled={!written || written.files.length === 0}>
-          Download {written && written.files.length > 1 ? `${written.files.length} files` : (shown?.name ?? '')}
+        <SegmentedControl
+          fullWidth
+          orientation="vertical"
+          aria-label="Form"
+          value={format}
+          onChange={(value) => setQuery({ format: value })}
+          data={[...OUTPUTS.values()].map((each) => ({ value: each.name, label: each.title }))}
+        />
+        <Select
+          mt="md"
+          label="From"
+          allowDeselect={false}
+          value={version}
+          onChange={(value) => setQuery({ version: value })}
+          data={[
+            { value: 'draft', label: 'the draft, not released' },
+            ...library.versions.map((each) => ({ value: each, label: `release ${each}` })),
+          ]}
+        />
+        <TextInput
+          mt="md"
+          label="Prefix of names"
+          placeholder="none"
+          value={prefix}
+          onChange={(event) =>
+            setQuery({
+              prefix: event.currentTarget.value
+                .toLowerCase()
+                .replace(/[^a-z0-9-]/g, '')
+                .replace(/^[^a-z]+/, ''),
+            })
+          }
+          disabled={format === 'dtcg' || format === 'json'}
+        />
+        {format !== 'dtcg' && library.axes.length > 0 && (
+          <Checkbox
+            mt="md"
+            label="The lens only, not all contexts"
+            checked={one}
+            disabled={format === 'json'}
+            onChange={(event) => setQuery({ one: event.currentTarget.checked ? 'true' : null })}
+          />
+        )}
+        {format === 'dtcg' && (
+          <Checkbox
+            mt="md"
+            label="Write ids, so that renames are known"
+            checked={ids}
+            onChange={(event) => setQuery({ ids: event.currentTarget.checked ? 'true' : null })}
+          />
+        )}
+        <Button
+          mt="lg"
+          leftSection={<IconDownload size={14} />}
+          onClick={download}
+          disabled={!written || written.files.length === 0}
+        >
+          Download{' '}
+          {written && written.files.length > 1 ? `${written.files.length} files` : (shown?.name ?? '')}
         </Button>
       </aside>
       <section className={classes.sheet} aria-label="What it writes">
@@ -89,14 +153,21 @@ export function Outputs() {
         {written && written.files.length > 1 && (
           <Group gap={4} p="xs">
             {written.files.map((part, i) => (
-              <Button key={part.name} size="compact-xs" variant={i === file ? 'light' : 'subtle'} onClick={() => setFile(i)}>
+              <Button
+                key={part.name}
+                size="compact-xs"
+                variant={i === file ? 'light' : 'subtle'}
+                onClick={() => setFile(i)}
+              >
                 {part.name}
               </Button>
             ))}
           </Group>
         )}
         <pre tabIndex={0} aria-label={shown?.name} data-testid="output">
-          {shown && shown.text.length > 200_000 ? `${shown.text.slice(0, 200_000)}\n… shortened here; the download holds all of it.` : shown?.text}
+          {shown && shown.text.length > 200_000
+            ? `${shown.text.slice(0, 200_000)}\n… shortened here; the download holds all of it.`
+            : shown?.text}
         </pre>
       </section>
     </div>

@@ -22,7 +22,11 @@ export function LibraryProducts() {
           <Text fw={600} size="lg">
             No product has taken {library.name} yet.
           </Text>
-          <Text c="dimmed">{library.last ? 'A product pins a release, and then sees what every later one would change on its own screens.' : 'Release it first; then products can pin it.'}</Text>
+          <Text c="dimmed">
+            {library.last
+              ? 'A product pins a release, and then sees what every later one would change on its own screens.'
+              : 'Release it first; then products can pin it.'}
+          </Text>
         </div>
       ) : (
         <div className="sheet">
@@ -43,7 +47,15 @@ export function LibraryProducts() {
                   </td>
                   <td>{product.version}</td>
                   <td>{library.last}</td>
-                  <td>{product.version === library.last ? 'Nothing: it is up to date' : <Link href={link(`/products/${product.slug}/upgrade/${library.slug}/${library.last}`)}>See what {library.last} would change there</Link>}</td>
+                  <td>
+                    {product.version === library.last ? (
+                      'Nothing: it is up to date'
+                    ) : (
+                      <Link href={link(`/products/${product.slug}/upgrade/${library.slug}/${library.last}`)}>
+                        See what {library.last} would change there
+                      </Link>
+                    )}
+                  </td>
                 </tr>
               ))}
             </tbody>

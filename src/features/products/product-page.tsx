@@ -30,51 +30,80 @@ export function ProductPage() {
       {newest && product.library && (
         <Alert mb="md" color="ink" title={`${product.library.name} ${newest.version} is out`}>
           <Group>
-            <Text size="sm">{product.name} has {product.library.version}. Nothing changes here until it is taken.</Text>
-            <Button component={Link} href={link(`/products/${product.slug}/upgrade/${product.library.slug}/${newest.version}`)}>
+            <Text size="sm">
+              {product.name} has {product.library.version}. Nothing changes here until it is taken.
+            </Text>
+            <Button
+              component={Link}
+              href={link(`/products/${product.slug}/upgrade/${product.library.slug}/${newest.version}`)}
+            >
               See what it would change
             </Button>
           </Group>
         </Alert>
       )}
-      {product.screens.length > 1 && <SegmentedControl mb="md" aria-label="Screen" value={current?.id} onChange={(value) => setQuery({ screen: value })} data={product.screens.map((screen) => ({ value: screen.id, label: screen.title }))} />}
+      {product.screens.length > 1 && (
+        <SegmentedControl
+          mb="md"
+          aria-label="Screen"
+          value={current?.id}
+          onChange={(value) => setQuery({ screen: value })}
+          data={product.screens.map((screen) => ({ value: screen.id, label: screen.title }))}
+        />
+      )}
       {!view ? (
         <div className="sheet" style={{ padding: 34 }}>
           <Text fw={600}>No screen yet.</Text>
           <Text c="dimmed">Bring in an HTML file whose elements name components of the library.</Text>
         </div>
       ) : (
-        <div className={classes.screens}>
-          {beside.map(({ label, lens }) => (
-            <figure key={label} className={classes.screen} style={{ width: beside.length > 1 ? view.width * 0.7 : view.width }}>
-              <figcaption>
-                {view.title}
-                {label ? `, ${label}` : ''}
-              </figcaption>
-              <PreviewFrame
-                title={`Screen ${view.title}${label ? ` under ${label}` : ''}`}
-                html={view.html}
-                css={view.css}
-                attributes={contextAttributes(lens)}
-                ground="var(--color-surface-page, #fff)"
-                width={view.width}
-                scale={beside.length > 1 ? 0.7 : 1}
-                marked={marked ? [marked] : []}
-              />
-            </figure>
-          ))}
+        <div className={classes.withSide}>
+          <div className={classes.screens}>
+            {beside.map(({ label, lens }) => (
+              <figure
+                key={label}
+                className={classes.screen}
+                style={{ width: beside.length > 1 ? view.width * 0.7 : view.width }}
+              >
+                <figcaption>
+                  {view.title}
+                  {label ? `, ${label}` : ''}
+                </figcaption>
+                <PreviewFrame
+                  title={`Screen ${view.title}${label ? ` under ${label}` : ''}`}
+                  html={view.html}
+                  css={view.css}
+                  attributes={contextAttributes(lens)}
+                  ground="var(--color-surface-page, #fff)"
+                  width={view.width}
+                  scale={beside.length > 1 ? 0.7 : 1}
+                  marked={marked ? [marked] : []}
+                />
+              </figure>
+            ))}
+          </div>
+          <History product={product} />
         </div>
       )}
-      <section className={classes.history}>
-        <h2>History</h2>
-        <ul>
-          {product.history.slice(0, 10).map((entry, i) => (
-            <li key={i}>
-              {entry.label} <small>by {entry.author}, {new Date(entry.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</small>
-            </li>
-          ))}
-        </ul>
-      </section>
     </>
+  );
+}
+
+function History({ product }: { product: ReturnType<typeof useProduct> }) {
+  return (
+    <section className={classes.history}>
+      <h2>History</h2>
+      <ul>
+        {product.history.slice(0, 10).map((entry, i) => (
+          <li key={i}>
+            {entry.label}{' '}
+            <small>
+              by {entry.author},{' '}
+              {new Date(entry.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+            </small>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -36,7 +36,14 @@ function Shell({ children }: { children: ReactNode }) {
   const [newest] = view.newer;
   const stages = [
     { label: 'Screens', href: base },
-    ...(newest && view.library ? [{ label: `Upgrade to ${newest.version}`, href: `${base}/upgrade/${view.library.slug}/${newest.version}` }] : []),
+    ...(newest && view.library
+      ? [
+          {
+            label: `Upgrade to ${newest.version}`,
+            href: `${base}/upgrade/${view.library.slug}/${newest.version}`,
+          },
+        ]
+      : []),
   ];
   return (
     <Context.Provider value={{ ...view, axes }}>
@@ -44,7 +51,14 @@ function Shell({ children }: { children: ReactNode }) {
         me={me}
         documents={documents}
         title={view.name}
-        state={view.library ? { text: `has ${view.library.name} ${view.library.version}`, href: `/libraries/${view.library.slug}/releases?show=past` } : undefined}
+        state={
+          view.library
+            ? {
+                text: `has ${view.library.name} ${view.library.version}`,
+                href: `/libraries/${view.library.slug}/releases?show=past`,
+              }
+            : undefined
+        }
         stages={stages}
         axes={axes}
         destinations={[]}

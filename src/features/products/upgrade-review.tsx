@@ -31,7 +31,8 @@ export function UpgradeReview({ library, version }: { library: string; version: 
       <div className="sheet" style={{ padding: 34 }}>
         <Text fw={600}>There is nothing to review here.</Text>
         <Text c="dimmed">
-          {product.name} either has {version} already or does not use this library. <Link href={link(`/products/${product.slug}`)}>Back to its screens</Link>
+          {product.name} either has {version} already or does not use this library.{' '}
+          <Link href={link(`/products/${product.slug}`)}>Back to its screens</Link>
         </Text>
       </div>
     );
@@ -40,8 +41,15 @@ export function UpgradeReview({ library, version }: { library: string; version: 
   const take = async () => {
     setBusy(true);
     try {
-      await call('POST', `/products/${product.slug}/pins`, { library, version, id: `change_${crypto.randomUUID()}` });
-      notifications.show({ title: `${product.name} has ${view.library} ${version} now`, message: 'Undo takes it back.' });
+      await call('POST', `/products/${product.slug}/pins`, {
+        library,
+        version,
+        id: `change_${crypto.randomUUID()}`,
+      });
+      notifications.show({
+        title: `${product.name} has ${view.library} ${version} now`,
+        message: 'Undo takes it back.',
+      });
       router.push(link(`/products/${product.slug}`));
       router.refresh();
     } catch (error) {
@@ -56,7 +64,9 @@ export function UpgradeReview({ library, version }: { library: string; version: 
           {view.library} {view.from} → {view.to}
         </h1>
         <Text c="dimmed">
-          {view.areas.length === 0 ? 'Nothing on your screens would change.' : `${view.areas.length} place${view.areas.length === 1 ? '' : 's'} on ${view.screens.length} screen${view.screens.length === 1 ? '' : 's'} would change.`}
+          {view.areas.length === 0
+            ? 'Nothing on your screens would change.'
+            : `${view.areas.length} place${view.areas.length === 1 ? '' : 's'} on ${view.screens.length} screen${view.screens.length === 1 ? '' : 's'} would change.`}
         </Text>
         <Group ml="auto">
           <Button variant="default" component={Link} href={link(`/products/${product.slug}`)}>
@@ -75,7 +85,15 @@ export function UpgradeReview({ library, version }: { library: string; version: 
       <div className={classes.review}>
         <div>
           <Group mb="sm">
-            <SegmentedControl aria-label="Flip between before and after" value={side} onChange={(value) => setSide(value as 'before' | 'after')} data={[{ value: 'before', label: `before, ${view.from}` }, { value: 'after', label: `after, ${view.to}` }]} />
+            <SegmentedControl
+              aria-label="Flip between before and after"
+              value={side}
+              onChange={(value) => setSide(value as 'before' | 'after')}
+              data={[
+                { value: 'before', label: `before, ${view.from}` },
+                { value: 'after', label: `after, ${view.to}` },
+              ]}
+            />
             <Text size="xs" c="dimmed">
               F flips. Behaviour is not part of the picture.
             </Text>
@@ -84,7 +102,12 @@ export function UpgradeReview({ library, version }: { library: string; version: 
             const shown = screen[side];
             const scale = 0.8;
             return (
-              <figure key={screen.id} className={classes.screen} style={{ width: shown.width * scale }} data-side={side}>
+              <figure
+                key={screen.id}
+                className={classes.screen}
+                style={{ width: shown.width * scale }}
+                data-side={side}
+              >
                 <figcaption>
                   {screen.title}, {side === 'before' ? view.from : view.to}
                 </figcaption>
@@ -106,8 +129,15 @@ export function UpgradeReview({ library, version }: { library: string; version: 
         <div>
           <section className={classes.areas} aria-label="What would change">
             {view.areas.map((area, i) => (
-              <article key={area.placement} className={classes.area} data-marked={marked === area.placement || undefined}>
-                <button onClick={() => setMarked(marked === area.placement ? null : area.placement)} aria-pressed={marked === area.placement}>
+              <article
+                key={area.placement}
+                className={classes.area}
+                data-marked={marked === area.placement || undefined}
+              >
+                <button
+                  onClick={() => setMarked(marked === area.placement ? null : area.placement)}
+                  aria-pressed={marked === area.placement}
+                >
                   <b>
                     {i + 1}. {area.component}
                   </b>{' '}
@@ -126,7 +156,9 @@ export function UpgradeReview({ library, version }: { library: string; version: 
                       <small> {difference.where}</small>
                     </li>
                   ))}
-                  {area.differences.length > 8 && <li>and {area.differences.length - 8} more declarations</li>}
+                  {area.differences.length > 8 && (
+                    <li>and {area.differences.length - 8} more declarations</li>
+                  )}
                 </ul>
               </article>
             ))}
@@ -145,7 +177,9 @@ function Value({ text }: { text: string | null }) {
   if (text === null) return <span>nothing</span>;
   return (
     <span className="path">
-      {/^#[0-9a-f]{6,8}$/.test(text) && <span className={classes.chip} style={{ background: text }} data-specimen aria-hidden />}
+      {/^#[0-9a-f]{6,8}$/.test(text) && (
+        <span className={classes.chip} style={{ background: text }} data-specimen aria-hidden />
+      )}
       {text}
     </span>
   );

@@ -21,7 +21,16 @@ export function Releases() {
   return (
     <>
       <h1 className="visually-hidden">Releases of {library.name}</h1>
-      <SegmentedControl mb="md" aria-label="Which releases" value={page} onChange={(value) => setQuery({ show: value === 'next' ? null : value })} data={[{ value: 'next', label: 'The next release' }, { value: 'past', label: 'Past releases' }]} />
+      <SegmentedControl
+        mb="md"
+        aria-label="Which releases"
+        value={page}
+        onChange={(value) => setQuery({ show: value === 'next' ? null : value })}
+        data={[
+          { value: 'next', label: 'The next release' },
+          { value: 'past', label: 'Past releases' },
+        ]}
+      />
       {page === 'next' ? <Ledger /> : <Past />}
     </>
   );
@@ -43,8 +52,16 @@ function Ledger() {
     setBusy(true);
     setProblem('');
     try {
-      const made = await call<{ version: string }>('POST', `/libraries/${library.slug}/releases`, { sequence: view.sequence, version: view.version, leftOut: out, summary });
-      notifications.show({ title: `Released ${library.name} ${made.version}`, message: 'Products that have it pinned find it in their inbox.' });
+      const made = await call<{ version: string }>('POST', `/libraries/${library.slug}/releases`, {
+        sequence: view.sequence,
+        version: view.version,
+        leftOut: out,
+        summary,
+      });
+      notifications.show({
+        title: `Released ${library.name} ${made.version}`,
+        message: 'Products that have it pinned find it in their inbox.',
+      });
       setOut([]);
       setSummary('');
     } catch (error) {
@@ -60,7 +77,8 @@ function Ledger() {
           Nothing has changed since {view.last ?? 'the beginning'}.
         </Text>
         <Text c="dimmed">
-          <Link href={link(`/libraries/${library.slug}/tokens`)}>Change a token</Link> or a component, and it will stand here with what it reaches.
+          <Link href={link(`/libraries/${library.slug}/tokens`)}>Change a token</Link> or a component, and it
+          will stand here with what it reaches.
         </Text>
       </div>
     );
@@ -81,7 +99,16 @@ function Ledger() {
         </thead>
         <tbody>
           {view.entries.map((entry) => (
-            <Row key={entry.item} entry={entry} link={link} toggle={() => setOut((old) => (old.includes(entry.item) ? old.filter((id) => id !== entry.item) : [...old, entry.item]))} />
+            <Row
+              key={entry.item}
+              entry={entry}
+              link={link}
+              toggle={() =>
+                setOut((old) =>
+                  old.includes(entry.item) ? old.filter((id) => id !== entry.item) : [...old, entry.item],
+                )
+              }
+            />
           ))}
         </tbody>
       </table>
@@ -102,13 +129,28 @@ function Ledger() {
               {problem}
             </Alert>
           )}
-          <Textarea label="Why, for those who will take it" placeholder="What this release is about" value={summary} autosize minRows={2} onChange={(event) => setSummary(event.currentTarget.value)} disabled={!view.canRelease} />
+          <Textarea
+            label="Why, for those who will take it"
+            placeholder="What this release is about"
+            value={summary}
+            autosize
+            minRows={2}
+            onChange={(event) => setSummary(event.currentTarget.value)}
+            disabled={!view.canRelease}
+          />
           <Group mt="sm">
-            <Button loading={busy} disabled={!view.canRelease || view.unmet.length > 0} onClick={() => void release()}>
+            <Button
+              loading={busy}
+              disabled={!view.canRelease || view.unmet.length > 0}
+              onClick={() => void release()}
+            >
               Release {view.version}
             </Button>
             <Text size="sm" c="dimmed">
-              {view.entries.length - gone} in{gone > 0 ? `, ${gone} left out` : ''} · {view.products.length === 0 ? 'no product has it pinned' : `told: ${view.products.map((product) => `${product.name} (has ${product.version})`).join(', ')}`}
+              {view.entries.length - gone} in{gone > 0 ? `, ${gone} left out` : ''} ·{' '}
+              {view.products.length === 0
+                ? 'no product has it pinned'
+                : `told: ${view.products.map((product) => `${product.name} (has ${product.version})`).join(', ')}`}
             </Text>
           </Group>
           {!library.canEdit && (
@@ -126,7 +168,15 @@ function Ledger() {
   );
 }
 
-function Row({ entry, link, toggle }: { entry: LedgerView['entries'][number]; link: (href: string) => string; toggle: () => void }) {
+function Row({
+  entry,
+  link,
+  toggle,
+}: {
+  entry: LedgerView['entries'][number];
+  link: (href: string) => string;
+  toggle: () => void;
+}) {
   const first = entry.changes.find((change) => change.severity === entry.severity) ?? entry.changes[0]!;
   return (
     <tr data-out={!entry.in || undefined} className={entry.in ? undefined : classes.out}>
@@ -203,7 +253,9 @@ function Past() {
   const library = useLibrary();
   const [releases, setReleases] = useState<PastRelease[] | null>(null);
   useEffect(() => {
-    void call<{ releases: PastRelease[] }>('GET', `/libraries/${library.slug}/releases`).then((answer) => setReleases(answer.releases));
+    void call<{ releases: PastRelease[] }>('GET', `/libraries/${library.slug}/releases`).then((answer) =>
+      setReleases(answer.releases),
+    );
   }, [library.slug, library.last]);
   if (!releases) return null;
   if (releases.length === 0) return <Text c="dimmed">Nothing has been released yet.</Text>;

@@ -23,9 +23,13 @@ export function ImportFiles({ opened, close, slug }: { opened: boolean; close: (
     const size = chosen.reduce((sum, file) => sum + file.size, 0);
     if (size > LARGEST) {
       const megabytes = (size / 1024 / 1024).toFixed(1);
-      return setProblem(`These files hold ${megabytes} MB; 5 MB can be brought in at once. Split them by group, or read them on the command line with bin/seedplan.`);
+      return setProblem(
+        `These files hold ${megabytes} MB; 5 MB can be brought in at once. Split them by group, or read them on the command line with bin/seedplan.`,
+      );
     }
-    const sent = await Promise.all(chosen.map(async (file) => ({ name: file.name, text: await file.text() })));
+    const sent = await Promise.all(
+      chosen.map(async (file) => ({ name: file.name, text: await file.text() })),
+    );
     setFiles(sent);
     if (sent.length === 0) return;
     try {
@@ -42,16 +46,28 @@ export function ImportFiles({ opened, close, slug }: { opened: boolean; close: (
       setTried(null);
       close();
     } catch (error) {
-      setProblem(error instanceof CallRefused ? error.message : 'The server did not answer. Nothing was changed.');
+      setProblem(
+        error instanceof CallRefused ? error.message : 'The server did not answer. Nothing was changed.',
+      );
     }
     setBusy(false);
   };
   const errors = tried?.findings.filter((finding) => finding.severity === 'error') ?? [];
-  const summary = Object.entries(tried?.counts ?? {}).map(([kind, count]) => `${count} ${kind === 'changed' ? 'changed' : `${kind}${count === 1 ? '' : 's'}`}`);
+  const summary = Object.entries(tried?.counts ?? {}).map(
+    ([kind, count]) => `${count} ${kind === 'changed' ? 'changed' : `${kind}${count === 1 ? '' : 's'}`}`,
+  );
   return (
     <Modal opened={opened} onClose={close} title="Import files" size="lg">
       <Stack>
-        <FileInput multiple clearable label="Files" description="DTCG token and resolver files (.tokens.json, .resolver.json), components (.component.json with its .html), guides (.guide.md)" placeholder="Choose files" onChange={(chosen) => void attempt(chosen)} size="xs" />
+        <FileInput
+          multiple
+          clearable
+          label="Files"
+          description="DTCG token and resolver files (.tokens.json, .resolver.json), components (.component.json with its .html), guides (.guide.md)"
+          placeholder="Choose files"
+          onChange={(chosen) => void attempt(chosen)}
+          size="xs"
+        />
         {problem && (
           <Alert color="red" role="alert">
             {problem}
@@ -59,17 +75,28 @@ export function ImportFiles({ opened, close, slug }: { opened: boolean; close: (
         )}
         {tried && (
           <>
-            <Text size="sm">{summary.length > 0 ? `This would bring ${summary.join(', ')}. One undo takes it back.` : 'Everything in these files is here already.'}</Text>
+            <Text size="sm">
+              {summary.length > 0
+                ? `This would bring ${summary.join(', ')}. One undo takes it back.`
+                : 'Everything in these files is here already.'}
+            </Text>
             <Stack gap={4} mah={300} style={{ overflow: 'auto' }}>
               {tried.findings.map((finding, i) => (
                 <Text key={i} size="xs" c={finding.severity === 'error' ? 'var(--bad)' : undefined}>
                   {finding.at?.file}
-                  {finding.at?.line ? `, line ${finding.at.line}${finding.at.column ? `, column ${finding.at.column}` : ''}` : ''}: {finding.message}. {finding.fix}.
+                  {finding.at?.line
+                    ? `, line ${finding.at.line}${finding.at.column ? `, column ${finding.at.column}` : ''}`
+                    : ''}
+                  : {finding.message}. {finding.fix}.
                 </Text>
               ))}
             </Stack>
             <Group>
-              <Button onClick={() => void bring()} loading={busy} disabled={errors.length > 0 || summary.length === 0}>
+              <Button
+                onClick={() => void bring()}
+                loading={busy}
+                disabled={errors.length > 0 || summary.length === 0}
+              >
                 Bring them in
               </Button>
               {errors.length > 0 && <Text size="sm">Nothing is brought in while a file has an error.</Text>}

@@ -6,7 +6,11 @@ import type { TiersView, TokenStrip } from '@/core/views/tiers';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
 import classes from './tokens.module.css';
 
-const TITLES = { primitive: ['Primitive', 'raw values'], semantic: ['Semantic', 'purposes'], component: ['Component', 'one component’s own'] } as const;
+const TITLES = {
+  primitive: ['Primitive', 'raw values'],
+  semantic: ['Semantic', 'purposes'],
+  component: ['Component', 'one component’s own'],
+} as const;
 
 /** Everything up and down the references from one token. */
 function chainOf(edges: [string, string][], selected: string): Set<string> {
@@ -31,10 +35,23 @@ function chainOf(edges: [string, string][], selected: string): Set<string> {
 }
 
 /** Three columns, what everything rests on to the left; lines are drawn through the tokens that hang together. */
-export function Tiers({ view, selected, narrow, onSelect }: { view: TiersView; selected: string | undefined; narrow: boolean; onSelect: (path: string, element: HTMLElement) => void }) {
+export function Tiers({
+  view,
+  selected,
+  narrow,
+  onSelect,
+}: {
+  view: TiersView;
+  selected: string | undefined;
+  narrow: boolean;
+  onSelect: (path: string, element: HTMLElement) => void;
+}) {
   const holder = useRef<HTMLDivElement>(null);
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
-  const lit = useMemo(() => (selected === undefined ? undefined : chainOf(view.edges, selected)), [view.edges, selected]);
+  const lit = useMemo(
+    () => (selected === undefined ? undefined : chainOf(view.edges, selected)),
+    [view.edges, selected],
+  );
   const [lines, setLines] = useState<{ d: string; key: string }[]>([]);
 
   useLayoutEffect(() => {
@@ -54,11 +71,17 @@ export function Tiers({ view, selected, narrow, onSelect }: { view: TiersView; s
         view.edges.flatMap(([from, to]) => {
           const [a, b] = [place.get(to), place.get(from)];
           if (!a || !b || !lit.has(from) || !lit.has(to)) return [];
-          const [x1, y1, y2] = [a.right - origin.left, a.top + a.height / 2 - origin.top, b.top + b.height / 2 - origin.top];
+          const [x1, y1, y2] = [
+            a.right - origin.left,
+            a.top + a.height / 2 - origin.top,
+            b.top + b.height / 2 - origin.top,
+          ];
           const sameColumn = Math.abs(a.left - b.left) < 4;
           const x2 = (sameColumn ? b.right : b.left) - origin.left;
           const bend = sameColumn ? 26 : Math.max(14, (x2 - x1) / 2);
-          const d = sameColumn ? `M${x1} ${y1} C${x1 + bend} ${y1} ${x2 + bend} ${y2} ${x2} ${y2}` : `M${x1} ${y1} C${x1 + bend} ${y1} ${x2 - bend} ${y2} ${x2} ${y2}`;
+          const d = sameColumn
+            ? `M${x1} ${y1} C${x1 + bend} ${y1} ${x2 + bend} ${y2} ${x2} ${y2}`
+            : `M${x1} ${y1} C${x1 + bend} ${y1} ${x2 - bend} ${y2} ${x2} ${y2}`;
           return [{ d, key: `${from} ${to}` }];
         }),
       );
@@ -71,7 +94,9 @@ export function Tiers({ view, selected, narrow, onSelect }: { view: TiersView; s
 
   useLayoutEffect(() => {
     if (selected === undefined) return;
-    holder.current?.querySelector(`[data-path="${CSS.escape(selected)}"]`)?.scrollIntoView({ block: 'nearest' });
+    holder.current
+      ?.querySelector(`[data-path="${CSS.escape(selected)}"]`)
+      ?.scrollIntoView({ block: 'nearest' });
   }, [selected]);
 
   const fold = (key: string) =>
@@ -99,10 +124,23 @@ export function Tiers({ view, selected, narrow, onSelect }: { view: TiersView; s
             return (
               <div key={key} className={classes.group}>
                 <button className={classes.groupName} aria-expanded={!closed} onClick={() => fold(key)}>
-                  {closed ? <IconChevronRight size={13} aria-hidden /> : <IconChevronDown size={13} aria-hidden />}
+                  {closed ? (
+                    <IconChevronRight size={13} aria-hidden />
+                  ) : (
+                    <IconChevronDown size={13} aria-hidden />
+                  )}
                   {group.path === '' ? 'at the top' : group.path} <span>{group.tokens.length}</span>
                 </button>
-                {!closed && group.tokens.map((strip) => <Strip key={strip.path} strip={strip} selected={strip.path === selected} dim={lit !== undefined && !lit.has(strip.path)} onSelect={onSelect} />)}
+                {!closed &&
+                  group.tokens.map((strip) => (
+                    <Strip
+                      key={strip.path}
+                      strip={strip}
+                      selected={strip.path === selected}
+                      dim={lit !== undefined && !lit.has(strip.path)}
+                      onSelect={onSelect}
+                    />
+                  ))}
               </div>
             );
           })}
@@ -112,13 +150,35 @@ export function Tiers({ view, selected, narrow, onSelect }: { view: TiersView; s
   );
 }
 
-const Strip = memo(function Strip({ strip, selected, dim, onSelect }: { strip: TokenStrip; selected: boolean; dim: boolean; onSelect: (path: string, element: HTMLElement) => void }) {
+const Strip = memo(function Strip({
+  strip,
+  selected,
+  dim,
+  onSelect,
+}: {
+  strip: TokenStrip;
+  selected: boolean;
+  dim: boolean;
+  onSelect: (path: string, element: HTMLElement) => void;
+}) {
   return (
-    <button className={classes.strip} data-path={strip.path} data-dim={dim || undefined} aria-current={selected || undefined} onClick={(event) => onSelect(strip.path, event.currentTarget)}>
+    <button
+      className={classes.strip}
+      data-path={strip.path}
+      data-dim={dim || undefined}
+      aria-current={selected || undefined}
+      onClick={(event) => onSelect(strip.path, event.currentTarget)}
+    >
       <Specimen type={strip.type} css={strip.css} />
       <span className={strip.deprecated ? classes.retired : classes.stripName}>{strip.name}</span>
       <span className={classes.stripValue}>{strip.alias ? `→ ${strip.alias}` : shortValue(strip.css)}</span>
-      {strip.finding && strip.finding !== 'note' ? <IconAlertTriangle size={14} className={strip.finding === 'error' ? classes.bad : classes.warn} aria-label={`has a finding: ${strip.finding}`} /> : null}
+      {strip.finding && strip.finding !== 'note' ? (
+        <IconAlertTriangle
+          size={14}
+          className={strip.finding === 'error' ? classes.bad : classes.warn}
+          aria-label={`has a finding: ${strip.finding}`}
+        />
+      ) : null}
     </button>
   );
 });

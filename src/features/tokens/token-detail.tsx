@@ -1,6 +1,17 @@
 'use client';
 
-import { ActionIcon, Button, CloseButton, Group, Menu, Modal, Stack, Text, TextInput, Tooltip } from '@mantine/core';
+import {
+  ActionIcon,
+  Button,
+  CloseButton,
+  Group,
+  Menu,
+  Modal,
+  Stack,
+  Text,
+  TextInput,
+  Tooltip,
+} from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import { IconDots, IconX } from '@tabler/icons-react';
 import Link from 'next/link';
@@ -14,7 +25,17 @@ import { ValueField } from './value-field';
 import classes from './tokens.module.css';
 
 /** One token: its value and why it has it, what hangs on it, what is wrong with it, and who changed it. */
-export function TokenDetail({ path, onClose, onGo, onMoved }: { path: string; onClose: () => void; onGo: (path: string) => void; onMoved: (path: string) => void }) {
+export function TokenDetail({
+  path,
+  onClose,
+  onGo,
+  onMoved,
+}: {
+  path: string;
+  onClose: () => void;
+  onGo: (path: string) => void;
+  onMoved: (path: string) => void;
+}) {
   const library = useLibrary();
   const lens = useLens(library.axes);
   const beside = useBeside(library.axes);
@@ -71,7 +92,9 @@ export function TokenDetail({ path, onClose, onGo, onMoved }: { path: string; on
             </Menu.Target>
             <Menu.Dropdown>
               <Menu.Item onClick={rename.open}>Rename</Menu.Item>
-              <Menu.Item onClick={deprecate.open}>{view.deprecation ? 'Take back the deprecation' : 'Deprecate'}</Menu.Item>
+              <Menu.Item onClick={deprecate.open}>
+                {view.deprecation ? 'Take back the deprecation' : 'Deprecate'}
+              </Menu.Item>
               <Menu.Item color="red" onClick={remove.open}>
                 Remove
               </Menu.Item>
@@ -80,9 +103,15 @@ export function TokenDetail({ path, onClose, onGo, onMoved }: { path: string; on
         )}
         <CloseButton aria-label="Close the detail" onClick={onClose} />
       </div>
-      {view.deprecation && view.deprecation !== 'true' && <div className={classes.finding}>Deprecated. {view.deprecation}</div>}
+      {view.deprecation && view.deprecation !== 'true' && (
+        <div className={classes.finding}>Deprecated. {view.deprecation}</div>
+      )}
       {view.findings.map((finding) => (
-        <div key={finding.code + finding.message} className={classes.finding} data-severity={finding.severity}>
+        <div
+          key={finding.code + finding.message}
+          className={classes.finding}
+          data-severity={finding.severity}
+        >
           {finding.message}. <span style={{ color: 'var(--mantine-color-dimmed)' }}>{finding.fix}.</span>
         </div>
       ))}
@@ -90,10 +119,20 @@ export function TokenDetail({ path, onClose, onGo, onMoved }: { path: string; on
       <section className={classes.section}>
         <h3>Value</h3>
         {view.declarations.map((declaration) => (
-          <div key={declaration.layer} className={`${classes.layerRow} ${declaration.wins ? classes.wins : ''}`}>
-            <span title={declaration.wins ? 'This is what shows through the present lens' : undefined}>{declaration.label}</span>
+          <div
+            key={declaration.layer}
+            className={`${classes.layerRow} ${declaration.wins ? classes.wins : ''}`}
+          >
+            <span title={declaration.wins ? 'This is what shows through the present lens' : undefined}>
+              {declaration.label}
+            </span>
             {view.canEdit && declaration.own ? (
-              <ValueField path={view.path} layer={declaration.layer} label={declaration.label} text={declaration.text} />
+              <ValueField
+                path={view.path}
+                layer={declaration.layer}
+                label={declaration.label}
+                text={declaration.text}
+              />
             ) : (
               <Text ff="monospace" size="xs" pt={6} style={{ overflowWrap: 'anywhere' }}>
                 {declaration.text}
@@ -107,7 +146,14 @@ export function TokenDetail({ path, onClose, onGo, onMoved }: { path: string; on
             )}
             {view.canEdit && declaration.own && view.declarations.length > 1 ? (
               <Tooltip label={`Clear it under ${declaration.label}`}>
-                <ActionIcon variant="subtle" color="gray" size="sm" mt={4} aria-label={`Clear the value under ${declaration.label}`} onClick={() => void store('silence', { path: view.path, layer: declaration.layer })}>
+                <ActionIcon
+                  variant="subtle"
+                  color="gray"
+                  size="sm"
+                  mt={4}
+                  aria-label={`Clear the value under ${declaration.label}`}
+                  onClick={() => void store('silence', { path: view.path, layer: declaration.layer })}
+                >
                   <IconX size={13} />
                 </ActionIcon>
               </Tooltip>
@@ -147,17 +193,31 @@ export function TokenDetail({ path, onClose, onGo, onMoved }: { path: string; on
           {view.provenance.map((step, i) => (
             <span key={step.path}>
               {i === 0 ? (
-                <b className={classes.step}>{step.path}</b>
+                <>
+                  <b className={classes.step}>{step.path}</b>{' '}
+                </>
               ) : (
-                <button className={classes.step} style={{ all: 'unset', cursor: 'pointer', textDecoration: 'underline', fontFamily: 'var(--mantine-font-family-monospace)', fontSize: 12 }} onClick={() => onGo(step.path)}>
+                <button
+                  className={classes.step}
+                  style={{
+                    all: 'unset',
+                    cursor: 'pointer',
+                    textDecoration: 'underline',
+                    fontFamily: 'var(--mantine-font-family-monospace)',
+                    fontSize: 12,
+                  }}
+                  onClick={() => onGo(step.path)}
+                >
                   {step.path}
                 </button>
-              )}{' '}
+              )}
+              {i > 0 ? ', which ' : ''}
               {i < view.provenance.length - 1 ? 'refers, in ' : 'is set, in '}
               {step.layer}
-              {step.from && step.from !== library.name ? ` of ${step.from}` : ''}
-              {i < view.provenance.length - 1 ? ', to ' : `, to `}
-              {i === view.provenance.length - 1 ? <span className={classes.step}>{step.css || 'nothing that can be read'}</span> : null}
+              {step.from && step.from !== library.name ? ` of ${step.from}` : ''}, to{' '}
+              {i === view.provenance.length - 1 ? (
+                <span className={classes.step}>{step.css || 'nothing that can be read'}</span>
+              ) : null}
             </span>
           ))}
           .
@@ -188,7 +248,11 @@ export function TokenDetail({ path, onClose, onGo, onMoved }: { path: string; on
           <h3>Pairings</h3>
           {view.pairings.map((pairing) => (
             <div key={`${pairing.text} ${pairing.surface}`} className={classes.pair}>
-              <span className={classes.letters} style={{ color: pairing.textCss, background: pairing.surfaceCss }} data-specimen>
+              <span
+                className={classes.letters}
+                style={{ color: pairing.textCss, background: pairing.surfaceCss }}
+                data-specimen
+              >
                 Ag
               </span>
               <span>
@@ -199,7 +263,10 @@ export function TokenDetail({ path, onClose, onGo, onMoved }: { path: string; on
                 </Text>
               </span>
               <Text size="sm" fw={600} c={pairing.passes ? undefined : 'var(--bad)'}>
-                {pairing.ratio} <Text span size="xs">{pairing.passes ? `of ${pairing.needs}` : `needs ${pairing.needs}`}</Text>
+                {pairing.ratio}{' '}
+                <Text span size="xs">
+                  {pairing.passes ? `of ${pairing.needs}` : `needs ${pairing.needs}`}
+                </Text>
               </Text>
             </div>
           ))}
@@ -209,12 +276,15 @@ export function TokenDetail({ path, onClose, onGo, onMoved }: { path: string; on
       <section className={classes.section}>
         <h3>Where it is used</h3>
         <Text size="sm" data-testid="reach">
-          {view.uses.length === 0 ? 'Nothing refers to it.' : `${view.uses.length} direct use${view.uses.length === 1 ? '' : 's'}; a change reaches ${view.reachText}.`}
+          {view.uses.length === 0
+            ? 'Nothing refers to it.'
+            : `${view.uses.length} direct use${view.uses.length === 1 ? '' : 's'}; a change reaches ${view.reachText}.`}
         </Text>
         <ul style={{ margin: '4px 0 0', paddingInlineStart: 18, fontSize: 13 }}>
           {view.uses.slice(0, 12).map((use, i) => (
             <li key={i}>
-              <Link href={link(use.href)}>{use.title}</Link> <span style={{ color: 'var(--mantine-color-dimmed)' }}>{use.place}</span>
+              <Link href={link(use.href)}>{use.title}</Link>{' '}
+              <span style={{ color: 'var(--mantine-color-dimmed)' }}>{use.place}</span>
             </li>
           ))}
           {view.uses.length > 12 && <li>and {view.uses.length - 12} more</li>}
@@ -230,7 +300,10 @@ export function TokenDetail({ path, onClose, onGo, onMoved }: { path: string; on
                 .slice(0, 12)
                 .map((one) => (
                   <li key={one.id}>
-                    <Link href={link(one.href)}>{one.title}</Link> <span style={{ color: 'var(--mantine-color-dimmed)' }}>{one.inside ? `in ${one.inside}` : one.kind}</span>
+                    <Link href={link(one.href)}>{one.title}</Link>{' '}
+                    <span style={{ color: 'var(--mantine-color-dimmed)' }}>
+                      {one.inside ? `in ${one.inside}` : one.kind}
+                    </span>
                   </li>
                 ))}
             </ul>
@@ -246,7 +319,11 @@ export function TokenDetail({ path, onClose, onGo, onMoved }: { path: string; on
         <ul style={{ margin: 0, paddingInlineStart: 18, fontSize: 13 }}>
           {view.history.slice(0, 8).map((entry) => (
             <li key={entry.sequence}>
-              {entry.label} <span style={{ color: 'var(--mantine-color-dimmed)' }}>by {entry.author}, {new Date(entry.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</span>
+              {entry.label}{' '}
+              <span style={{ color: 'var(--mantine-color-dimmed)' }}>
+                by {entry.author},{' '}
+                {new Date(entry.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+              </span>
             </li>
           ))}
         </ul>
@@ -255,7 +332,12 @@ export function TokenDetail({ path, onClose, onGo, onMoved }: { path: string; on
       <Deprecate opened={deprecating} close={deprecate.close} view={view} />
       <Modal opened={removing} onClose={remove.close} title={`Remove ${view.path}?`}>
         <Stack>
-          <Text size="sm">{view.uses.length === 0 ? 'Nothing refers to it.' : `${view.uses.length} direct use${view.uses.length === 1 ? '' : 's'} would break; it reaches ${view.reachText}.`} You can undo this.</Text>
+          <Text size="sm">
+            {view.uses.length === 0
+              ? 'Nothing refers to it.'
+              : `${view.uses.length} direct use${view.uses.length === 1 ? '' : 's'} would break; it reaches ${view.reachText}.`}{' '}
+            You can undo this.
+          </Text>
           <Group justify="flex-end">
             <Button variant="default" onClick={remove.close}>
               Keep it
@@ -278,7 +360,8 @@ export function TokenDetail({ path, onClose, onGo, onMoved }: { path: string; on
 }
 
 function Big({ view }: { view: TokenView }) {
-  if (view.type === 'color' && typeof view.css === 'string') return <span className={classes.big} style={{ background: view.css }} data-specimen />;
+  if (view.type === 'color' && typeof view.css === 'string')
+    return <span className={classes.big} style={{ background: view.css }} data-specimen />;
   return (
     <span className={classes.big} data-specimen>
       <span style={{ transform: 'scale(1.8)' }}>
@@ -288,7 +371,13 @@ function Big({ view }: { view: TokenView }) {
   );
 }
 
-function BesideValues({ path, lenses }: { path: string; lenses: { label: string; lens: Record<string, string> }[] }) {
+function BesideValues({
+  path,
+  lenses,
+}: {
+  path: string;
+  lenses: { label: string; lens: Record<string, string> }[];
+}) {
   return (
     <section className={classes.section}>
       <h3>Side by side</h3>
@@ -329,7 +418,10 @@ function Describe({ view }: { view: TokenView }) {
           placeholder="What it is for"
           value={text}
           onChange={(event) => setText(event.currentTarget.value)}
-          onBlur={() => text !== view.description && void store('setMember', { path: view.path, member: '$description', text })}
+          onBlur={() =>
+            text !== view.description &&
+            void store('setMember', { path: view.path, member: '$description', text })
+          }
           onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
         />
       ) : (
@@ -339,7 +431,17 @@ function Describe({ view }: { view: TokenView }) {
   );
 }
 
-function Rename({ opened, close, view, onMoved }: { opened: boolean; close: () => void; view: TokenView; onMoved: (path: string) => void }) {
+function Rename({
+  opened,
+  close,
+  view,
+  onMoved,
+}: {
+  opened: boolean;
+  close: () => void;
+  view: TokenView;
+  onMoved: (path: string) => void;
+}) {
   const { store } = usePlan();
   const [name, setName] = useState(view.name);
   const [problem, setProblem] = useState('');
@@ -356,9 +458,16 @@ function Rename({ opened, close, view, onMoved }: { opened: boolean; close: () =
         }}
       >
         <Stack>
-          <TextInput label="New name" value={name} data-autofocus error={problem} onChange={(event) => setName(event.currentTarget.value)} />
+          <TextInput
+            label="New name"
+            value={name}
+            data-autofocus
+            error={problem}
+            onChange={(event) => setName(event.currentTarget.value)}
+          />
           <Text size="sm" c="dimmed">
-            {view.uses.length} place{view.uses.length === 1 ? '' : 's'} that refer to it follow by themselves. Products see the new name when they take the release.
+            {view.uses.length} place{view.uses.length === 1 ? '' : 's'} that refer to it follow by themselves.
+            Products see the new name when they take the release.
           </Text>
           <Button type="submit" w="fit-content">
             Rename
@@ -374,16 +483,31 @@ function Deprecate({ opened, close, view }: { opened: boolean; close: () => void
   const [reason, setReason] = useState('');
   const done = view.deprecation !== undefined;
   return (
-    <Modal opened={opened} onClose={close} title={done ? `Take back the deprecation of ${view.path}` : `Deprecate ${view.path}`}>
+    <Modal
+      opened={opened}
+      onClose={close}
+      title={done ? `Take back the deprecation of ${view.path}` : `Deprecate ${view.path}`}
+    >
       <form
         onSubmit={async (event) => {
           event.preventDefault();
-          await store('setMember', { path: view.path, member: '$deprecated', text: done ? '' : reason || 'Use another token' });
+          await store('setMember', {
+            path: view.path,
+            member: '$deprecated',
+            text: done ? '' : reason || 'Use another token',
+          });
           close();
         }}
       >
         <Stack>
-          {!done && <TextInput label="Why, and what to use in its place" value={reason} data-autofocus onChange={(event) => setReason(event.currentTarget.value)} />}
+          {!done && (
+            <TextInput
+              label="Why, and what to use in its place"
+              value={reason}
+              data-autofocus
+              onChange={(event) => setReason(event.currentTarget.value)}
+            />
+          )}
           <Text size="sm" c="dimmed">
             It reaches {view.reachText}. It goes on working; every use shows a finding.
           </Text>

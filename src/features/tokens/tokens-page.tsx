@@ -29,7 +29,9 @@ export function TokensPage({ path }: { path: string | undefined }) {
   const [importing, importer] = useDisclosure(false);
   const base = `/libraries/${library.slug}/tokens`;
   // The address changes without leaving the page, so that the list stays where it is.
-  const selected = pathname.startsWith(`${base}/`) ? decodeURIComponent(pathname.slice(base.length + 1)) : path;
+  const selected = pathname.startsWith(`${base}/`)
+    ? decodeURIComponent(pathname.slice(base.length + 1))
+    : path;
 
   const typed = query.get('find') ?? '';
   const [find] = useDebouncedValue(typed, 60);
@@ -38,14 +40,58 @@ export function TokensPage({ path }: { path: string | undefined }) {
     if (!view) return undefined;
     const words = find.toLowerCase().split(/\s+/).filter(Boolean);
     const fits = (strip: TokenStrip) =>
-      words.every((word) => strip.path.toLowerCase().includes(word) || shortValue(strip.css).toLowerCase().includes(word) || strip.type.toLowerCase() === word) &&
-      (only === '' || (only === 'findings' ? strip.finding !== undefined : only === 'deprecated' ? strip.deprecated : only === 'varies' ? strip.varies.length > 0 : strip.type === only));
-    return { ...view, tiers: view.tiers.map(({ tier, groups }) => ({ tier, groups: groups.map((group) => ({ ...group, tokens: group.tokens.filter(fits) })).filter((group) => group.tokens.length > 0) })) };
+      words.every(
+        (word) =>
+          strip.path.toLowerCase().includes(word) ||
+          shortValue(strip.css).toLowerCase().includes(word) ||
+          strip.type.toLowerCase() === word,
+      ) &&
+      (only === '' ||
+        (only === 'findings'
+          ? strip.finding !== undefined
+          : only === 'deprecated'
+            ? strip.deprecated
+            : only === 'varies'
+              ? strip.varies.length > 0
+              : strip.type === only));
+    return {
+      ...view,
+      tiers: view.tiers.map(({ tier, groups }) => ({
+        tier,
+        groups: groups
+          .map((group) => ({ ...group, tokens: group.tokens.filter(fits) }))
+          .filter((group) => group.tokens.length > 0),
+      })),
+    };
   }, [view, find, only]);
-  const order = useMemo(() => shown?.tiers.flatMap(({ groups }) => groups.flatMap((group) => group.tokens.map((strip) => strip.path))) ?? [], [shown]);
-  const types = useMemo(() => [...new Set(view?.tiers.flatMap(({ groups }) => groups.flatMap((group) => group.tokens.map((strip) => strip.type))) ?? [])].filter(Boolean), [view]);
+  const order = useMemo(
+    () =>
+      shown?.tiers.flatMap(({ groups }) =>
+        groups.flatMap((group) => group.tokens.map((strip) => strip.path)),
+      ) ?? [],
+    [shown],
+  );
+  const types = useMemo(
+    () =>
+      [
+        ...new Set(
+          view?.tiers.flatMap(({ groups }) =>
+            groups.flatMap((group) => group.tokens.map((strip) => strip.type)),
+          ) ?? [],
+        ),
+      ].filter(Boolean),
+    [view],
+  );
 
-  const go = useCallback((target: string | null) => window.history.pushState(null, '', link(target === null ? base : `${base}/${encodeURIComponent(target)}`)), [base, link]);
+  const go = useCallback(
+    (target: string | null) =>
+      window.history.pushState(
+        null,
+        '',
+        link(target === null ? base : `${base}/${encodeURIComponent(target)}`),
+      ),
+    [base, link],
+  );
   const step = (by: number) => {
     if (selected === undefined) return;
     const next = order[order.indexOf(selected) + by];
@@ -69,13 +115,25 @@ export function TokensPage({ path }: { path: string | undefined }) {
     <>
       <Group mb="md" gap="xs">
         <h1 className="visually-hidden">Tokens of {library.name}</h1>
-        <TextInput aria-label="Find tokens" placeholder="Find by path, value or type" w={260} value={typed} onChange={(event) => setQuery({ find: event.currentTarget.value })} />
+        <TextInput
+          aria-label="Find tokens"
+          placeholder="Find by path, value or type"
+          w={260}
+          value={typed}
+          onChange={(event) => setQuery({ find: event.currentTarget.value })}
+        />
         <Select
           aria-label="Show only"
           w={190}
           value={only}
           onChange={(value) => setQuery({ only: value })}
-          data={[{ value: '', label: 'all tokens' }, { value: 'findings', label: 'with findings' }, { value: 'varies', label: 'that vary by context' }, { value: 'deprecated', label: 'deprecated' }, ...types.map((type) => ({ value: type, label: type }))]}
+          data={[
+            { value: '', label: 'all tokens' },
+            { value: 'findings', label: 'with findings' },
+            { value: 'varies', label: 'that vary by context' },
+            { value: 'deprecated', label: 'deprecated' },
+            ...types.map((type) => ({ value: type, label: type })),
+          ]}
         />
         <Text size="sm" c="dimmed">
           {order.length} of {library.counts.tokens}
@@ -119,7 +177,14 @@ export function TokensPage({ path }: { path: string | undefined }) {
               go(target);
             }}
           />
-          {selected !== undefined && <TokenDetail path={selected} onClose={() => go(null)} onGo={go} onMoved={(target) => router.replace(link(`${base}/${encodeURIComponent(target)}`))} />}
+          {selected !== undefined && (
+            <TokenDetail
+              path={selected}
+              onClose={() => go(null)}
+              onGo={go}
+              onMoved={(target) => router.replace(link(`${base}/${encodeURIComponent(target)}`))}
+            />
+          )}
         </div>
       )}
       <AddToken opened={adding} close={add.close} onAdded={go} types={types} />

@@ -9,7 +9,17 @@ import { useLibrary } from '@/features/libraries/shell';
  * One value of one layer. What is typed shows everywhere at once; Enter or leaving the field stores it as one change,
  * Escape leaves it as it was.
  */
-export function ValueField({ path, layer, label, text }: { path: string; layer: string; label: string; text: string }) {
+export function ValueField({
+  path,
+  layer,
+  label,
+  text,
+}: {
+  path: string;
+  layer: string;
+  label: string;
+  text: string;
+}) {
   const { show, store, clear } = usePlan();
   const { destinations } = useLibrary();
   const [typed, setTyped] = useState(text);
@@ -58,13 +68,36 @@ export function ValueField({ path, layer, label, text }: { path: string; layer: 
     styles: { input: { fontFamily: 'var(--mantine-font-family-monospace)' } },
   };
   if (text.length > 60 && !typed.startsWith('{') && typed.startsWith('[') === false) {
-    return <Textarea {...shared} autosize minRows={2} maxRows={8} onChange={(event) => void change(event.currentTarget.value)} />;
+    return (
+      <Textarea
+        {...shared}
+        autosize
+        minRows={2}
+        maxRows={8}
+        onChange={(event) => void change(event.currentTarget.value)}
+      />
+    );
   }
-  if (/^[[{]"|^\[/.test(text)) return <Textarea {...shared} autosize minRows={2} maxRows={8} onChange={(event) => void change(event.currentTarget.value)} />;
+  if (/^[[{]"|^\[/.test(text))
+    return (
+      <Textarea
+        {...shared}
+        autosize
+        minRows={2}
+        maxRows={8}
+        onChange={(event) => void change(event.currentTarget.value)}
+      />
+    );
   return (
     <Autocomplete
       {...shared}
-      data={typed.startsWith('{') ? destinations.filter((entry) => entry.kind === 'token' && entry.title !== path).map((entry) => `{${entry.title}}`) : []}
+      data={
+        typed.startsWith('{')
+          ? destinations
+              .filter((entry) => entry.kind === 'token' && entry.title !== path)
+              .map((entry) => `{${entry.title}}`)
+          : []
+      }
       limit={8}
       onChange={(next) => void change(next)}
     />

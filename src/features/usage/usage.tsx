@@ -11,16 +11,17 @@ import { useLensLink, useQuery } from '@/ui/frame/lens';
 import classes from './usage.module.css';
 
 const NOTHING = {};
-const COLUMNS: { key: string; label: string; value: (row: UsageRow) => number | string; number: boolean }[] = [
-  { key: 'title', label: 'Token or component', value: (row) => row.title, number: false },
-  { key: 'direct', label: 'Direct uses', value: (row) => row.direct, number: true },
-  { key: 'indirect', label: 'Reached through others', value: (row) => row.indirect, number: true },
-  { key: 'tokens', label: 'Tokens', value: (row) => row.by.tokens, number: true },
-  { key: 'components', label: 'Components', value: (row) => row.by.components, number: true },
-  { key: 'guides', label: 'Guides', value: (row) => row.by.guides, number: true },
-  { key: 'screens', label: 'Screens', value: (row) => row.by.screens, number: true },
-  { key: 'products', label: 'Products', value: (row) => row.by.products, number: true },
-];
+const COLUMNS: { key: string; label: string; value: (row: UsageRow) => number | string; number: boolean }[] =
+  [
+    { key: 'title', label: 'Token or component', value: (row) => row.title, number: false },
+    { key: 'direct', label: 'Direct uses', value: (row) => row.direct, number: true },
+    { key: 'indirect', label: 'Reached through others', value: (row) => row.indirect, number: true },
+    { key: 'tokens', label: 'Tokens', value: (row) => row.by.tokens, number: true },
+    { key: 'components', label: 'Components', value: (row) => row.by.components, number: true },
+    { key: 'guides', label: 'Guides', value: (row) => row.by.guides, number: true },
+    { key: 'screens', label: 'Screens', value: (row) => row.by.screens, number: true },
+    { key: 'products', label: 'Products', value: (row) => row.by.products, number: true },
+  ];
 
 /** How often each token and component is used, by what; direct uses and what is reached through others apart. */
 export function Usage() {
@@ -35,17 +36,32 @@ export function Usage() {
   const open = query.get('of');
   const rows = useMemo(() => {
     const column = COLUMNS.find((one) => one.key === sort) ?? COLUMNS[1]!;
-    const fitting = (view?.rows ?? []).filter((row) => (kind === 'all' || (kind === 'unused' ? row.direct === 0 : row.kind === kind)) && row.title.toLowerCase().includes(find.toLowerCase()));
+    const fitting = (view?.rows ?? []).filter(
+      (row) =>
+        (kind === 'all' || (kind === 'unused' ? row.direct === 0 : row.kind === kind)) &&
+        row.title.toLowerCase().includes(find.toLowerCase()),
+    );
     return fitting.sort((a, b) => {
       const [x, y] = [column.value(a), column.value(b)];
       const order = x < y ? -1 : x > y ? 1 : 0;
-      return (column.number && !up ? -order : up && !column.number ? -order : order) || (a.title < b.title ? -1 : 1);
+      return (
+        (column.number && !up ? -order : up && !column.number ? -order : order) ||
+        (a.title < b.title ? -1 : 1)
+      );
     });
   }, [view, kind, find, sort, up]);
   if (!view) return null;
   const csv = () => {
-    const cell = (value: string | number) => (typeof value === 'number' ? String(value) : `"${(/^[=+\-@]/.test(value) ? `'${value}` : value).replace(/"/g, '""')}"`);
-    const text = [COLUMNS.map((column) => cell(column.label)), ...rows.map((row) => COLUMNS.map((column) => cell(column.value(row))))].map((line) => line.join(',')).join('\r\n');
+    const cell = (value: string | number) =>
+      typeof value === 'number'
+        ? String(value)
+        : `"${(/^[=+\-@]/.test(value) ? `'${value}` : value).replace(/"/g, '""')}"`;
+    const text = [
+      COLUMNS.map((column) => cell(column.label)),
+      ...rows.map((row) => COLUMNS.map((column) => cell(column.value(row)))),
+    ]
+      .map((line) => line.join(','))
+      .join('\r\n');
     const anchor = document.createElement('a');
     anchor.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
     anchor.download = `${library.slug}-usage.csv`;
@@ -56,8 +72,23 @@ export function Usage() {
     <>
       <h1 className="visually-hidden">Usage of {library.name}</h1>
       <Group mb="md">
-        <SegmentedControl aria-label="Which rows" value={kind} onChange={(value) => setQuery({ kind: value === 'all' ? null : value })} data={[{ value: 'all', label: 'all' }, { value: 'token', label: 'tokens' }, { value: 'component', label: 'components' }, { value: 'unused', label: 'unused' }]} />
-        <TextInput aria-label="Find" placeholder="Find" value={find} onChange={(event) => setQuery({ find: event.currentTarget.value })} />
+        <SegmentedControl
+          aria-label="Which rows"
+          value={kind}
+          onChange={(value) => setQuery({ kind: value === 'all' ? null : value })}
+          data={[
+            { value: 'all', label: 'all' },
+            { value: 'token', label: 'tokens' },
+            { value: 'component', label: 'components' },
+            { value: 'unused', label: 'unused' },
+          ]}
+        />
+        <TextInput
+          aria-label="Find"
+          placeholder="Find"
+          value={find}
+          onChange={(event) => setQuery({ find: event.currentTarget.value })}
+        />
         <Text size="sm" c="dimmed">
           {rows.length} rows
         </Text>
@@ -71,9 +102,26 @@ export function Usage() {
             <thead>
               <tr>
                 {COLUMNS.map((column) => (
-                  <th key={column.key} className={column.number ? 'number' : undefined} aria-sort={sort === column.key ? (up ? 'ascending' : 'descending') : undefined}>
-                    <UnstyledButton fz="inherit" fw="inherit" onClick={() => setQuery({ sort: column.key, up: sort === column.key && !up ? 'true' : null })}>
-                      {column.label} {sort === column.key ? up ? <IconArrowUp size={12} aria-hidden /> : <IconArrowDown size={12} aria-hidden /> : null}
+                  <th
+                    key={column.key}
+                    className={column.number ? 'number' : undefined}
+                    aria-sort={sort === column.key ? (up ? 'ascending' : 'descending') : undefined}
+                  >
+                    <UnstyledButton
+                      fz="inherit"
+                      fw="inherit"
+                      onClick={() =>
+                        setQuery({ sort: column.key, up: sort === column.key && !up ? 'true' : null })
+                      }
+                    >
+                      {column.label}{' '}
+                      {sort === column.key ? (
+                        up ? (
+                          <IconArrowUp size={12} aria-hidden />
+                        ) : (
+                          <IconArrowDown size={12} aria-hidden />
+                        )
+                      ) : null}
                     </UnstyledButton>
                   </th>
                 ))}
@@ -88,13 +136,22 @@ export function Usage() {
                     </Link>
                   </td>
                   <td className="number">
-                    <UnstyledButton fz="inherit" className={classes.count} aria-label={`${row.title}: ${row.direct} direct uses, show them`} onClick={() => setQuery({ of: row.id === open ? null : row.id })}>
+                    <UnstyledButton
+                      fz="inherit"
+                      className={classes.count}
+                      aria-label={`${row.title}: ${row.direct} direct uses, show them`}
+                      onClick={() => setQuery({ of: row.id === open ? null : row.id })}
+                    >
                       {row.direct}
                     </UnstyledButton>
                   </td>
                   {COLUMNS.slice(2).map((column) => (
                     <td key={column.key} className="number">
-                      {column.value(row) === 0 ? <span style={{ color: 'var(--mantine-color-dimmed)' }}>0</span> : column.value(row)}
+                      {column.value(row) === 0 ? (
+                        <span style={{ color: 'var(--mantine-color-dimmed)' }}>0</span>
+                      ) : (
+                        column.value(row)
+                      )}
                     </td>
                   ))}
                 </tr>
@@ -118,7 +175,8 @@ function Uses({ id, link }: { id: string; link: (href: string) => string }) {
       <ul>
         {view.direct.map((use, i) => (
           <li key={i}>
-            <Link href={link(use.href)}>{use.title}</Link> <small>{use.inside ? `in ${use.inside}` : `${use.kind}, ${use.place}`}</small>
+            <Link href={link(use.href)}>{use.title}</Link>{' '}
+            <small>{use.inside ? `in ${use.inside}` : `${use.kind}, ${use.place}`}</small>
           </li>
         ))}
       </ul>

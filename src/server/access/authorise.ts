@@ -21,9 +21,15 @@ export interface DocumentRow {
 }
 
 /** A person's role in a team; everybody is a viewer of what the whole workspace may see. */
-export async function roleOf(trx: Knex, actor: Actor, document: Pick<DocumentRow, 'team_id' | 'visibility'>): Promise<Role | undefined> {
+export async function roleOf(
+  trx: Knex,
+  actor: Actor,
+  document: Pick<DocumentRow, 'team_id' | 'visibility'>,
+): Promise<Role | undefined> {
   if (actor.kind === 'nobody') return undefined;
-  const membership = await trx('memberships').where({ person_id: actor.id, team_id: document.team_id }).first();
+  const membership = await trx('memberships')
+    .where({ person_id: actor.id, team_id: document.team_id })
+    .first();
   if (membership) return membership.role as Role;
   return document.visibility === 'workspace' ? 'viewer' : undefined;
 }
@@ -33,9 +39,15 @@ export async function roleOf(trx: Knex, actor: Actor, document: Pick<DocumentRow
  * one may not read is answered as if it were not there.
  * @throws Problem 401, 403 or 404
  */
-export async function authorise(trx: Knex, actor: Actor, need: Need, document: DocumentRow | undefined): Promise<void> {
+export async function authorise(
+  trx: Knex,
+  actor: Actor,
+  need: Need,
+  document: DocumentRow | undefined,
+): Promise<void> {
   if (need === 'nobody') return;
-  if (actor.kind === 'nobody') throw new Problem(401, 'sign-in', 'Sign in first', 'This needs a signed-in person.');
+  if (actor.kind === 'nobody')
+    throw new Problem(401, 'sign-in', 'Sign in first', 'This needs a signed-in person.');
   if (need === 'signed-in') return;
   if (need === 'administrator') {
     const person = await trx('people').where({ id: actor.id }).first();

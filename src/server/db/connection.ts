@@ -23,7 +23,9 @@ export async function openDatabase(folder: string): Promise<Knex> {
     mkdirSync(folder, { recursive: true });
     accessSync(folder, constants.W_OK);
   } catch {
-    throw new StartProblem(`The data folder ${folder} cannot be written. Give it write access, or set SEEDPLAN_DATA_DIR to another.`);
+    throw new StartProblem(
+      `The data folder ${folder} cannot be written. Give it write access, or set SEEDPLAN_DATA_DIR to another.`,
+    );
   }
   const knex = knexFactory({
     client: 'better-sqlite3',
@@ -33,7 +35,10 @@ export async function openDatabase(folder: string): Promise<Knex> {
     pool: {
       min: 1,
       max: 1,
-      afterCreate(connection: { pragma(text: string): void }, done: (error: Error | null, connection: unknown) => void) {
+      afterCreate(
+        connection: { pragma(text: string): void },
+        done: (error: Error | null, connection: unknown) => void,
+      ) {
         connection.pragma('journal_mode = WAL');
         connection.pragma('foreign_keys = ON');
         connection.pragma('busy_timeout = 5000');
@@ -56,7 +61,10 @@ async function migrate(knex: Knex): Promise<void> {
   if (await knex.schema.hasTable('knex_migrations')) {
     const done: { name: string }[] = await knex('knex_migrations').select('name');
     const unknown = done.find(({ name }) => !(name in MIGRATIONS));
-    if (unknown) throw new StartProblem(`The database is newer than this program (it has ${unknown.name}). Use the newer program, or another data folder.`);
+    if (unknown)
+      throw new StartProblem(
+        `The database is newer than this program (it has ${unknown.name}). Use the newer program, or another data folder.`,
+      );
   }
   await knex.migrate.latest({
     migrationSource: {

@@ -1,5 +1,11 @@
 import type { Knex } from 'knex';
-import { applicable, applyChangeSet, invertEdits, undoStacks, type LoggedChangeSet } from '@/core/documents/change-set';
+import {
+  applicable,
+  applyChangeSet,
+  invertEdits,
+  undoStacks,
+  type LoggedChangeSet,
+} from '@/core/documents/change-set';
 import type { Clash, Edit } from '@/core/documents/edits';
 import { schemaProblems } from '@/core/documents/schema-check';
 import type { DocumentRow } from '../access/authorise';
@@ -12,11 +18,18 @@ import { draftOf, loadDocument, readLog, storeChange, type DraftRow } from './st
  * Applies edits to a document's draft: the one way anything in it changes. The stale edit is refused with both values
  * and the author of the one that stands; nothing is half-written.
  */
-export async function change(work: Work, row: DocumentRow, input: { id: string; label: string; edits: Edit[]; undoes?: string }): Promise<LoggedChangeSet> {
+export async function change(
+  work: Work,
+  row: DocumentRow,
+  input: { id: string; label: string; edits: Edit[]; undoes?: string },
+): Promise<LoggedChangeSet> {
   const { trx } = work;
   const draft = await draftOf(trx, row.id);
   const repeated = await trx('change_sets').where({ id: input.id }).first();
-  if (repeated) throw new Problem(409, 'repeated', 'Already done', 'This change set has been stored before.', { sequence: repeated.sequence });
+  if (repeated)
+    throw new Problem(409, 'repeated', 'Already done', 'This change set has been stored before.', {
+      sequence: repeated.sequence,
+    });
   const document = await loadDocument(trx, draft, row.kind);
   const result = applyChangeSet(document, input);
   if ('clashes' in result) throw await refusal(trx, draft, result.clashes);
@@ -41,12 +54,20 @@ async function refusal(trx: Knex, draft: DraftRow, clashes: Clash[]): Promise<Pr
   const people: { id: string; name: string }[] = await trx('people').select('id', 'name');
   const recent = (await readLog(trx, draft.id, { last: 200 })).reverse();
   const told = clashes.map((clash) => {
-    const last = recent.find((entry) => entry.edits.some((edit) => edit.item === clash.item && (edit.path === clash.path || edit.path === '')));
+    const last = recent.find((entry) =>
+      entry.edits.some((edit) => edit.item === clash.item && (edit.path === clash.path || edit.path === '')),
+    );
     return { ...clash, author: people.find((person) => person.id === last?.author)?.name, at: last?.at };
   });
   const first = told[0]!;
   const by = first.author ? ` by ${first.author}` : '';
-  return new Problem(409, 'moved-on', 'Somebody else was here first', `${first.message}${by}. Neither value is lost: choose which is to stand.`, { clashes: told });
+  return new Problem(
+    409,
+    'moved-on',
+    'Somebody else was here first',
+    `${first.message}${by}. Neither value is lost: choose which is to stand.`,
+    { clashes: told },
+  );
 }
 
 const changeDocument: UseCase<{ slug: string; id: string; label: string; edits: Edit[] }> = {
@@ -66,7 +87,10 @@ const undo: UseCase<{ slug: string; id: string; redo?: boolean; partly?: boolean
     const own = await readLog(work.trx, draft.id, { author: personIn(work) });
     const stacks = undoStacks(own);
     const target = (input.redo ? stacks.redo : stacks.undo).at(-1);
-    if (!target) throw badRequest(input.redo ? 'There is nothing to do again.' : 'There is nothing of yours to undo here.');
+    if (!target)
+      throw badRequest(
+        input.redo ? 'There is nothing to do again.' : 'There is nothing of yours to undo here.',
+      );
     let edits = invertEdits(target.edits);
     if (input.partly) {
       edits = applicable(await loadDocument(work.trx, draft, row.kind), edits);
@@ -83,7 +107,10 @@ const history: UseCase<{ slug: string; since?: number }> = {
   document: (input) => input.slug,
   async run(work, input, row) {
     const draft = await draftOf(work.trx, row.id);
-    return { sequence: draft.sequence, changeSets: await readLog(work.trx, draft.id, { since: input.since }) };
+    return {
+      sequence: draft.sequence,
+      changeSets: await readLog(work.trx, draft.id, { since: input.since }),
+    };
   },
 };
 

@@ -24,17 +24,37 @@ export interface SentFile {
   text: string;
 }
 
-async function createDocument(work: Work, kind: 'library' | 'product', input: { name: string; slug: string; team?: string; about?: string; visibility?: string }): Promise<DocumentRow> {
+async function createDocument(
+  work: Work,
+  kind: 'library' | 'product',
+  input: { name: string; slug: string; team?: string; about?: string; visibility?: string },
+): Promise<DocumentRow> {
   const { trx } = work;
   const memberships = await trx('memberships')
     .join('teams', 'teams.id', 'memberships.team_id')
     .where({ person_id: personIn(work) })
     .whereIn('role', ['maintainer', 'owner'])
     .select('teams.id', 'teams.name');
-  const team = input.team ? memberships.find((other: { name: string }) => other.name === input.team) : memberships[0];
-  if (!team) throw badRequest(input.team ? `You maintain no team called ${input.team}.` : 'You maintain no team yet: ask an owner to make you a maintainer.');
-  if (await trx('documents').where({ slug: input.slug }).first()) throw badRequest(`There is something at ${input.slug} already. Choose another name.`);
-  const row: DocumentRow = { id: work.newId(kind), kind, slug: input.slug, name: input.name, team_id: team.id, visibility: input.visibility === 'team' ? 'team' : 'workspace', about: input.about ?? '' };
+  const team = input.team
+    ? memberships.find((other: { name: string }) => other.name === input.team)
+    : memberships[0];
+  if (!team)
+    throw badRequest(
+      input.team
+        ? `You maintain no team called ${input.team}.`
+        : 'You maintain no team yet: ask an owner to make you a maintainer.',
+    );
+  if (await trx('documents').where({ slug: input.slug }).first())
+    throw badRequest(`There is something at ${input.slug} already. Choose another name.`);
+  const row: DocumentRow = {
+    id: work.newId(kind),
+    kind,
+    slug: input.slug,
+    name: input.name,
+    team_id: team.id,
+    visibility: input.visibility === 'team' ? 'team' : 'workspace',
+    about: input.about ?? '',
+  };
   await trx('documents').insert(row);
   const line = kind === 'library' ? work.newId('line') : null;
   if (line) await trx('lines').insert({ id: line, document_id: row.id, name: '1.x' });
@@ -42,23 +62,48 @@ async function createDocument(work: Work, kind: 'library' | 'product', input: { 
   return row;
 }
 
-const createLibrary: UseCase<{ name: string; slug: string; team?: string; about?: string; visibility?: string; parent?: { slug: string; version: string } }> = {
+const createLibrary: UseCase<{
+  name: string;
+  slug: string;
+  team?: string;
+  about?: string;
+  visibility?: string;
+  parent?: { slug: string; version: string };
+}> = {
   id: 'libraries.create',
   needs: 'signed-in',
   async run(work, input) {
     const row = await createDocument(work, 'library', input);
     if (input.parent) {
       const parent = await work.trx('documents').where({ slug: input.parent.slug, kind: 'library' }).first();
-      const release = parent && (await work.trx('releases').where({ document_id: parent.id, version: input.parent.version }).first());
+      const release =
+        parent &&
+        (await work.trx('releases').where({ document_id: parent.id, version: input.parent.version }).first());
       if (!release) throw notFound(`release ${input.parent.version} of ${input.parent.slug}`);
-      const item: Item = { id: work.newId('parent'), kind: 'parent', library: { id: parent.id, path: parent.name }, version: input.parent.version };
-      await change(work, row, { id: work.newId('change'), label: `Descend from ${parent.name} ${input.parent.version}`, edits: [addItem(item)] });
+      const item: Item = {
+        id: work.newId('parent'),
+        kind: 'parent',
+        library: { id: parent.id, path: parent.name },
+        version: input.parent.version,
+      };
+      await change(work, row, {
+        id: work.newId('change'),
+        label: `Descend from ${parent.name} ${input.parent.version}`,
+        edits: [addItem(item)],
+      });
     }
     return { slug: row.slug };
   },
 };
 
-const createProduct: UseCase<{ name: string; slug: string; team?: string; about?: string; library: string; version?: string }> = {
+const createProduct: UseCase<{
+  name: string;
+  slug: string;
+  team?: string;
+  about?: string;
+  library: string;
+  version?: string;
+}> = {
   id: 'products.create',
   needs: 'signed-in',
   async run(work, input) {
@@ -67,8 +112,19 @@ const createProduct: UseCase<{ name: string; slug: string; team?: string; about?
     const release = input.version ? releases.find((other) => other.version === input.version) : releases[0];
     if (!release) throw notFound(`release of ${input.library} to pin`);
     const row = await createDocument(work, 'product', input);
-    const pin: Item = { id: work.newId('pin'), kind: 'pin', library: { id: library.id, path: library.name }, version: release.version, policy: 'ask', held: {} };
-    await change(work, row, { id: work.newId('change'), label: `Take ${library.name} ${release.version}`, edits: [addItem(pin)] });
+    const pin: Item = {
+      id: work.newId('pin'),
+      kind: 'pin',
+      library: { id: library.id, path: library.name },
+      version: release.version,
+      policy: 'ask',
+      held: {},
+    };
+    await change(work, row, {
+      id: work.newId('change'),
+      label: `Take ${library.name} ${release.version}`,
+      edits: [addItem(pin)],
+    });
     return { slug: row.slug };
   },
 };
@@ -85,9 +141,15 @@ const importFiles: UseCase<{ slug: string; files: SentFile[]; tryOnly?: boolean 
   async run(work, input, row) {
     const draft = await draftOf(work.trx, row.id);
     const document = await loadDocument(work.trx, draft, 'library');
-    const { edits, findings } = readFiles(work, await ancestorsOf(work.trx, document.items), document.items, input.files);
+    const { edits, findings } = readFiles(
+      work,
+      await ancestorsOf(work.trx, document.items),
+      document.items,
+      input.files,
+    );
     const errors = findings.filter((finding) => finding.severity === 'error');
-    if (errors.length > 0 && !input.tryOnly) throw badRequest(`${errors[0]!.message}. Nothing was changed.`, { findings });
+    if (errors.length > 0 && !input.tryOnly)
+      throw badRequest(`${errors[0]!.message}. Nothing was changed.`, { findings });
     const counts: Record<string, number> = {};
     for (const edit of edits) {
       const kind = edit.kind === 'add' ? (edit.after as Item).kind : 'changed';
@@ -95,13 +157,22 @@ const importFiles: UseCase<{ slug: string; files: SentFile[]; tryOnly?: boolean 
     }
     if (!input.tryOnly && edits.length > 0) {
       const names = input.files.map((file) => file.name);
-      await change(work, row, { id: work.newId('change'), label: `Import ${names.length === 1 ? names[0] : `${names.length} files`}`, edits });
+      await change(work, row, {
+        id: work.newId('change'),
+        label: `Import ${names.length === 1 ? names[0] : `${names.length} files`}`,
+        edits,
+      });
     }
     return { counts, findings, changed: input.tryOnly ? 0 : edits.length };
   },
 };
 
-function readFiles(work: Work, ancestors: Generation[], items: Items, files: SentFile[]): { edits: Edit[]; findings: Finding[] } {
+function readFiles(
+  work: Work,
+  ancestors: Generation[],
+  items: Items,
+  files: SentFile[],
+): { edits: Edit[]; findings: Finding[] } {
   const texts = new Map(files.map((file) => [file.name, file.text]));
   const edits: Edit[] = [];
   const findings: Finding[] = [];
@@ -121,22 +192,42 @@ function readFiles(work: Work, ancestors: Generation[], items: Items, files: Sen
       return texts.get(name);
     });
     const brought = importEdits(effective().items, opened, file.name, work.newId, working.items);
-    findings.push(...[...opened.findings, ...brought.findings].map((finding) => ({ ...finding, at: { file: file.name, ...finding.at } })));
+    findings.push(
+      ...[...opened.findings, ...brought.findings].map((finding) => ({
+        ...finding,
+        at: { file: file.name, ...finding.at },
+      })),
+    );
     take(brought.edits);
-    const spoken = new Set(opened.system.sources.flatMap((source) => [...source.tokens.keys(), ...source.groups.keys()]));
-    const resolved = new Resolution(effective().system).findings().filter((finding) => spoken.has(finding.path ?? ''));
+    const spoken = new Set(
+      opened.system.sources.flatMap((source) => [...source.tokens.keys(), ...source.groups.keys()]),
+    );
+    const resolved = new Resolution(effective().system)
+      .findings()
+      .filter((finding) => spoken.has(finding.path ?? ''));
     findings.push(...resolved.map((finding) => ({ ...finding, at: { file: file.name } })));
   };
   resolvers.forEach(tokenFile);
   for (const file of files) {
     if (/\.(tokens\.json|tokens)$/.test(file.name) && !named.has(file.name)) tokenFile(file);
-    else if (file.name.endsWith('.json') && !/\.(component|resolver|tokens)\.json$/.test(file.name) && !named.has(file.name)) tokenFile(file);
+    else if (
+      file.name.endsWith('.json') &&
+      !/\.(component|resolver|tokens)\.json$/.test(file.name) &&
+      !named.has(file.name)
+    )
+      tokenFile(file);
   }
   for (const file of files.filter((other) => other.name.endsWith('.component.json'))) {
     const base = file.name.replace(/\.component\.json$/, '');
     const template = texts.get(`${base}.html`);
     if (template === undefined) {
-      findings.push({ code: 'component-file', severity: 'error', message: `${file.name} has no template`, at: { file: file.name }, fix: `Send ${base}.html with it` });
+      findings.push({
+        code: 'component-file',
+        severity: 'error',
+        message: `${file.name} has no template`,
+        at: { file: file.name },
+        fix: `Send ${base}.html with it`,
+      });
       continue;
     }
     take(componentEdits(work, effective().items, file, template, findings));
@@ -146,23 +237,45 @@ function readFiles(work: Work, ancestors: Generation[], items: Items, files: Sen
     const tree = libraryTree(effective().items);
     const old = itemsOf(working.items, 'guide').find((guide) => guide.name === name);
     if (old) {
-      findings.push({ code: 'guide-file', severity: 'warning', message: `There is a guide ${name} already; it was left as it is`, at: { file: file.name }, fix: 'Rename the file' });
+      findings.push({
+        code: 'guide-file',
+        severity: 'warning',
+        message: `There is a guide ${name} already; it was left as it is`,
+        at: { file: file.name },
+        fix: 'Rename the file',
+      });
       continue;
     }
-    const last = itemsOf(working.items, 'guide').map((guide) => guide.order).sort().at(-1) ?? null;
+    const last =
+      itemsOf(working.items, 'guide')
+        .map((guide) => guide.order)
+        .sort()
+        .at(-1) ?? null;
     const guide = readGuide(file.text, {
       id: work.newId('guide'),
       name,
       order: ordersAfter(last, 1)[0]!,
       blockId: () => work.newId('block'),
-      refer: (path, kind) => ({ path, id: kind === 'group' ? tree.ids.get(path) : itemsOf(working.items, 'component').find((component) => component.name === path)?.id }),
+      refer: (path, kind) => ({
+        path,
+        id:
+          kind === 'group'
+            ? tree.ids.get(path)
+            : itemsOf(working.items, 'component').find((component) => component.name === path)?.id,
+      }),
     });
     take([addItem(guide)]);
   }
   return { edits, findings };
 }
 
-function componentEdits(work: Work, items: Items, file: SentFile, template: string, findings: Finding[]): Edit[] {
+function componentEdits(
+  work: Work,
+  items: Items,
+  file: SentFile,
+  template: string,
+  findings: Finding[],
+): Edit[] {
   const edits: Edit[] = [];
   const tree = libraryTree(items);
   const ranks: RankItem[] = itemsOf(items, 'rank');
@@ -170,7 +283,18 @@ function componentEdits(work: Work, items: Items, file: SentFile, template: stri
     if (!name) return null;
     const known = ranks.find((other) => other.name === name);
     if (known) return known.id;
-    const item: RankItem = { id: work.newId('rank'), kind: 'rank', name, order: ordersAfter(ranks.map((other) => other.order).sort().at(-1) ?? null, 1)[0]! };
+    const item: RankItem = {
+      id: work.newId('rank'),
+      kind: 'rank',
+      name,
+      order: ordersAfter(
+        ranks
+          .map((other) => other.order)
+          .sort()
+          .at(-1) ?? null,
+        1,
+      )[0]!,
+    };
     ranks.push(item);
     edits.push(addItem(item));
     return item.id;
@@ -180,17 +304,34 @@ function componentEdits(work: Work, items: Items, file: SentFile, template: stri
     json = readJson(file.text);
   } catch (error) {
     if (!(error instanceof JsonSyntaxError)) throw error;
-    findings.push({ code: 'json-syntax', severity: 'error', message: `${file.name} is not JSON: ${error.reason}`, at: { file: file.name, ...error.place }, fix: `Correct line ${error.place.line}, column ${error.place.column}` });
+    findings.push({
+      code: 'json-syntax',
+      severity: 'error',
+      message: `${file.name} is not JSON: ${error.reason}`,
+      at: { file: file.name, ...error.place },
+      fix: `Correct line ${error.place.line}, column ${error.place.column}`,
+    });
     return [];
   }
-  const last = itemsOf(items, 'component').map((component) => component.order).sort().at(-1) ?? null;
+  const last =
+    itemsOf(items, 'component')
+      .map((component) => component.order)
+      .sort()
+      .at(-1) ?? null;
   const { component, findings: found } = readComponent(json, template, {
     id: work.newId('component'),
     order: ordersAfter(last, 1)[0]!,
     entryId: () => work.newId('entry'),
     refer: (path) => {
       const id = tree.ids.get(path);
-      if (!id) findings.push({ code: 'missing-target', severity: 'error', message: `${file.name} binds {${path}}, which is no token of the library`, at: { file: file.name }, fix: 'Correct the path, or add the token' });
+      if (!id)
+        findings.push({
+          code: 'missing-target',
+          severity: 'error',
+          message: `${file.name} binds {${path}}, which is no token of the library`,
+          at: { file: file.name },
+          fix: 'Correct the path, or add the token',
+        });
       return { id, path };
     },
     rank,
@@ -198,7 +339,13 @@ function componentEdits(work: Work, items: Items, file: SentFile, template: stri
   findings.push(...found.map((finding) => ({ ...finding, at: { file: file.name, ...finding.at } })));
   if (!component) return edits;
   if (itemsOf(items, 'component').some((other) => other.name === component.name)) {
-    findings.push({ code: 'component-file', severity: 'error', message: `There is a component ${component.name} already`, at: { file: file.name }, fix: 'Rename the one or the other' });
+    findings.push({
+      code: 'component-file',
+      severity: 'error',
+      message: `There is a component ${component.name} already`,
+      at: { file: file.name },
+      fix: 'Rename the one or the other',
+    });
   }
   return [...edits, addItem(component)];
 }
@@ -214,13 +361,23 @@ const importScreens: UseCase<{ slug: string; files: SentFile[] }> = {
     const document = await loadDocument(work.trx, draft, 'product');
     const components = new Map<string, string>();
     for (const pin of itemsOf(document.items, 'pin')) {
-      const release = await work.trx('releases').where({ document_id: pin.library.id, version: pin.version }).first();
+      const release = await work
+        .trx('releases')
+        .where({ document_id: pin.library.id, version: pin.version })
+        .first();
       if (!release) continue;
-      for (const component of itemsOf(await releaseItems(work.trx, release.id), 'component')) components.set(component.name, component.id);
+      for (const component of itemsOf(await releaseItems(work.trx, release.id), 'component'))
+        components.set(component.name, component.id);
     }
     const edits: Edit[] = [];
     const findings: Finding[] = [];
-    const orders = ordersAfter(itemsOf(document.items, 'screen').map((screen) => screen.order).sort().at(-1) ?? null, input.files.length);
+    const orders = ordersAfter(
+      itemsOf(document.items, 'screen')
+        .map((screen) => screen.order)
+        .sort()
+        .at(-1) ?? null,
+      input.files.length,
+    );
     input.files.forEach((file, i) => {
       const read = readScreen(file.text, {
         name: file.name.replace(/^.*\//, '').replace(/\.html$/, ''),
@@ -228,12 +385,18 @@ const importScreens: UseCase<{ slug: string; files: SentFile[] }> = {
         newId: work.newId,
         refer: (name) => (components.has(name) ? { id: components.get(name), path: name } : undefined),
       });
-      findings.push(...read.findings.map((finding) => ({ ...finding, at: { file: file.name, ...finding.at } })));
+      findings.push(
+        ...read.findings.map((finding) => ({ ...finding, at: { file: file.name, ...finding.at } })),
+      );
       edits.push(addItem(read.screen), ...read.placements.map(addItem));
     });
     const error = findings.find((finding) => finding.severity === 'error');
     if (error) throw badRequest(`${error.message}. Nothing was changed.`, { findings });
-    await change(work, row, { id: work.newId('change'), label: `Import ${input.files.map((file) => file.name).join(', ')}`, edits });
+    await change(work, row, {
+      id: work.newId('change'),
+      label: `Import ${input.files.map((file) => file.name).join(', ')}`,
+      edits,
+    });
     return { findings, changed: edits.length };
   },
 };

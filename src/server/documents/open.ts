@@ -20,14 +20,22 @@ const openLibrary: UseCase<{ slug: string }> = {
     const { items } = await loadDocument(trx, draft, 'library');
     const releases = await releasesOf(trx, row.id);
     const [last] = releases;
-    const generations = async (own: Items) => (await ancestorsOf(trx, own)).map(({ name, version, items: inherited }) => ({ name, version, items: list(inherited) }));
+    const generations = async (own: Items) =>
+      (await ancestorsOf(trx, own)).map(({ name, version, items: inherited }) => ({
+        name,
+        version,
+        items: list(inherited),
+      }));
     const lastItems = last ? await releaseItems(trx, last.id) : undefined;
     return {
       ...(await heading(work, row)),
       sequence: draft.sequence,
       items: list(items),
       ancestors: await generations(items),
-      last: last && lastItems ? { version: last.version, items: list(lastItems), ancestors: await generations(lastItems) } : null,
+      last:
+        last && lastItems
+          ? { version: last.version, items: list(lastItems), ancestors: await generations(lastItems) }
+          : null,
       versions: releases.map(({ version, at }) => ({ version, at })),
       products: await productsUsing(work, row.id),
       log: await readLog(trx, draft.id, { last: 500 }),
@@ -54,7 +62,11 @@ const openProduct: UseCase<{ slug: string }> = {
       const load = async (version: string) => {
         const release = releases.find((other) => other.version === version)!;
         const own = await releaseItems(trx, release.id);
-        const inherited = (await ancestorsOf(trx, own)).map(({ name, version: at, items: theirs }) => ({ name, version: at, items: list(theirs) }));
+        const inherited = (await ancestorsOf(trx, own)).map(({ name, version: at, items: theirs }) => ({
+          name,
+          version: at,
+          items: list(theirs),
+        }));
         return { version, at: release.at, notes: release.notes, items: list(own), ancestors: inherited };
       };
       const newer = releases.filter((release) => compareVersions(release.version, pin.version) > 0);
@@ -66,13 +78,30 @@ const openProduct: UseCase<{ slug: string }> = {
         newer: await Promise.all(newer.slice(0, 5).map((release) => load(release.version))),
       });
     }
-    return { ...(await heading(work, row)), sequence: draft.sequence, items: list(items), libraries, log: await readLog(trx, draft.id, { last: 200 }), people: await people(trx) };
+    return {
+      ...(await heading(work, row)),
+      sequence: draft.sequence,
+      items: list(items),
+      libraries,
+      log: await readLog(trx, draft.id, { last: 200 }),
+      people: await people(trx),
+    };
   },
 };
 
 async function heading(work: Work, row: DocumentRow) {
   const team = await work.trx('teams').where({ id: row.team_id }).first();
-  return { document: { id: row.id, kind: row.kind, slug: row.slug, name: row.name, about: row.about, team: team.name as string }, role: await roleOf(work.trx, work.actor, row) };
+  return {
+    document: {
+      id: row.id,
+      kind: row.kind,
+      slug: row.slug,
+      name: row.name,
+      about: row.about,
+      team: team.name as string,
+    },
+    role: await roleOf(work.trx, work.actor, row),
+  };
 }
 
 async function people(trx: Knex): Promise<{ id: string; name: string }[]> {
@@ -82,11 +111,21 @@ async function people(trx: Knex): Promise<{ id: string; name: string }[]> {
 /** The products, of those this person may see, that have a library pinned. */
 async function productsUsing(work: Work, libraryId: string) {
   const found = [];
-  for (const product of (await work.trx('documents').where({ kind: 'product' }).orderBy('name')) as DocumentRow[]) {
+  for (const product of (await work
+    .trx('documents')
+    .where({ kind: 'product' })
+    .orderBy('name')) as DocumentRow[]) {
     if (!(await roleOf(work.trx, work.actor, product))) continue;
     const { items } = await loadDocument(work.trx, await draftOf(work.trx, product.id), 'product');
     const pin = itemsOf(items, 'pin').find((other) => other.library.id === libraryId);
-    if (pin) found.push({ id: product.id, slug: product.slug, name: product.name, version: pin.version, items: list(items) });
+    if (pin)
+      found.push({
+        id: product.id,
+        slug: product.slug,
+        name: product.name,
+        version: pin.version,
+        items: list(items),
+      });
   }
   return found;
 }

@@ -20,14 +20,26 @@ export async function loadDocument(trx: Knex, draft: DraftRow, kind: Document['k
   const cache = shared('documents', () => new Map<string, { sequence: number; document: Document }>());
   const kept = cache.get(draft.id);
   if (kept?.sequence === draft.sequence) return kept.document;
-  const rows: { item_id: string; body: string }[] = await trx('items').where({ draft_id: draft.id }).select('item_id', 'body');
-  const document: Document = { id: draft.id, kind, items: new Map(rows.map((row) => [row.item_id, JSON.parse(row.body) as Item])) };
+  const rows: { item_id: string; body: string }[] = await trx('items')
+    .where({ draft_id: draft.id })
+    .select('item_id', 'body');
+  const document: Document = {
+    id: draft.id,
+    kind,
+    items: new Map(rows.map((row) => [row.item_id, JSON.parse(row.body) as Item])),
+  };
   cache.set(draft.id, { sequence: draft.sequence, document });
   return document;
 }
 
 /** Writes what a change set touched, its log row and the new sequence together. */
-export async function storeChange(trx: Knex, draft: DraftRow, document: Document, touched: Iterable<string>, entry: Omit<LoggedChangeSet, 'sequence'>): Promise<LoggedChangeSet> {
+export async function storeChange(
+  trx: Knex,
+  draft: DraftRow,
+  document: Document,
+  touched: Iterable<string>,
+  entry: Omit<LoggedChangeSet, 'sequence'>,
+): Promise<LoggedChangeSet> {
   const sequence = draft.sequence + 1;
   for (const id of touched) {
     const item = document.items.get(id);
@@ -72,8 +84,14 @@ export const logged = (row: ChangeSetRow): LoggedChangeSet => ({
   ...(row.undoes && { undoes: row.undoes }),
 });
 
-export async function readLog(trx: Knex, draftId: string, options: { since?: number; author?: string; last?: number } = {}): Promise<LoggedChangeSet[]> {
-  const query = trx('change_sets').where({ draft_id: draftId }).where('sequence', '>', options.since ?? -1);
+export async function readLog(
+  trx: Knex,
+  draftId: string,
+  options: { since?: number; author?: string; last?: number } = {},
+): Promise<LoggedChangeSet[]> {
+  const query = trx('change_sets')
+    .where({ draft_id: draftId })
+    .where('sequence', '>', options.since ?? -1);
   if (options.author) void query.where({ author_id: options.author });
   const rows: ChangeSetRow[] = await query.orderBy('sequence', 'desc').limit(options.last ?? 1000);
   return rows.reverse().map(logged);

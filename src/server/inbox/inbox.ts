@@ -4,9 +4,21 @@ const list: UseCase<object> = {
   id: 'inbox.list',
   needs: 'signed-in',
   async run(work) {
-    const rows = await work.trx('notices').where({ person_id: personIn(work) }).orderBy('at', 'desc').limit(200);
+    const rows = await work
+      .trx('notices')
+      .where({ person_id: personIn(work) })
+      .orderBy('at', 'desc')
+      .limit(200);
     return {
-      notices: rows.map((row: Record<string, string | null>) => ({ id: row.id, kind: row.kind, title: row.title, body: row.body, href: row.href, at: row.at, read: row.read_at !== null })),
+      notices: rows.map((row: Record<string, string | null>) => ({
+        id: row.id,
+        kind: row.kind,
+        title: row.title,
+        body: row.body,
+        href: row.href,
+        at: row.at,
+        read: row.read_at !== null,
+      })),
     };
   },
 };

@@ -9,27 +9,49 @@ import { ancestorsOf, releaseItems } from '../releases/store';
 import type { UseCase } from '../use-case';
 
 /** Writes a library's tokens in one form, from a release or from the draft. */
-const write: UseCase<{ slug: string; format: string; version?: string; context?: Context; prefix?: string; ids?: boolean }> = {
+const write: UseCase<{
+  slug: string;
+  format: string;
+  version?: string;
+  context?: Context;
+  prefix?: string;
+  ids?: boolean;
+}> = {
   id: 'outputs.write',
   needs: 'viewer',
   kind: 'library',
   document: (input) => input.slug,
   async run(work, input, row) {
     const output = OUTPUTS.get(input.format);
-    if (!output) throw badRequest(`There is no output called ${input.format}. Known: ${[...OUTPUTS.keys()].join(', ')}.`);
+    if (!output)
+      throw badRequest(
+        `There is no output called ${input.format}. Known: ${[...OUTPUTS.keys()].join(', ')}.`,
+      );
     let items: Items;
     if (input.version && input.version !== 'draft') {
-      const release = await work.trx('releases').where({ document_id: row.id, version: input.version }).first();
+      const release = await work
+        .trx('releases')
+        .where({ document_id: row.id, version: input.version })
+        .first();
       if (!release) throw notFound(`release ${input.version} of ${row.name}`);
       items = await releaseItems(work.trx, release.id);
     } else items = (await loadDocument(work.trx, await draftOf(work.trx, row.id), 'library')).items;
     const { items: effective, resolution } = stateOf(await ancestorsOf(work.trx, items), items);
     const { axes } = resolution.system;
     for (const [axis, name] of Object.entries(input.context ?? {})) {
-      if (!axes.some((other) => other.name === axis && other.contexts.includes(name))) throw badRequest(`There is no context ${axis}=${name}.`);
+      if (!axes.some((other) => other.name === axis && other.contexts.includes(name)))
+        throw badRequest(`There is no context ${axis}=${name}.`);
     }
-    const context = input.context && Object.keys(input.context).length > 0 ? { ...defaultContext(axes), ...input.context } : undefined;
-    return output.write({ resolution, context, prefix: input.prefix || undefined, authored: () => dtcgFiles(effective, resolution, { ids: input.ids }) });
+    const context =
+      input.context && Object.keys(input.context).length > 0
+        ? { ...defaultContext(axes), ...input.context }
+        : undefined;
+    return output.write({
+      resolution,
+      context,
+      prefix: input.prefix || undefined,
+      authored: () => dtcgFiles(effective, resolution, { ids: input.ids }),
+    });
   },
 };
 

@@ -39,7 +39,14 @@ const setUp: UseCase<{ workspace: string; name: string; email: string; password:
     const id = work.newId('person');
     const team = work.newId('team');
     await trx('workspace').insert({ key: 'name', value: input.workspace });
-    await trx('people').insert({ id, name: input.name, email: input.email.toLowerCase(), password: await hashPassword(input.password), administrator: true, about: 'First owner' });
+    await trx('people').insert({
+      id,
+      name: input.name,
+      email: input.email.toLowerCase(),
+      password: await hashPassword(input.password),
+      administrator: true,
+      about: 'First owner',
+    });
     await trx('teams').insert({ id: team, name: input.team });
     await trx('memberships').insert({ person_id: id, team_id: team, role: 'owner' });
     return { session: await openSession(work, id) };
@@ -54,7 +61,12 @@ const signIn: UseCase<{ email: string; password: string }> = {
     // The same work is done for an unknown address, so that its absence does not show in the time taken.
     const stored = person?.password ?? 'scrypt:00000000000000000000000000000000:00';
     if (!(await passwordMatches(input.password, stored)) || !person) {
-      throw new Problem(401, 'sign-in', 'Not signed in', 'The address and the password do not belong together.');
+      throw new Problem(
+        401,
+        'sign-in',
+        'Not signed in',
+        'The address and the password do not belong together.',
+      );
     }
     return { session: await openSession(work, person.id) };
   },
@@ -64,7 +76,8 @@ const signInDemo: UseCase<{ person: string }> = {
   id: 'people.signInDemo',
   needs: 'nobody',
   async run(work, input) {
-    if (!(await isDemo(work.trx))) throw new Problem(403, 'forbidden', 'Not allowed', 'Only demo data can be entered without a password.');
+    if (!(await isDemo(work.trx)))
+      throw new Problem(403, 'forbidden', 'Not allowed', 'Only demo data can be entered without a password.');
     const person = await work.trx('people').where({ id: input.person }).first();
     if (!person) throw badRequest('There is no such person.');
     return { session: await openSession(work, person.id) };
@@ -75,7 +88,10 @@ const signOut: UseCase<{ session: string }> = {
   id: 'people.signOut',
   needs: 'signed-in',
   async run(work, input) {
-    await work.trx('sessions').where({ id: input.session, person_id: personIn(work) }).delete();
+    await work
+      .trx('sessions')
+      .where({ id: input.session, person_id: personIn(work) })
+      .delete();
     return {};
   },
 };
@@ -84,22 +100,46 @@ const me: UseCase<object> = {
   id: 'people.me',
   needs: 'signed-in',
   async run(work) {
-    const person = await work.trx('people').where({ id: personIn(work) }).first();
-    const teams = await work.trx('memberships').join('teams', 'teams.id', 'memberships.team_id').where({ person_id: person.id }).select('teams.name', 'memberships.role');
-    const [{ count }] = (await work.trx('notices').where({ person_id: person.id }).whereNull('read_at').count({ count: '*' })) as [{ count: number }];
+    const person = await work
+      .trx('people')
+      .where({ id: personIn(work) })
+      .first();
+    const teams = await work
+      .trx('memberships')
+      .join('teams', 'teams.id', 'memberships.team_id')
+      .where({ person_id: person.id })
+      .select('teams.name', 'memberships.role');
+    const [{ count }] = (await work
+      .trx('notices')
+      .where({ person_id: person.id })
+      .whereNull('read_at')
+      .count({ count: '*' })) as [{ count: number }];
     return { person: { id: person.id, name: person.name, about: person.about }, teams, unread: count };
   },
 };
 
 /** Adds a person to the workspace and to a team. */
-const addPerson: UseCase<{ name: string; email: string; password: string; about?: string; memberships: { team: string; role: string }[] }> = {
+const addPerson: UseCase<{
+  name: string;
+  email: string;
+  password: string;
+  about?: string;
+  memberships: { team: string; role: string }[];
+}> = {
   id: 'people.add',
   needs: 'administrator',
   async run(work, input) {
     const { trx } = work;
-    if (await trx('people').where({ email: input.email.toLowerCase() }).first()) throw badRequest(`Somebody has the address ${input.email} already.`);
+    if (await trx('people').where({ email: input.email.toLowerCase() }).first())
+      throw badRequest(`Somebody has the address ${input.email} already.`);
     const id = work.newId('person');
-    await trx('people').insert({ id, name: input.name, email: input.email.toLowerCase(), password: await hashPassword(input.password), about: input.about ?? '' });
+    await trx('people').insert({
+      id,
+      name: input.name,
+      email: input.email.toLowerCase(),
+      password: await hashPassword(input.password),
+      about: input.about ?? '',
+    });
     for (const { team, role } of input.memberships) {
       let row = await trx('teams').where({ name: team }).first();
       if (!row) {

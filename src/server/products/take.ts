@@ -15,18 +15,28 @@ const take: UseCase<{ slug: string; library: string; version: string; id: string
   document: (input) => input.slug,
   async run(work, input, row) {
     const library = await work.trx('documents').where({ slug: input.library, kind: 'library' }).first();
-    const release = library && (await work.trx('releases').where({ document_id: library.id, version: input.version }).first());
+    const release =
+      library &&
+      (await work.trx('releases').where({ document_id: library.id, version: input.version }).first());
     if (!release) throw notFound(`release ${input.version} of ${input.library}`);
     const draft = await draftOf(work.trx, row.id);
     const document = await loadDocument(work.trx, draft, 'product');
     const pin = itemsOf(document.items, 'pin').find((other) => other.library.id === library.id);
     if (!pin) throw badRequest(`${row.name} does not use ${library.name}.`);
-    if (pin.version === input.version) throw badRequest(`${row.name} has ${library.name} ${input.version} already.`);
+    if (pin.version === input.version)
+      throw badRequest(`${row.name} has ${library.name} ${input.version} already.`);
     const verb = compareVersions(input.version, pin.version) > 0 ? 'Take' : 'Go back to';
-    const entry = await change(work, row, { id: input.id, label: `${verb} ${library.name} ${input.version}`, edits: [setField(pin, 'version', input.version)] });
+    const entry = await change(work, row, {
+      id: input.id,
+      label: `${verb} ${library.name} ${input.version}`,
+      edits: [setField(pin, 'version', input.version)],
+    });
     await work
       .trx('notices')
-      .where({ person_id: personIn(work), href: `/products/${row.slug}/upgrade/${library.slug}/${input.version}` })
+      .where({
+        person_id: personIn(work),
+        href: `/products/${row.slug}/upgrade/${library.slug}/${input.version}`,
+      })
       .whereNull('read_at')
       .update({ read_at: work.now() });
     const libraryDraft = await draftOf(work.trx, library.id);

@@ -37,35 +37,64 @@ const publish: UseCase<PublishInput> = {
     const { trx } = work;
     const draft = await draftOf(trx, row.id);
     if (draft.sequence !== input.sequence) {
-      throw new Problem(409, 'moved-on', 'The draft has changed', 'Something was changed after the ledger was read. Look at it again, then release.', { sequence: draft.sequence });
+      throw new Problem(
+        409,
+        'moved-on',
+        'The draft has changed',
+        'Something was changed after the ledger was read. Look at it again, then release.',
+        { sequence: draft.sequence },
+      );
     }
     const document = await loadDocument(trx, draft, 'library');
     const [last] = await releasesOf(trx, row.id);
     const lastItems: Items = last ? await releaseItems(trx, last.id) : new Map();
     const items = composeRelease(lastItems, document.items, new Set(input.leftOut));
     const unmet = unmetNeeds(items, document.items);
-    if (unmet.length > 0) throw new Problem(409, 'unmet', 'Something would be missing', unmet[0]!.message, { unmet });
+    if (unmet.length > 0)
+      throw new Problem(409, 'unmet', 'Something would be missing', unmet[0]!.message, { unmet });
     const before = last ? stateOf(await ancestorsOf(trx, lastItems), lastItems) : undefined;
     const after = stateOf(await ancestorsOf(trx, items), items);
     const ledger = ledgerOf(before, after);
     if (ledger.length === 0) throw badRequest('Nothing has changed since the last release.');
     const version = nextVersion(last?.version, bumpOf(ledger));
     if (version !== input.version) {
-      throw new Problem(409, 'version', 'The version differs', `These changes make it ${version}, not ${input.version}. Look at the ledger again.`, { version });
+      throw new Problem(
+        409,
+        'version',
+        'The version differs',
+        `These changes make it ${version}, not ${input.version}. Look at the ledger again.`,
+        { version },
+      );
     }
     const changes = ledger.flatMap((entry) => entry.changes);
     const at = work.now();
     const body = releaseNotes(`${version} - ${at.slice(0, 10)}`, changes);
     const notes = input.summary.trim() ? body.replace('\n', `\n\n${input.summary.trim()}\n`) : body;
     const id = work.newId('release');
-    await storeRelease(trx, { id, document_id: row.id, line_id: draft.line_id!, version, author_id: personIn(work), at, notes, changes: JSON.stringify(changes), withdrawn: null }, items);
+    await storeRelease(
+      trx,
+      {
+        id,
+        document_id: row.id,
+        line_id: draft.line_id!,
+        version,
+        author_id: personIn(work),
+        at,
+        notes,
+        changes: JSON.stringify(changes),
+        withdrawn: null,
+      },
+      items,
+    );
 
     for (const product of await trx('documents').where({ kind: 'product' })) {
       const productDraft = await draftOf(trx, product.id);
       const { items: own } = await loadDocument(trx, productDraft, 'product');
       const pin = itemsOf(own, 'pin').find((other) => other.library.id === row.id);
       if (!pin || compareVersions(pin.version, version) >= 0) continue;
-      const members = await trx('memberships').where({ team_id: product.team_id }).whereIn('role', ['maintainer', 'owner']);
+      const members = await trx('memberships')
+        .where({ team_id: product.team_id })
+        .whereIn('role', ['maintainer', 'owner']);
       for (const member of members) {
         await trx('notices').insert({
           id: work.newId('notice'),
@@ -91,9 +120,22 @@ const list: UseCase<{ slug: string }> = {
   kind: 'library',
   document: (input) => input.slug,
   async run(work, _input, row) {
-    const people = new Map((await work.trx('people').select('id', 'name')).map((person: { id: string; name: string }) => [person.id, person.name]));
+    const people = new Map(
+      (await work.trx('people').select('id', 'name')).map((person: { id: string; name: string }) => [
+        person.id,
+        person.name,
+      ]),
+    );
     const releases = await releasesOf(work.trx, row.id);
-    return { releases: releases.map((release) => ({ version: release.version, at: release.at, author: people.get(release.author_id) ?? '', notes: release.notes, changes: JSON.parse(release.changes) })) };
+    return {
+      releases: releases.map((release) => ({
+        version: release.version,
+        at: release.at,
+        author: people.get(release.author_id) ?? '',
+        notes: release.notes,
+        changes: JSON.parse(release.changes),
+      })),
+    };
   },
 };
 

@@ -33,7 +33,9 @@ export async function releaseItems(trx: Knex, releaseId: string): Promise<Items>
 /** JSON with the members of every object sorted, so that equal items have one hash. */
 export function canonical(value: unknown): string {
   return JSON.stringify(value, (_key, member: unknown) =>
-    typeof member === 'object' && member !== null && !Array.isArray(member) ? Object.fromEntries(Object.entries(member).sort(([a], [b]) => (a < b ? -1 : 1))) : member,
+    typeof member === 'object' && member !== null && !Array.isArray(member)
+      ? Object.fromEntries(Object.entries(member).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : member,
   );
 }
 
@@ -56,7 +58,9 @@ export async function ancestorsOf(trx: Knex, items: Items): Promise<Generation[]
     const parent = itemsOf(at, 'parent')[0];
     if (!parent?.library.id) return found;
     const document = await trx('documents').where({ id: parent.library.id }).first();
-    const release = await trx('releases').where({ document_id: parent.library.id, version: parent.version }).first();
+    const release = await trx('releases')
+      .where({ document_id: parent.library.id, version: parent.version })
+      .first();
     if (!document || !release) return found;
     at = await releaseItems(trx, release.id);
     found.unshift({ name: document.name, version: parent.version, items: at });

@@ -10,7 +10,9 @@ async function prepare(mode: string): Promise<void> {
   const host = process.env.HOST || '127.0.0.1';
   await checkPort(port, host);
   const folder = dataFolder();
-  if (mode === '--reset') for (const name of ['seedplan.db', 'seedplan.db-wal', 'seedplan.db-shm']) rmSync(path.join(folder, name), { force: true });
+  if (mode === '--reset')
+    for (const name of ['seedplan.db', 'seedplan.db-wal', 'seedplan.db-shm'])
+      rmSync(path.join(folder, name), { force: true });
   const knex = await openDatabase(folder);
   try {
     const [{ count }] = (await knex('people').count({ count: '*' })) as [{ count: number }];
@@ -20,7 +22,13 @@ async function prepare(mode: string): Promise<void> {
     }
     const demo = await knex('workspace').where({ key: 'demo' }).first();
     console.log(`Seedplan is starting at http://${host}:${port}/`);
-    console.log(demo ? 'Sign in with one click as any of the people shown, for example Marit Fenwick.' : count === 0 ? 'The first page sets up the workspace and its first owner.' : 'Sign in with your address and password.');
+    console.log(
+      demo
+        ? 'Sign in with one click as any of the people shown, for example Marit Fenwick.'
+        : count === 0
+          ? 'The first page sets up the workspace and its first owner.'
+          : 'Sign in with your address and password.',
+    );
   } finally {
     await knex.destroy();
   }
@@ -30,7 +38,13 @@ function checkPort(port: number, host: string): Promise<void> {
   return new Promise((resolve, reject) => {
     const probe = createServer();
     probe.once('error', (error: NodeJS.ErrnoException) => {
-      reject(new StartProblem(error.code === 'EADDRINUSE' ? `Port ${port} is in use. Stop what uses it, or set PORT to another.` : `Cannot listen on ${host}:${port}: ${error.message}`));
+      reject(
+        new StartProblem(
+          error.code === 'EADDRINUSE'
+            ? `Port ${port} is in use. Stop what uses it, or set PORT to another.`
+            : `Cannot listen on ${host}:${port}: ${error.message}`,
+        ),
+      );
     });
     probe.listen(port, host, () => probe.close(() => resolve()));
   });

@@ -1,9 +1,27 @@
 'use client';
 
-import { ActionIcon, Button, Indicator, Kbd, Menu, Modal, Table, Tooltip, useMantineColorScheme } from '@mantine/core';
+import {
+  ActionIcon,
+  Button,
+  Indicator,
+  Kbd,
+  Menu,
+  Modal,
+  Table,
+  Tooltip,
+  useMantineColorScheme,
+} from '@mantine/core';
 import { useDisclosure, useHotkeys } from '@mantine/hooks';
 import { Spotlight, spotlight } from '@mantine/spotlight';
-import { IconArrowBackUp, IconArrowForwardUp, IconChevronDown, IconInbox, IconMoonStars, IconSearch, IconUser } from '@tabler/icons-react';
+import {
+  IconArrowBackUp,
+  IconArrowForwardUp,
+  IconChevronDown,
+  IconInbox,
+  IconMoonStars,
+  IconSearch,
+  IconUser,
+} from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
@@ -33,12 +51,25 @@ export interface FrameProps {
 const NO_AXES: readonly LensAxis[] = [];
 
 /** The frame around every page: where one is, the stages of the work, the lens, search, inbox, oneself. */
-export function Frame({ me, documents, title, state, lineage, stages, axes, destinations, undo, children }: FrameProps) {
+export function Frame({
+  me,
+  documents,
+  title,
+  state,
+  lineage,
+  stages,
+  axes,
+  destinations,
+  undo,
+  children,
+}: FrameProps) {
   const pathname = usePathname();
   const router = useRouter();
   const link = useLensLink(axes ?? NO_AXES);
   const { toggleColorScheme } = useMantineColorScheme();
-  const current = stages.filter((stage) => pathname === stage.href || pathname.startsWith(`${stage.href}/`)).sort((a, b) => b.href.length - a.href.length)[0];
+  const current = stages
+    .filter((stage) => pathname === stage.href || pathname.startsWith(`${stage.href}/`))
+    .sort((a, b) => b.href.length - a.href.length)[0];
   const [helping, help] = useDisclosure(false);
   useHotkeys([
     ['mod+Z', () => undo?.undo && undo.run(false)],
@@ -53,7 +84,10 @@ export function Frame({ me, documents, title, state, lineage, stages, axes, dest
     await fetch('/api/v1/session', { method: 'DELETE' });
     window.location.href = '/sign-in';
   };
-  const actions = [...destinations, ...documents.map((entry) => ({ title: entry.name, kind: entry.kind, href: hrefOf(entry) }))].map((destination) => ({
+  const actions = [
+    ...destinations,
+    ...documents.map((entry) => ({ title: entry.name, kind: entry.kind, href: hrefOf(entry) })),
+  ].map((destination) => ({
     id: `${destination.kind} ${destination.href}`,
     label: destination.title,
     description: destination.kind,
@@ -66,7 +100,19 @@ export function Frame({ me, documents, title, state, lineage, stages, axes, dest
           <div className={classes.where}>
             <Menu position="bottom-start" width={300}>
               <Menu.Target>
-                <button className={classes.name} style={{ all: 'unset', cursor: 'pointer', display: 'inline-flex', gap: 4, alignItems: 'center', fontWeight: 640, fontSize: 16 }} aria-label={`${title}: go to another library or product`}>
+                <button
+                  className={classes.name}
+                  style={{
+                    all: 'unset',
+                    cursor: 'pointer',
+                    display: 'inline-flex',
+                    gap: 4,
+                    alignItems: 'center',
+                    fontWeight: 640,
+                    fontSize: 16,
+                  }}
+                  aria-label={`${title}: go to another library or product`}
+                >
                   {title}
                   <IconChevronDown size={14} aria-hidden />
                 </button>
@@ -78,7 +124,16 @@ export function Frame({ me, documents, title, state, lineage, stages, axes, dest
                     {documents
                       .filter((entry) => entry.kind === kind)
                       .map((entry) => (
-                        <Menu.Item key={entry.slug} component={Link} href={hrefOf(entry)} rightSection={<span style={{ fontSize: 12, color: 'var(--mantine-color-dimmed)' }}>{entry.version ?? entry.pins[0] ?? ''}</span>}>
+                        <Menu.Item
+                          key={entry.slug}
+                          component={Link}
+                          href={hrefOf(entry)}
+                          rightSection={
+                            <span style={{ fontSize: 12, color: 'var(--mantine-color-dimmed)' }}>
+                              {entry.version ?? entry.pins[0] ?? ''}
+                            </span>
+                          }
+                        >
                           {entry.name}
                         </Menu.Item>
                       ))}
@@ -99,7 +154,12 @@ export function Frame({ me, documents, title, state, lineage, stages, axes, dest
           </div>
           <nav className={classes.nav} aria-label="Stages">
             {stages.map((stage) => (
-              <Link key={stage.href} href={link(stage.href)} className={classes.stage} aria-current={stage === current ? 'page' : undefined}>
+              <Link
+                key={stage.href}
+                href={link(stage.href)}
+                className={classes.stage}
+                aria-current={stage === current ? 'page' : undefined}
+              >
                 {stage.label}
               </Link>
             ))}
@@ -108,28 +168,55 @@ export function Frame({ me, documents, title, state, lineage, stages, axes, dest
             {undo ? (
               <>
                 <Tooltip label={undo.undo ? `Undo: ${undo.undo}` : 'Nothing of yours to undo'}>
-                  <ActionIcon variant="subtle" color="gray" aria-label={undo.undo ? `Undo: ${undo.undo}` : 'Undo'} disabled={!undo.undo} onClick={() => undo.run(false)}>
+                  <ActionIcon
+                    variant="subtle"
+                    color="gray"
+                    aria-label={undo.undo ? `Undo: ${undo.undo}` : 'Undo'}
+                    disabled={!undo.undo}
+                    onClick={() => undo.run(false)}
+                  >
                     <IconArrowBackUp size={17} />
                   </ActionIcon>
                 </Tooltip>
                 <Tooltip label={undo.redo ? `Redo: ${undo.redo.replace(/^Undo: /, '')}` : 'Nothing to redo'}>
-                  <ActionIcon variant="subtle" color="gray" aria-label={undo.redo ? `Redo: ${undo.redo.replace(/^Undo: /, '')}` : 'Redo'} disabled={!undo.redo} onClick={() => undo.run(true)}>
+                  <ActionIcon
+                    variant="subtle"
+                    color="gray"
+                    aria-label={undo.redo ? `Redo: ${undo.redo.replace(/^Undo: /, '')}` : 'Redo'}
+                    disabled={!undo.redo}
+                    onClick={() => undo.run(true)}
+                  >
                     <IconArrowForwardUp size={17} />
                   </ActionIcon>
                 </Tooltip>
               </>
             ) : null}
-            <Button variant="default" leftSection={<IconSearch size={14} aria-hidden />} rightSection={<Kbd size="xs">/</Kbd>} onClick={() => spotlight.open()}>
+            <Button
+              variant="default"
+              leftSection={<IconSearch size={14} aria-hidden />}
+              rightSection={<Kbd size="xs">/</Kbd>}
+              onClick={() => spotlight.open()}
+            >
               Search
             </Button>
             <Indicator disabled={me.unread === 0} label={me.unread} size={15} offset={4}>
-              <ActionIcon component={Link} href="/inbox" variant="subtle" color="gray" aria-label={me.unread > 0 ? `Inbox, ${me.unread} unread` : 'Inbox'}>
+              <ActionIcon
+                component={Link}
+                href="/inbox"
+                variant="subtle"
+                color="gray"
+                aria-label={me.unread > 0 ? `Inbox, ${me.unread} unread` : 'Inbox'}
+              >
                 <IconInbox size={18} />
               </ActionIcon>
             </Indicator>
             <Menu position="bottom-end" width={230}>
               <Menu.Target>
-                <ActionIcon variant="subtle" color="gray" aria-label={`${me.person.name}: settings and signing out`}>
+                <ActionIcon
+                  variant="subtle"
+                  color="gray"
+                  aria-label={`${me.person.name}: settings and signing out`}
+                >
                   <IconUser size={18} />
                 </ActionIcon>
               </Menu.Target>
@@ -154,7 +241,14 @@ export function Frame({ me, documents, title, state, lineage, stages, axes, dest
         <LensBar axes={axes} />
       </header>
       <main className={classes.page}>{children}</main>
-      <Spotlight actions={actions} limit={12} highlightQuery nothingFound="Nothing by that name" searchProps={{ placeholder: 'A token, component, guide, library or product' }} shortcut={null} />
+      <Spotlight
+        actions={actions}
+        limit={12}
+        highlightQuery
+        nothingFound="Nothing by that name"
+        searchProps={{ placeholder: 'A token, component, guide, library or product' }}
+        shortcut={null}
+      />
       <Modal opened={helping} onClose={help.close} title="Keys">
         <Table>
           <Table.Tbody>

@@ -77,13 +77,25 @@ export function LensBar({ axes }: { axes: readonly LensAxis[] }) {
               onChange={(value) => setQuery({ [axis.name]: value === axis.default ? null : value })}
             />
           ) : (
-            <Select aria-label={axis.name} data={axis.contexts} value={lens[axis.name]} allowDeselect={false} onChange={(value) => setQuery({ [axis.name]: value === axis.default ? null : value })} />
+            <Select
+              aria-label={axis.name}
+              data={axis.contexts}
+              value={lens[axis.name]}
+              allowDeselect={false}
+              onChange={(value) => setQuery({ [axis.name]: value === axis.default ? null : value })}
+            />
           )}
         </label>
       ))}
       <label className={classes.axis}>
         <span>side by side</span>
-        <SegmentedControl aria-label="Side by side" size="xs" data={[{ label: 'off', value: '' }, ...axes.map((axis) => axis.name)]} value={query.get('beside') ?? ''} onChange={(value) => setQuery({ beside: value })} />
+        <SegmentedControl
+          aria-label="Side by side"
+          size="xs"
+          data={[{ label: 'off', value: '' }, ...axes.map((axis) => axis.name)]}
+          value={query.get('beside') ?? ''}
+          onChange={(value) => setQuery({ beside: value })}
+        />
       </label>
     </div>
   );
@@ -94,5 +106,11 @@ export function useBeside(axes: readonly LensAxis[]): { label: string; lens: Rec
   const lens = useLens(axes);
   const query = useSearchParams();
   const axis = axes.find((other) => other.name === query.get('beside'));
-  return useMemo(() => (axis ? axis.contexts.map((name) => ({ label: name, lens: { ...lens, [axis.name]: name } })) : [{ label: '', lens }]), [axis, lens]);
+  return useMemo(
+    () =>
+      axis
+        ? axis.contexts.map((name) => ({ label: name, lens: { ...lens, [axis.name]: name } }))
+        : [{ label: '', lens }],
+    [axis, lens],
+  );
 }

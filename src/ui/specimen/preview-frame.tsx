@@ -36,7 +36,18 @@ export interface PreviewProps {
 const SILENCE = 6000;
 
 /** Library markup, drawn in a frame that can reach neither this page nor the network. */
-export function PreviewFrame({ title, html, css, attributes, width, scale = 1, ground, padding, marked, onPick }: PreviewProps) {
+export function PreviewFrame({
+  title,
+  html,
+  css,
+  attributes,
+  width,
+  scale = 1,
+  ground,
+  padding,
+  marked,
+  onPick,
+}: PreviewProps) {
   const frame = useRef<HTMLIFrameElement>(null);
   const [height, setHeight] = useState(40);
   const [ready, setReady] = useState(false);
@@ -53,7 +64,8 @@ export function PreviewFrame({ title, html, css, attributes, width, scale = 1, g
       const message = event.data as { frame?: string; height?: number; placement?: string; cell?: string };
       heard = Date.now();
       if (message.frame === 'ready') setReady(true);
-      if (message.frame === 'size' && typeof message.height === 'number') setHeight(Math.min(20_000, Math.max(16, message.height)));
+      if (message.frame === 'size' && typeof message.height === 'number')
+        setHeight(Math.min(20_000, Math.max(16, message.height)));
       if (message.frame === 'pick') pick.current?.({ placement: message.placement, cell: message.cell });
     };
     window.addEventListener('message', hear);
@@ -72,7 +84,9 @@ export function PreviewFrame({ title, html, css, attributes, width, scale = 1, g
     if (!ready) return;
     for (const [family, file] of FONTS) {
       if (!css.includes(family)) continue;
-      void fontBytes(file).then((bytes) => frame.current?.contentWindow?.postMessage({ kind: 'font', family, bytes }, '*'));
+      void fontBytes(file).then((bytes) =>
+        frame.current?.contentWindow?.postMessage({ kind: 'font', family, bytes }, '*'),
+      );
     }
     // Fonts are sent once a frame; the sheet names the same ones whenever it is drawn again.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -97,7 +111,11 @@ export function PreviewFrame({ title, html, css, attributes, width, scale = 1, g
         title={title}
         src="/preview"
         sandbox="allow-scripts"
-        style={{ width: width ?? (scale === 1 ? '100%' : `${100 / scale}%`), height, transform: scale === 1 ? undefined : `scale(${scale})` }}
+        style={{
+          width: width ?? (scale === 1 ? '100%' : `${100 / scale}%`),
+          height,
+          transform: scale === 1 ? undefined : `scale(${scale})`,
+        }}
       />
     </div>
   );

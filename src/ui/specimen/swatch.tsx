@@ -30,7 +30,16 @@ export function Specimen({ type, css }: { type: string; css: CssText | undefined
         </span>
       );
     case 'typography':
-      return mark(typeof css === 'string' ? {} : { fontFamily: css['font-family'], fontWeight: css['font-weight'] as CSSProperties['fontWeight'], fontSize: Math.min(20, Math.max(11, size(css['font-size'] ?? '') * 0.6)) }, 'Ag');
+      return mark(
+        typeof css === 'string'
+          ? {}
+          : {
+              fontFamily: css['font-family'],
+              fontWeight: css['font-weight'] as CSSProperties['fontWeight'],
+              fontSize: Math.min(20, Math.max(11, size(css['font-size'] ?? '') * 0.6)),
+            },
+        'Ag',
+      );
     case 'fontFamily':
       return mark({ fontFamily: text, fontSize: 16 }, 'Ag');
     case 'fontWeight':
@@ -63,7 +72,12 @@ function Curve({ css }: { css: string }) {
   const at = (x: number, y: number) => `${3 + x * 20} ${19 - y * 16}`;
   return (
     <svg width={26} height={22} aria-hidden data-specimen>
-      <path d={`M${at(0, 0)} C${at(x1, y1)} ${at(x2, y2)} ${at(1, 1)}`} fill="none" stroke="currentColor" strokeWidth={1.5} />
+      <path
+        d={`M${at(0, 0)} C${at(x1, y1)} ${at(x2, y2)} ${at(1, 1)}`}
+        fill="none"
+        stroke="currentColor"
+        strokeWidth={1.5}
+      />
     </svg>
   );
 }
@@ -72,5 +86,12 @@ function Curve({ css }: { css: string }) {
 export function shortValue(css: CssText | undefined): string {
   if (css === undefined) return 'no value';
   if (typeof css === 'string') return css;
-  return [css['font-size'], css['line-height'] && `/ ${css['line-height']}`, css['font-weight'], css['font-family']?.split(',')[0]?.replace(/"/g, '')].filter(Boolean).join(' ');
+  return [
+    css['font-size'],
+    css['line-height'] && `/ ${css['line-height']}`,
+    css['font-weight'],
+    css['font-family']?.split(',')[0]?.replace(/"/g, ''),
+  ]
+    .filter(Boolean)
+    .join(' ');
 }

@@ -1,13 +1,79 @@
 import { createTheme, type CSSVariablesResolver, type MantineColorsTuple } from '@mantine/core';
 
 /** Near-neutral, so that the library's own colours are judged against nothing of ours. */
-const stone: MantineColorsTuple = ['#fafafa', '#f3f3f3', '#e8e8e8', '#d9d9d8', '#bdbdbc', '#9a9a99', '#6e6e6d', '#545453', '#383837', '#222221'];
-const night: MantineColorsTuple = ['#e6e6e5', '#c6c6c5', '#a8a8a7', '#7f7f7e', '#4a4a49', '#3a3a39', '#2b2b2a', '#222221', '#1a1a19', '#121211'];
+const stone: MantineColorsTuple = [
+  '#fafafa',
+  '#f3f3f3',
+  '#e8e8e8',
+  '#d9d9d8',
+  '#bdbdbc',
+  '#9a9a99',
+  '#6e6e6d',
+  '#545453',
+  '#383837',
+  '#222221',
+];
+const night: MantineColorsTuple = [
+  '#e6e6e5',
+  '#c6c6c5',
+  '#a8a8a7',
+  '#7f7f7e',
+  '#4a4a49',
+  '#3a3a39',
+  '#2b2b2a',
+  '#222221',
+  '#1a1a19',
+  '#121211',
+];
 /** The one accent, for selection and focus. */
-const ink: MantineColorsTuple = ['#eef1f7', '#dce2ee', '#b7c3db', '#90a2c6', '#6f86b5', '#5b74a9', '#4b6498', '#3f558a', '#32456f', '#253453'];
-const brick: MantineColorsTuple = ['#fbefec', '#f3dad4', '#e3b2a8', '#d28678', '#c4614f', '#b94a36', '#a83c29', '#8f3222', '#74281b', '#561d13'];
-const moss: MantineColorsTuple = ['#eff5ee', '#dbe8d9', '#b5d0b1', '#8cb687', '#6a9d64', '#54884e', '#43733e', '#365f32', '#294b26', '#1d361b'];
-const straw: MantineColorsTuple = ['#fbf5e6', '#f3e6c3', '#e5cd8b', '#d3b154', '#bb942c', '#9c7917', '#7d600e', '#664e09', '#4f3c06', '#382a04'];
+const ink: MantineColorsTuple = [
+  '#eef1f7',
+  '#dce2ee',
+  '#b7c3db',
+  '#90a2c6',
+  '#6f86b5',
+  '#5b74a9',
+  '#4b6498',
+  '#3f558a',
+  '#32456f',
+  '#253453',
+];
+const brick: MantineColorsTuple = [
+  '#fbefec',
+  '#f3dad4',
+  '#e3b2a8',
+  '#d28678',
+  '#c4614f',
+  '#b94a36',
+  '#a83c29',
+  '#8f3222',
+  '#74281b',
+  '#561d13',
+];
+const moss: MantineColorsTuple = [
+  '#eff5ee',
+  '#dbe8d9',
+  '#b5d0b1',
+  '#8cb687',
+  '#6a9d64',
+  '#54884e',
+  '#43733e',
+  '#365f32',
+  '#294b26',
+  '#1d361b',
+];
+const straw: MantineColorsTuple = [
+  '#fbf5e6',
+  '#f3e6c3',
+  '#e5cd8b',
+  '#d3b154',
+  '#bb942c',
+  '#9c7917',
+  '#7d600e',
+  '#664e09',
+  '#4f3c06',
+  '#382a04',
+];
 
 export const theme = createTheme({
   fontFamily: "'Archivo Variable', system-ui, sans-serif",

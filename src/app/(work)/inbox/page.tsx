@@ -2,6 +2,16 @@ import { Inbox } from '@/features/entry/inbox';
 import { asPerson } from '@/server/session';
 
 export default async function Page() {
-  const { notices } = await asPerson<{ notices: { id: string; kind: string; title: string; body: string; href: string; at: string; read: boolean }[] }>('inbox.list');
+  const { notices } = await asPerson<{
+    notices: {
+      id: string;
+      kind: string;
+      title: string;
+      body: string;
+      href: string;
+      at: string;
+      read: boolean;
+    }[];
+  }>('inbox.list');
   return <Inbox notices={notices} />;
 }

@@ -27,7 +27,8 @@ export function composite(options: {
     }
     for (const flag of flags) {
       const part = value.get(flag);
-      if (part !== undefined && typeof part !== 'boolean') return problem(`${flag} is true or false, not ${shown(part)}`, `Use true or false`);
+      if (part !== undefined && typeof part !== 'boolean')
+        return problem(`${flag} is true or false, not ${shown(part)}`, `Use true or false`);
     }
     return undefined;
   };
@@ -58,15 +59,21 @@ export function listOf(name: string, item: TokenType, options: { single: boolean
   return {
     name,
     check(value) {
-      if (!Array.isArray(value) && !options.single) return problem(`A ${name} is a list, not ${shown(value)}`, 'Put it in square brackets');
-      if (Array.isArray(value) && value.length === 0) return problem(`This ${name} is an empty list`, 'Give at least one');
+      if (!Array.isArray(value) && !options.single)
+        return problem(`A ${name} is a list, not ${shown(value)}`, 'Put it in square brackets');
+      if (Array.isArray(value) && value.length === 0)
+        return problem(`This ${name} is an empty list`, 'Give at least one');
       for (const [i, entry] of items(value).entries()) {
         const wrong = item.check(entry);
-        if (wrong) return Array.isArray(value) ? problem(`${name} ${i + 1}: ${wrong.message}`, wrong.fix) : wrong;
+        if (wrong)
+          return Array.isArray(value) ? problem(`${name} ${i + 1}: ${wrong.message}`, wrong.fix) : wrong;
       }
       return undefined;
     },
-    css: (value) => items(value).map((entry) => item.css(entry)).join(', '),
+    css: (value) =>
+      items(value)
+        .map((entry) => item.css(entry))
+        .join(', '),
     member: (place) => {
       if (typeof place[0] !== 'number') return options.single ? item.member?.(place) : undefined;
       return place.length === 1 ? name : item.member?.(place.slice(1));
@@ -74,7 +81,9 @@ export function listOf(name: string, item: TokenType, options: { single: boolean
     modernise(value) {
       if (!Array.isArray(value)) return options.single ? item.modernise?.(value) : undefined;
       const modern = value.map((entry) => item.modernise?.(entry));
-      return modern.some((entry) => entry !== undefined) ? value.map((entry, i) => modern[i] ?? entry) : undefined;
+      return modern.some((entry) => entry !== undefined)
+        ? value.map((entry, i) => modern[i] ?? entry)
+        : undefined;
     },
   };
 }

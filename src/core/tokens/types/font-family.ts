@@ -1,6 +1,19 @@
 import { problem, shown, type TokenType } from './type';
 
-const GENERIC = new Set(['serif', 'sans-serif', 'monospace', 'cursive', 'fantasy', 'system-ui', 'ui-serif', 'ui-sans-serif', 'ui-monospace', 'ui-rounded', 'math', 'emoji']);
+const GENERIC = new Set([
+  'serif',
+  'sans-serif',
+  'monospace',
+  'cursive',
+  'fantasy',
+  'system-ui',
+  'ui-serif',
+  'ui-sans-serif',
+  'ui-monospace',
+  'ui-rounded',
+  'math',
+  'emoji',
+]);
 
 /** A family name as CSS Fonts Level 4 section 2.1 wants it: generic names bare, everything else that is no identifier quoted. */
 function familyText(name: string): string {
@@ -17,7 +30,10 @@ export const fontFamily: TokenType = {
     const names = Array.isArray(value) ? value : [value];
     const wrong = names.find((name) => typeof name !== 'string' || name.trim() === '');
     if (names.length > 0 && wrong === undefined) return undefined;
-    return problem(`A font family is a name or a list of names, not ${shown(wrong ?? value)}`, 'Write it as "Archivo" or ["Archivo", "sans-serif"]');
+    return problem(
+      `A font family is a name or a list of names, not ${shown(wrong ?? value)}`,
+      'Write it as "Archivo" or ["Archivo", "sans-serif"]',
+    );
   },
   css: (value) => (Array.isArray(value) ? (value as string[]) : [value as string]).map(familyText).join(', '),
   member: (place) => (place.length === 1 ? 'fontFamily' : undefined),

@@ -12,7 +12,10 @@ export const fontWeight: TokenType = {
   check(value) {
     if (typeof value === 'number' && value >= 1 && value <= 1000) return undefined;
     if (typeof value === 'string' && KEYWORDS.has(value)) return undefined;
-    return problem(`A font weight is a number from 1 to 1000 or a keyword, not ${shown(value)}`, `Use a number or one of: ${[...KEYWORDS.keys()].join(', ')}`);
+    return problem(
+      `A font weight is a number from 1 to 1000 or a keyword, not ${shown(value)}`,
+      `Use a number or one of: ${[...KEYWORDS.keys()].join(', ')}`,
+    );
   },
   css: (value) => String(typeof value === 'string' ? KEYWORDS.get(value) : value),
 };

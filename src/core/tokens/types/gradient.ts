@@ -7,7 +7,8 @@ import { number } from './number';
 const stop = composite({
   name: 'gradient',
   members: { color, position: number },
-  css: (value) => `${color.css(value.get('color')!)} ${numberText(Number((Math.min(1, Math.max(0, value.get('position') as number)) * 100).toPrecision(12)))}%`,
+  css: (value) =>
+    `${color.css(value.get('color')!)} ${numberText(Number((Math.min(1, Math.max(0, value.get('position') as number)) * 100).toPrecision(12)))}%`,
 });
 
 export const gradient = listOf('gradient', stop, { single: false });

@@ -5,5 +5,6 @@ import { duration } from './duration';
 export const transition = composite({
   name: 'transition',
   members: { duration, delay: duration, timingFunction: cubicBezier },
-  css: (value) => `${duration.css(value.get('duration')!)} ${cubicBezier.css(value.get('timingFunction')!)} ${value.has('delay') ? duration.css(value.get('delay')!) : '0ms'}`,
+  css: (value) =>
+    `${duration.css(value.get('duration')!)} ${cubicBezier.css(value.get('timingFunction')!)} ${value.has('delay') ? duration.css(value.get('delay')!) : '0ms'}`,
 });

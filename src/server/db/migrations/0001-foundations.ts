@@ -5,7 +5,6 @@ import type { Knex } from 'knex';
  * content hash and protected by triggers.
  */
 export async function up(knex: Knex): Promise<void> {
-
   await knex.schema.createTable('workspace', (t) => {
     t.string('key').primary();
     t.text('value').notNullable();
@@ -114,7 +113,10 @@ export async function up(knex: Knex): Promise<void> {
   await Promise.all([
     ...immutable('contents', ['UPDATE', 'DELETE']),
     ...immutable('release_items', ['UPDATE', 'DELETE']),
-    ...immutable('releases', ['DELETE', 'UPDATE OF id, document_id, line_id, version, author_id, at, notes, changes']),
+    ...immutable('releases', [
+      'DELETE',
+      'UPDATE OF id, document_id, line_id, version, author_id, at, notes, changes',
+    ]),
     ...immutable('change_sets', ['UPDATE', 'DELETE']),
   ]);
 }

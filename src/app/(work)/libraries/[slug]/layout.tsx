@@ -1,6 +1,12 @@
 import type { ReactNode } from 'react';
 import { LibraryShell } from '@/features/libraries/shell';
 
-export default async function Layout({ children, params }: { children: ReactNode; params: Promise<{ slug: string }> }) {
+export default async function Layout({
+  children,
+  params,
+}: {
+  children: ReactNode;
+  params: Promise<{ slug: string }>;
+}) {
   return <LibraryShell slug={(await params).slug}>{children}</LibraryShell>;
 }

@@ -1,6 +1,12 @@
 import type { ReactNode } from 'react';
 import { ProductShell } from '@/features/products/shell';
 
-export default async function Layout({ children, params }: { children: ReactNode; params: Promise<{ slug: string }> }) {
+export default async function Layout({
+  children,
+  params,
+}: {
+  children: ReactNode;
+  params: Promise<{ slug: string }>;
+}) {
   return <ProductShell slug={(await params).slug}>{children}</ProductShell>;
 }

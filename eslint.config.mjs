@@ -1,0 +1,96 @@
+import boundaries from 'eslint-plugin-boundaries';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/** Who may import whom; docs/architecture.md draws the same picture and a test keeps the two alike. */
+const LAYERS = {
+  core: ['core'],
+  api: ['api', 'core'],
+  files: ['files', 'core'],
+  ui: ['ui', 'core'],
+  workers: ['workers', 'core', 'api'],
+  features: ['features', 'ui', 'core', 'api'],
+  server: ['server', 'files', 'api', 'core', 'demo'],
+  cli: ['cli', 'files', 'api', 'core'],
+  app: ['app', 'features', 'ui', 'server', 'api', 'core'],
+  demo: ['demo', 'core', 'server'],
+};
+
+const NOT_IN_CORE = [
+  'react',
+  'react-dom',
+  'react/*',
+  'next',
+  'next/*',
+  '@mantine/*',
+  '@tabler/*',
+  'knex',
+  'better-sqlite3',
+  'node:*',
+  'fs',
+  'path',
+  'crypto',
+  'pino',
+  'iron-session',
+];
+
+export default tseslint.config(
+  { ignores: ['node_modules', '.next', 'dist', 'data', 'next-env.d.ts', '.e2e', 'test-results'] },
+  ...tseslint.configs.recommended,
+  {
+    files: ['src/**/*.{ts,tsx}', 'demo/**/*.ts'],
+    plugins: { boundaries },
+    settings: {
+      'import/resolver': { typescript: { project: './tsconfig.json' } },
+      'boundaries/elements': Object.keys(LAYERS).map((type) => ({
+        type,
+        pattern: type === 'demo' ? 'demo' : `src/${type}`,
+        mode: 'folder',
+      })),
+    },
+    rules: {
+      'boundaries/dependencies': [
+        'error',
+        {
+          default: 'disallow',
+          policies: Object.entries(LAYERS).map(([type, allowed]) => ({
+            from: { element: { type } },
+            allow: { to: { element: { type: allowed } } },
+          })),
+        },
+      ],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ group: NOT_IN_CORE, message: 'core has no interface and no I/O' }] },
+      ],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'fetch',
+        'process',
+        'setTimeout',
+        'setInterval',
+        'localStorage',
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'core has no clock' },
+        { object: 'Math', property: 'random', message: 'core has no randomness' },
+      ],
+    },
+  },
+  {
+    files: ['src/{features,ui,app}/**/*.tsx'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+);
