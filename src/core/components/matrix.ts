@@ -17,15 +17,21 @@ export const STANDARD_STATES: readonly (readonly string[])[] = [
   ['disabled'],
 ];
 
-/** Every combination of choices and flags, and every state: the first prop turning slowest, states fastest. */
+/** Every combination of choices and flags in every state: the first prop turning slowest, states fastest. */
 export function combinationsOf(component: ComponentItem): Combination[] {
   let all: Record<string, string>[] = [defaultProps(component)];
   for (const prop of ordered(component.props)) {
     const values = prop.kind === 'choice' ? prop.values : prop.kind === 'flag' ? ['', 'true'] : undefined;
     if (values) all = all.flatMap((props) => values.map((value) => ({ ...props, [prop.name]: value })));
   }
-  const states = [...STANDARD_STATES, ...component.states.map((state) => [state])];
+  const states = [...statesOf(component), ...component.states.map((state) => [state])];
   return all.flatMap((props) => states.map((names) => ({ props, states: names })));
+}
+
+/** The standard states of a component that can be operated; of one that cannot, rest alone. */
+export function statesOf(component: ComponentItem): readonly (readonly string[])[] {
+  const parts = partAncestry(templateOf(component.template).root);
+  return [...parts.values()].some((part) => part.interactive) ? STANDARD_STATES : STANDARD_STATES.slice(0, 1);
 }
 
 export interface ContrastCheck {

@@ -108,13 +108,11 @@ export function productFrame(product: OpenProduct): ProductFrameView {
     })),
     undo: stacks.undo.at(-1)?.label ?? null,
     redo: stacks.redo.at(-1)?.label ?? null,
-    history: [...product.log]
-      .reverse()
-      .map((entry) => ({
-        label: entry.label,
-        author: snapshot.people.find((person) => person.id === entry.author)?.name ?? 'Somebody',
-        at: entry.at,
-      })),
+    history: [...product.log].reverse().map((entry) => ({
+      label: entry.label,
+      author: snapshot.people.find((person) => person.id === entry.author)?.name ?? 'Somebody',
+      at: entry.at,
+    })),
   };
 }
 

@@ -304,7 +304,7 @@ function Matrix({ view, lens, ground }: { view: ProofView; lens: Record<string, 
 }
 
 const SHEET =
-  '.sp-sheet{display:grid;grid-template-columns:repeat(auto-fill,minmax(190px,1fr));gap:14px 12px;align-items:end}.sp-cell{cursor:pointer;min-width:0}.sp-cell small{display:block;font:11px/1.3 Archivo Variable,system-ui,sans-serif;margin-top:5px;color:var(--color-text-quiet,#555)}.sp-fails{outline:2px dashed #c4614f;outline-offset:5px}';
+  '.sp-sheet{display:grid;grid-template-columns:repeat(auto-fill,minmax(190px,1fr));gap:14px 12px;align-items:end}.sp-cell{cursor:pointer;min-width:0}.sp-cell small{display:block;font:11px/1.3 Archivo Variable,system-ui,sans-serif;margin-top:5px;color:var(--color-text-quiet,#555)}.sp-fails{outline:2px dashed #c4614f;outline-offset:3px}';
 
 function Code({ view }: { view: ProofView }) {
   const { store } = usePlan();

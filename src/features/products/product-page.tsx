@@ -57,7 +57,7 @@ export function ProductPage() {
           <Text c="dimmed">Bring in an HTML file whose elements name components of the library.</Text>
         </div>
       ) : (
-        <div className={classes.withSide}>
+        <div className={beside.length > 1 ? undefined : classes.withSide}>
           <div className={classes.screens}>
             {beside.map(({ label, lens }) => (
               <figure

@@ -269,6 +269,8 @@ function readFiles(
   return { edits, findings };
 }
 
+const USUAL_RANKS = ['basic', 'composite', 'region'];
+
 function componentEdits(
   work: Work,
   items: Items,
@@ -283,21 +285,21 @@ function componentEdits(
     if (!name) return null;
     const known = ranks.find((other) => other.name === name);
     if (known) return known.id;
-    const item: RankItem = {
-      id: work.newId('rank'),
-      kind: 'rank',
-      name,
-      order: ordersAfter(
-        ranks
-          .map((other) => other.order)
-          .sort()
-          .at(-1) ?? null,
-        1,
-      )[0]!,
-    };
-    ranks.push(item);
-    edits.push(addItem(item));
-    return item.id;
+    // A library that has no order of components yet gets the usual one, smallest first.
+    const names = ranks.length === 0 ? [...new Set([...USUAL_RANKS, name])] : [name];
+    const orders = ordersAfter(
+      ranks
+        .map((other) => other.order)
+        .sort()
+        .at(-1) ?? null,
+      names.length,
+    );
+    for (const [i, each] of names.entries()) {
+      const item: RankItem = { id: work.newId('rank'), kind: 'rank', name: each, order: orders[i]! };
+      ranks.push(item);
+      edits.push(addItem(item));
+    }
+    return ranks.find((other) => other.name === name)!.id;
   };
   let json;
   try {
