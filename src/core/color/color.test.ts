@@ -44,27 +44,45 @@ const JS: Record<string, string> = {
 test('conversion agrees with an independent library, from sRGB to every space and back', () => {
   const channel = fc.integer({ min: 1, max: 254 }).map((n) => n / 255);
   fc.assert(
-    fc.property(fc.tuple(channel, channel, channel), fc.constantFrom(...COLOR_SPACES.keys()), (components, space) => {
-      fc.pre(Math.max(...components) - Math.min(...components) > 0.02);
-      const color: Color = { space: 'srgb', components, alpha: 1 };
-      const ours = convert(color, space);
-      const theirs = new Colorjs('srgb', components).to(JS[space]!);
-      const back = rgbOf({ ...ours });
-      // Compared in XYZ, where no hue wraps round; rec2020's transfer curve differs between editions of its standard.
-      if (space === 'rec2020') return;
-      const xyz = new Colorjs(theirs.space, ours.components as [number, number, number]).to('xyz-d65').coords;
-      theirs.to('xyz-d65').coords.forEach((value, i) => expect(xyz[i]).toBeCloseTo(value ?? 0, 4));
-      [back.r, back.g, back.b].forEach((value, i) => expect(value).toBeCloseTo(components[i]!, 5));
-    }),
+    fc.property(
+      fc.tuple(channel, channel, channel),
+      fc.constantFrom(...COLOR_SPACES.keys()),
+      (components, space) => {
+        fc.pre(Math.max(...components) - Math.min(...components) > 0.02);
+        const color: Color = { space: 'srgb', components, alpha: 1 };
+        const ours = convert(color, space);
+        const theirs = new Colorjs('srgb', components).to(JS[space]!);
+        const back = rgbOf({ ...ours });
+        // Compared in XYZ, where no hue wraps round; rec2020's transfer curve differs between editions of its standard.
+        if (space === 'rec2020') return;
+        const xyz = new Colorjs(theirs.space, ours.components as [number, number, number]).to(
+          'xyz-d65',
+        ).coords;
+        theirs.to('xyz-d65').coords.forEach((value, i) => expect(xyz[i]).toBeCloseTo(value ?? 0, 4));
+        [back.r, back.g, back.b].forEach((value, i) => expect(value).toBeCloseTo(components[i]!, 5));
+      },
+    ),
   );
 });
 
 /** Björn Ottosson, "A perceptual color space for image processing", table of reference pairs (XYZ to OKLab). */
 test.each([
-  [[0.95, 1, 1.089], [1, 0, 0]],
-  [[1, 0, 0], [0.45, 1.236, -0.019]],
-  [[0, 1, 0], [0.922, -0.671, 0.263]],
-  [[0, 0, 1], [0.153, -1.415, -0.449]],
+  [
+    [0.95, 1, 1.089],
+    [1, 0, 0],
+  ],
+  [
+    [1, 0, 0],
+    [0.45, 1.236, -0.019],
+  ],
+  [
+    [0, 1, 0],
+    [0.922, -0.671, 0.263],
+  ],
+  [
+    [0, 0, 1],
+    [0.153, -1.415, -0.449],
+  ],
 ])('OKLab of XYZ %j', (xyz, lab) => {
   const found = convert({ space: 'xyz-d65', components: xyz, alpha: 1 }, 'oklab').components as number[];
   found.forEach((value, i) => expect(value).toBeCloseTo(lab[i]!, 2));
@@ -87,26 +105,43 @@ test.each([
 });
 
 test('what is no colour is not read', () => {
-  for (const text of ['', 'blurple', '#12', 'rgb(', 'url(x)', 'oklch(1)']) expect(parseColor(text)).toBeUndefined();
+  for (const text of ['', 'blurple', '#12', 'rgb(', 'url(x)', 'oklch(1)'])
+    expect(parseColor(text)).toBeUndefined();
 });
 
 test('contrast agrees with an independent package on random pairs', () => {
   const byte = fc.integer({ min: 0, max: 255 });
-  const color = fc.tuple(byte, byte, byte).map(([r, g, b]) => ({ r: r / 255, g: g / 255, b: b / 255, alpha: 1 }));
-  fc.assert(fc.property(color, color, (a, b) => expect(contrastRatio(a, b)).toBeCloseTo(wcagContrast(hexOf(a), hexOf(b)), 2)));
+  const color = fc
+    .tuple(byte, byte, byte)
+    .map(([r, g, b]) => ({ r: r / 255, g: g / 255, b: b / 255, alpha: 1 }));
+  fc.assert(
+    fc.property(color, color, (a, b) =>
+      expect(contrastRatio(a, b)).toBeCloseTo(wcagContrast(hexOf(a), hexOf(b)), 2),
+    ),
+  );
 });
 
 /** WCAG 2.2, success criterion 1.4.3: the well-known greys on either side of 4.5 on white. */
 test('#767676 on white passes 4.5, #777777 does not, and a failing ratio never shows as 4.50', () => {
   const on = (text: string) => contrastRatio(rgbOf(parseColor(text)!), rgbOf(parseColor('white')!));
   expect([levels(on('#767676')).AA.text, levels(on('#777777')).AA.text]).toEqual([true, false]);
-  expect([ratioText(on('#767676')), ratioText(on('#777777')), ratioText(4.4999)]).toEqual(['4.54', '4.47', '4.49']);
+  expect([ratioText(on('#767676')), ratioText(on('#777777')), ratioText(4.4999)]).toEqual([
+    '4.54',
+    '4.47',
+    '4.49',
+  ]);
 });
 
 test('translucent colours are laid over what is below, unrounded', () => {
   const half = { r: 0, g: 0, b: 0, alpha: 0.5 };
   const white = { r: 1, g: 1, b: 1, alpha: 1 };
   expect(composite(half, white)).toEqual({ r: 0.5, g: 0.5, b: 0.5, alpha: 1 });
-  expect(contrastRatio(half, white)).toBeCloseTo(contrastRatio({ r: 0.5, g: 0.5, b: 0.5, alpha: 1 }, white), 10);
-  expect(contrastRatio(white, half, white)).toBeCloseTo(contrastRatio(white, { r: 0.5, g: 0.5, b: 0.5, alpha: 1 }), 10);
+  expect(contrastRatio(half, white)).toBeCloseTo(
+    contrastRatio({ r: 0.5, g: 0.5, b: 0.5, alpha: 1 }, white),
+    10,
+  );
+  expect(contrastRatio(white, half, white)).toBeCloseTo(
+    contrastRatio(white, { r: 0.5, g: 0.5, b: 0.5, alpha: 1 }),
+    10,
+  );
 });

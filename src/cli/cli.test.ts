@@ -1,0 +1,146 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+
+const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-cli-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+beforeAll(() => void execFileSync(process.execPath, ['scripts/bundle.mjs', 'cli']));
+
+const file = (name: string, content: string | object) => {
+  const target = path.join(folder, name);
+  writeFileSync(target, typeof content === 'string' ? content : JSON.stringify(content));
+  return target;
+};
+const run = (...words: string[]) => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['dist/cli/seedplan.mjs', ...words], {
+    encoding: 'utf8',
+    maxBuffer: 1e9,
+  });
+  return { status, stdout, stderr, json: () => JSON.parse(stdout) };
+};
+const keel = 'demo/keel/keel.resolver.json';
+
+test('resolve answers as COMMANDS states: context filled in, values, CSS, chains', () => {
+  const { status, json } = run('resolve', keel, '--context', 'scheme=dark');
+  const answer = json();
+  expect(status).toBe(0);
+  expect(answer.context).toEqual({ brand: 'saltmarsh', scheme: 'dark' });
+  expect(answer.tokens['button.surface'].chain).toEqual([
+    'button.surface',
+    'color.action.surface',
+    'color.estuary.300',
+  ]);
+  expect(answer.tokens['text.hint'].css).toMatchObject({ 'font-size': '13px', 'font-weight': '500' });
+  expect(answer.tokens['ease.settle'].css).toBe('cubic-bezier(0.2, 0, 0, 1)');
+});
+
+test.each([
+  ['an unknown axis', ['resolve', keel, '--context', 'mood=dark'], 2, 'Known: brand, scheme'],
+  ['an unknown context', ['resolve', keel, '--context', 'scheme=dim'], 2, 'Known: light, dark'],
+  ['a missing file', ['resolve', 'nowhere.json'], 2, 'there is no such file'],
+  ['a folder', ['check', 'demo'], 2, 'it is a folder'],
+  ['an unknown command', ['polish', keel], 2, 'There is no command polish'],
+  ['an unknown option', ['resolve', keel, '--loud'], 2, 'Usage'],
+  ['an unknown format', ['export', keel, '--to', 'stone'], 2, 'Known: css'],
+  ['several files without --out', ['export', keel, '--to', 'dtcg'], 2, '--out'],
+  ['no colour', ['contrast', 'blurple', 'white'], 2, 'is no colour'],
+])('%s', (_name, words, status, message) => {
+  const result = run(...words);
+  expect([result.status, result.stdout]).toEqual([status, '']);
+  expect(result.stderr).toContain(message);
+  expect(result.stderr).not.toMatch(/\n\s+at /);
+});
+
+test('what is not JSON is a finding with line and column, exit 1', () => {
+  const bad = file('bad.tokens.json', '{\n  "a": {"$value": 1,}\n}');
+  expect(run('resolve', bad)).toMatchObject({ status: 1 });
+  expect(run('check', bad, '--format', 'json').json().findings[0]).toMatchObject({
+    code: 'json-syntax',
+    at: { line: 2, column: 21 },
+  });
+});
+
+test('a 50 MB file, 100,000 levels and 5,000 aliases are answered', () => {
+  const chain = Object.fromEntries(
+    Array.from({ length: 5000 }, (_, i) => [`t${i}`, { $value: `{t${i + 1}}` }]),
+  );
+  expect(
+    run('resolve', file('chain.json', { $type: 'number', ...chain, t5000: { $value: 1 } })).json().tokens.t0
+      .css,
+  ).toBe('1');
+  const deep = file(
+    'deep.json',
+    '{"g":'.repeat(100_000) + '{"$type":"number","$value":1}' + '}'.repeat(100_000),
+  );
+  expect(run('check', deep).status).toBe(0);
+  expect(run('resolve', file('nested.json', '['.repeat(100_000) + ']'.repeat(100_000))).status).toBe(1);
+  const big = file(
+    'big.json',
+    `{"$type":"number"${Array.from({ length: 700_000 }, (_, i) => `,"token-number-${i}":{"$value":${i},"$description":"made to be long"}`).join('')}}`,
+  );
+  expect(readFileSync(big).length).toBeGreaterThan(45e6);
+  expect(run('resolve', big).status).toBe(0);
+});
+
+test('check finds the demo’s flaws, with lines; --fail-on decides the exit status', () => {
+  const { status, json } = run('check', keel, '--format', 'json');
+  expect(status).toBe(1);
+  const codes = json().findings.map((finding: { code: string }) => finding.code);
+  expect(codes).toEqual(expect.arrayContaining(['contrast', 'deprecated-use', 'tier-skip', 'off-rhythm']));
+  expect(
+    json().findings.every(
+      (finding: { at: { file?: string; line?: number } }) => finding.at.file && finding.at.line,
+    ),
+  ).toBe(true);
+  expect(run('check', keel, '--fail-on', 'never').status).toBe(0);
+});
+
+/** SARIF 2.1.0 (OASIS), the members its schema requires. */
+test('sarif has the members the standard requires', () => {
+  const log = run('check', keel, '--format', 'sarif').json();
+  expect(log.version).toBe('2.1.0');
+  const [only] = log.runs;
+  expect(only.tool.driver.name).toBe('Seedplan');
+  for (const result of only.results) {
+    expect(result.message.text).toBeTruthy();
+    expect(only.tool.driver.rules[result.ruleIndex].id).toBe(result.ruleId);
+    expect(['error', 'warning', 'note']).toContain(result.level);
+    expect(result.locations[0].physicalLocation.region.startLine).toBeGreaterThan(0);
+  }
+});
+
+test('diff and export agree with each other, and a file goes out as it came in', () => {
+  const out = path.join(folder, 'out');
+  expect(run('export', keel, '--to', 'dtcg', '--out', out).status).toBe(0);
+  expect(JSON.parse(readFileSync(path.join(out, 'keel.resolver.json'), 'utf8'))).toEqual(
+    JSON.parse(readFileSync(keel, 'utf8')),
+  );
+  expect(run('diff', keel, path.join(out, 'keel.resolver.json'), '--format', 'json').json()).toEqual({
+    bump: 'none',
+    changes: [],
+  });
+  const table = file('severity.json', { added: 'major' });
+  const [a, b] = [
+    file('a.json', { a: { $type: 'number', $value: 1 } }),
+    file('b.json', { a: { $type: 'number', $value: 1 }, b: { $type: 'number', $value: 2 } }),
+  ];
+  expect(run('diff', a, b, '--format', 'json').json().bump).toBe('minor');
+  expect(run('diff', a, b, '--format', 'json', '--severity', table).json().bump).toBe('major');
+});
+
+test('a name clash writes nothing and names both', () => {
+  const clash = file('clash.json', { $type: 'number', a: { b: { $value: 1 } }, 'a-b': { $value: 2 } });
+  const result = run('export', clash, '--to', 'css');
+  expect([result.status, result.stdout]).toEqual([1, '']);
+  expect(result.stderr).toContain('a.b and a-b');
+});
+
+test('contrast rounds down to show and compares unrounded', () => {
+  expect(run('contrast', '#777', 'white').json()).toEqual({
+    ratio: 4.47,
+    AA: { text: false, largeText: true, nonText: true },
+    AAA: { text: false, largeText: false },
+  });
+  expect(run('contrast', 'white', '#fff0', '--under', 'black').json().ratio).toBe(21);
+});

@@ -1,0 +1,128 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { readComponent } from '../components/component-file';
+import { applyChangeSet, documentOf } from '../documents/change-set';
+import { addItem } from '../documents/edits';
+import { importEdits } from '../documents/import';
+import { itemsOf, type Item } from '../documents/items';
+import { libraryTree } from '../documents/library';
+import { readGuide } from '../guides/guide-file';
+import { readJson } from '../json/read';
+import { readScreen } from '../screens/screen-file';
+import { openTokens } from '../tokens/open';
+import { ReachIndex, type ReachDocument } from './reach';
+
+const folder = path.resolve('demo/keel');
+const files = new Map(
+  readdirSync(folder).map((name) => [name, readFileSync(path.join(folder, name), 'utf8')]),
+);
+let n = 0;
+const newId = (prefix: string) => `${prefix}_${++n}`;
+
+function demoLibrary(): ReachDocument {
+  let document = documentOf('keel', 'library', []);
+  const take = (edits: Parameters<typeof applyChangeSet>[1]['edits']) => {
+    const result = applyChangeSet(document, { edits });
+    if ('clashes' in result) throw new Error(JSON.stringify(result.clashes));
+    document = result.document;
+  };
+  take(
+    importEdits(
+      document.items,
+      openTokens('keel.resolver.json', files.get('keel.resolver.json')!, (name) => files.get(name)),
+      'keel.resolver.json',
+      newId,
+    ).edits,
+  );
+  const tree = libraryTree(document.items);
+  for (const [name, text] of files) {
+    if (!name.endsWith('.component.json')) continue;
+    const { component } = readComponent(
+      readJson(text),
+      files.get(name.replace('.component.json', '.html'))!,
+      {
+        id: newId('component'),
+        order: `a${n}`,
+        entryId: () => newId('entry'),
+        rank: () => null,
+        refer: (at) => ({ id: tree.ids.get(at), path: at }),
+      },
+    );
+    take([addItem(component!)]);
+  }
+  const components = itemsOf(document.items, 'component');
+  const guide = readGuide(files.get('buttons.guide.md')!, {
+    id: newId('guide'),
+    name: 'buttons',
+    order: 'a0',
+    blockId: () => newId('block'),
+    refer: (at, kind) => ({
+      path: at,
+      id: kind === 'group' ? tree.ids.get(at) : components.find((c) => c.name === at)!.id,
+    }),
+  });
+  take([addItem(guide)]);
+  return { id: 'keel', name: 'Keel', kind: 'library', items: document.items };
+}
+
+const library = demoLibrary();
+const components = itemsOf(library.items, 'component');
+const screenText = readFileSync('demo/booking-site/fares.html', 'utf8');
+const read = readScreen(screenText, {
+  name: 'fares',
+  order: 'a0',
+  newId,
+  refer: (name) => ({ path: name, id: components.find((c) => c.name === name)?.id }),
+});
+const product: ReachDocument = {
+  id: 'booking',
+  name: 'Booking',
+  kind: 'product',
+  items: new Map([read.screen, ...read.placements].map((item: Item) => [item.id, item])),
+};
+const index = new ReachIndex([library, product]);
+
+test('direct uses of every token equal an independent text search of the files', () => {
+  const tree = libraryTree(library.items);
+  const everything = [...files]
+    .filter(([name]) => name.endsWith('.json'))
+    .map(([, text]) => text)
+    .join('\n');
+  let total = 0;
+  for (const { item, path: at } of tree.nodes) {
+    if (item.kind !== 'token') continue;
+    const aliases = everything.split(`"{${at}}"`).length - 1;
+    const pairings = [...everything.matchAll(/"(text|surface)": "([^"]+)"/g)].filter(
+      (match) => match[2] === at,
+    ).length;
+    expect([at, index.direct(item.id).length]).toEqual([at, aliases + pairings]);
+    total += aliases + pairings;
+  }
+  expect(total).toBeGreaterThan(150);
+});
+
+test('direct uses of every component equal the tags in screens and the blocks in guides', () => {
+  for (const component of components) {
+    const tags = screenText
+      .split(`<keel-${component.name}`)
+      .filter((_, i) => i > 0)
+      .filter((rest) => /^[\s>]/.test(rest)).length;
+    const blocks = [...files]
+      .filter(([name]) => name.endsWith('.md'))
+      .reduce((sum, [, text]) => sum + text.split(`\nname: ${component.name}\n`).length - 1, 0);
+    expect([component.name, index.direct(component.id).length]).toEqual([component.name, tags + blocks]);
+  }
+});
+
+test('what is reached through others is told apart by steps, across documents', () => {
+  const id = libraryTree(library.items).ids.get('color.estuary.700')!;
+  const reached = index.reached(id);
+  const named = (kind: Item['kind']) =>
+    [...reached].filter(([other]) => index.holder(other)!.item.kind === kind);
+  expect(
+    named('token').map(([other, steps]) => `${libraryTree(library.items).paths.get(other)} ${steps}`),
+  ).toEqual(expect.arrayContaining(['color.action.surface 1', 'button.surface 2']));
+  expect(named('component').length).toBeGreaterThan(0);
+  expect(named('screen')).toHaveLength(1);
+  expect(named('guide')).toHaveLength(1);
+});

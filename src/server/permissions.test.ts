@@ -1,0 +1,142 @@
+import { setField } from '@/core/documents/edits';
+import type { Item, TokenItem } from '@/core/documents/items';
+import { perform } from './perform';
+import { Problem } from './problem';
+import { USE_CASES } from './registry';
+import { dump, testWorkspace, type TestWorkspace } from './testing';
+
+let workspace: TestWorkspace;
+let ink: TokenItem;
+let release: { sequence: number; version: string };
+beforeAll(async () => {
+  workspace = await testWorkspace();
+  const { knex, actors } = workspace;
+  const { items } = (await perform(knex, 'libraries.open', actors.owner!, { slug: 'lib' })) as {
+    items: Item[];
+  };
+  ink = items.find((item): item is TokenItem => item.kind === 'token' && item.name === 'ink')!;
+  const [layer, declaration] = Object.entries(ink.declarations)[0]!;
+  const next = { ...declaration, text: '{"$value":"#333333"}' };
+  for (const name of ['maintainer', 'owner']) {
+    const present = (
+      (await perform(knex, 'libraries.open', actors.owner!, { slug: 'lib' })) as { items: Item[] }
+    ).items.find((item) => item.id === ink.id)!;
+    const text = name === 'owner' ? '{"$value":"#444444"}' : next.text;
+    await perform(knex, 'documents.change', actors[name]!, {
+      slug: 'lib',
+      id: `change_${name}_1`,
+      label: 'x',
+      edits: [setField(present, `declarations/${layer}`, { ...next, text })],
+    });
+  }
+  release = { sequence: 3, version: '1.1.0' };
+  const opened = await perform(knex, 'libraries.open', actors.owner!, { slug: 'lib' });
+  ink = (opened as { items: Item[] }).items.find((item) => item.id === ink.id) as TokenItem;
+});
+afterAll(() => workspace.close());
+
+/** What each use case is asked to do here. A use case without an entry fails the suite. */
+const inputs = (): Record<string, object> => ({
+  'people.welcome': {},
+  'workspace.setUp': {
+    workspace: 'X',
+    name: 'X',
+    email: 'x@w.example',
+    password: 'a long password',
+    team: 'X',
+  },
+  'people.signIn': { email: 'viewer@w.example', password: 'a long password' },
+  'people.signInDemo': { person: 'nobody-in-particular' },
+  'people.signOut': { session: 'none' },
+  'people.me': {},
+  'people.add': { name: 'New', email: 'new@w.example', password: 'a long password', memberships: [] },
+  'documents.list': {},
+  'libraries.create': { name: 'Another', slug: 'another' },
+  'libraries.open': { slug: 'lib' },
+  'libraries.import': {
+    slug: 'lib',
+    files: [{ name: 'a.tokens.json', text: '{"x":{"$type":"number","$value":1}}' }],
+  },
+  'documents.change': {
+    slug: 'lib',
+    id: 'change_test_1',
+    label: 'x',
+    edits: [setField(ink, 'name', 'renamed')],
+  },
+  'documents.history': { slug: 'lib' },
+  'documents.undo': { slug: 'lib', id: 'change_test_2' },
+  'releases.list': { slug: 'lib' },
+  'releases.publish': { slug: 'lib', ...release, leftOut: [], summary: '' },
+  'outputs.write': { slug: 'lib', format: 'css' },
+  'products.create': { name: 'Third', slug: 'third', library: 'lib' },
+  'products.open': { slug: 'prod' },
+  'products.import': {
+    slug: 'prod',
+    files: [{ name: 's.html', text: '<main><lib-button label="x"></lib-button></main>' }],
+  },
+  'products.take': { slug: 'prod', library: 'lib', version: '1.0.0', id: 'change_test_3' },
+  'inbox.list': {},
+  'inbox.read': { notice: 'none', read: true },
+});
+
+const WHO = ['nobody', 'outsider', 'viewer', 'contributor', 'maintainer', 'owner'];
+/** From which of WHO on each need is met, and how the refusal reads otherwise. */
+const allowed: Record<string, (who: string) => boolean> = {
+  nobody: () => true,
+  'signed-in': (who) => who !== 'nobody',
+  administrator: (who) => who === 'owner',
+  viewer: (who) => WHO.indexOf(who) >= WHO.indexOf('viewer'),
+  contributor: (who) => WHO.indexOf(who) >= WHO.indexOf('contributor'),
+  maintainer: (who) => WHO.indexOf(who) >= WHO.indexOf('maintainer'),
+  owner: (who) => who === 'owner',
+};
+const REFUSALS = ['sign-in', 'forbidden', 'not-found'];
+
+test('every use case is in the table', () => {
+  expect(Object.keys(inputs()).sort()).toEqual([...USE_CASES.keys()].sort());
+});
+
+test.each([...USE_CASES.keys()])('%s: who may, and a refusal writes nothing', async (id) => {
+  const useCase = USE_CASES.get(id)!;
+  for (const who of WHO) {
+    const { knex, close } = await workspace.again();
+    const before = await dump(knex);
+    let refusal: Problem | undefined;
+    try {
+      await perform(knex, id, workspace.actors[who]!, inputs()[id]);
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      refusal = error;
+    }
+    const may = allowed[useCase.needs]!(who);
+    if (may) {
+      // Whatever is refused now is refused for what was asked, not for who asked.
+      if (refusal && REFUSALS.includes(refusal.code))
+        expect([id, who, refusal.message]).toEqual([
+          id,
+          who,
+          expect.stringMatching(/demo|address and the password|release|pin/),
+        ]);
+    } else {
+      const code =
+        who === 'nobody'
+          ? 'sign-in'
+          : who === 'outsider' && useCase.needs !== 'administrator'
+            ? 'not-found'
+            : 'forbidden';
+      expect([id, who, refusal?.code]).toEqual([id, who, code]);
+    }
+    if (refusal) expect(await dump(knex)).toBe(before);
+    await close();
+  }
+});
+
+test('what one may not read is not listed, counted or told', async () => {
+  const { knex, actors } = workspace;
+  const list = (await perform(knex, 'documents.list', actors.outsider!, {})) as { documents: object[] };
+  expect(list.documents).toEqual([]);
+  const mine = (await perform(knex, 'libraries.open', actors.viewer!, { slug: 'lib' })) as {
+    products: object[];
+  };
+  expect(mine.products).toHaveLength(1);
+});
