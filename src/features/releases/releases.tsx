@@ -267,7 +267,12 @@ function Past() {
           <Text size="sm" c="dimmed">
             {new Date(release.at).toLocaleDateString('en-GB', { dateStyle: 'long' })}, by {release.author}
           </Text>
-          <div className={classes.notesBody}>
+          <div
+            className={classes.notesBody}
+            tabIndex={0}
+            role="group"
+            aria-label={`Notes of ${release.version}`}
+          >
             <Markdown>{release.notes.replace(/^## .*\n/, '')}</Markdown>
           </div>
         </article>

@@ -248,6 +248,7 @@ export function Frame({
         nothingFound="Nothing by that name"
         searchProps={{ placeholder: 'A token, component, guide, library or product' }}
         shortcut={null}
+        returnFocus={false}
       />
       <Modal opened={helping} onClose={help.close} title="Keys">
         <Table>

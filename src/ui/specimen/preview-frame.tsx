@@ -105,7 +105,12 @@ export function PreviewFrame({
     );
   }
   return (
-    <div className={classes.holder} data-specimen style={{ height: height * scale }}>
+    <div
+      className={classes.holder}
+      data-specimen
+      tabIndex={width === undefined ? undefined : 0}
+      style={{ height: height * scale, overflow: width === undefined ? 'hidden' : 'auto' }}
+    >
       <iframe
         ref={frame}
         title={title}

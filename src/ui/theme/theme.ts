@@ -81,7 +81,7 @@ export const theme = createTheme({
   headings: { fontFamily: "'Archivo Variable', system-ui, sans-serif", fontWeight: '620' },
   colors: { gray: stone, dark: night, ink, red: brick, green: moss, yellow: straw },
   primaryColor: 'ink',
-  primaryShade: { light: 7, dark: 4 },
+  primaryShade: { light: 7, dark: 7 },
   defaultRadius: 3,
   fontSizes: { xs: '12px', sm: '13px', md: '14px', lg: '16px', xl: '19px' },
   autoContrast: true,

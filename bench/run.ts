@@ -1,0 +1,31 @@
+import { exportCss } from './export-css';
+import { resolveCold, resolveEdit, resolveHeap } from './resolve';
+import { type Benchmark } from './benchmark';
+
+/** `npm run bench [-- NAME…] [-- --json]`: each piece of work against its reference, alternating, in one run. */
+const BENCHMARKS: Benchmark[] = [resolveCold, resolveEdit, resolveHeap, exportCss];
+
+const words = process.argv.slice(2).filter((word) => word !== '--');
+const json = words.includes('--json');
+const names = words.filter((word) => word !== '--json');
+const unknown = names.find((name) => !BENCHMARKS.some((benchmark) => benchmark.name === name));
+if (unknown) {
+  console.error(
+    `There is no benchmark ${unknown}. Known: ${BENCHMARKS.map((benchmark) => benchmark.name).join(', ')}`,
+  );
+  process.exit(2);
+}
+const figures = [];
+for (const benchmark of BENCHMARKS) {
+  if (names.length > 0 && !names.includes(benchmark.name)) continue;
+  const { work, reference, unit } = benchmark.measure();
+  const ratio = Number((work / reference).toFixed(4));
+  figures.push({ name: benchmark.name, ratio, goal: benchmark.goal, better: 'lower' });
+  if (!json) {
+    const held = ratio <= benchmark.goal ? 'holds' : 'misses';
+    console.log(
+      `${benchmark.name.padEnd(16)} ${work.toFixed(3)} ${unit} against ${reference.toFixed(3)} ${unit} (${benchmark.against}): ${ratio} (goal ${benchmark.goal}, ${held})`,
+    );
+  }
+}
+if (json) console.log(JSON.stringify({ figures }));

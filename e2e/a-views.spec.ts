@@ -1,0 +1,62 @@
+import { expect, test } from '@playwright/test';
+import { enterAs, expectAccessible } from './support';
+
+const VIEWS = [
+  '/',
+  '/inbox',
+  '/libraries/keel/tokens',
+  '/libraries/keel/tokens/color.action.surface',
+  '/libraries/keel/components',
+  '/libraries/keel/components/button',
+  '/libraries/keel/guides',
+  '/libraries/keel/guides/buttons',
+  '/libraries/keel/releases',
+  '/libraries/keel/releases?show=past',
+  '/libraries/keel/products',
+  '/libraries/keel/usage',
+  '/libraries/keel/outputs',
+  '/libraries/signal/tokens',
+  '/products/booking-site',
+  '/products/dock-kiosk/upgrade/keel/1.1.0',
+];
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test.describe(colorScheme, () => {
+    test.use({ colorScheme });
+    test(`axe-core finds nothing on any view, ${colorScheme}; nothing overflows at 1024 wide or 200 %`, async ({
+      page,
+    }) => {
+      const said: string[] = [];
+      page.on('console', (message) => message.type() === 'error' && said.push(message.text()));
+      page.on('pageerror', (error) => said.push(error.message));
+      await page.goto('/sign-in');
+      await expectAccessible(page);
+      await enterAs(page, 'Marit Fenwick');
+      for (const view of VIEWS) {
+        await page.goto(view);
+        await expect(page.getByRole('main')).toBeVisible();
+        await page.waitForTimeout(400);
+        await expectAccessible(page);
+        for (const width of [1024, 640]) {
+          await page.setViewportSize({ width, height: 768 });
+          const over = await page.evaluate(
+            () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+          );
+          if (width === 1024) expect([view, over]).toEqual([view, 0]);
+        }
+        await page.setViewportSize({ width: 1280, height: 800 });
+      }
+      expect(said).toEqual([]);
+    });
+  });
+}
+
+test('signed out, every view leads to signing in; unknown addresses say so', async ({ page }) => {
+  await page.goto('/libraries/keel/tokens');
+  await expect(page).toHaveURL(/sign-in/);
+  await enterAs(page, 'Nell Quayle');
+  await page.goto('/libraries/nowhere/tokens');
+  await expect(page.getByText('There is no library called nowhere', { exact: false })).toBeVisible();
+  await page.goto('/nowhere');
+  await expect(page.getByText('There is nothing here.')).toBeVisible();
+});

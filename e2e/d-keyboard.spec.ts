@@ -1,0 +1,60 @@
+import { expect, test } from '@playwright/test';
+import { colourOf, tabTo } from './support';
+
+/** The same crossing by key presses alone, once the first page has loaded. */
+test('the crossing by keyboard alone', async ({ page, browser }) => {
+  test.setTimeout(240_000);
+  await page.goto('/sign-in');
+  await tabTo(page, /^Marit Fenwick/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Libraries' })).toBeVisible();
+  await tabTo(page, /^Keel/);
+  await tabTo(page, /^KeelCore/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Find tokens')).toBeVisible();
+
+  await page.keyboard.press('/');
+  await expect(page.getByPlaceholder('A token, component, guide, library or product')).toBeFocused();
+  await page.keyboard.type('reed.700');
+  await expect(page.getByRole('button', { name: /color\.reed\.700/ }).last()).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  const detail = page.getByRole('complementary', { name: 'Token color.reed.700' });
+  await expect(detail).toBeVisible();
+  await expect(detail).toBeFocused();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('complementary', { name: 'Token color.reed.900' })).toBeVisible();
+  await page.keyboard.press('ArrowUp');
+  await expect(detail).toBeVisible();
+  await tabTo(page, /^Value primitives/);
+  await page.keyboard.press('Control+A');
+  await page.keyboard.type('#0b5c2e');
+  await expect(detail.getByTestId('resolved')).toHaveText('#0b5c2e');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('1 change since 1.2.0')).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  await page.keyboard.press('Alt+4');
+  await expect(page.getByTestId('version')).toHaveText('1.3.0');
+  await tabTo(page, /^Release 1\.3\.0/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('as released in 1.3.0')).toBeVisible();
+
+  const tam = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await tam.goto('/sign-in');
+  await tabTo(tam, /^Tam Birkett/);
+  await tam.keyboard.press('Enter');
+  await expect(tam.getByRole('heading', { name: 'Libraries' })).toBeVisible();
+  await tabTo(tam, /^Inbox/);
+  await tam.keyboard.press('Enter');
+  await expect(tam.getByRole('heading', { name: 'Inbox' })).toBeVisible();
+  await tabTo(tam, /^Keel 1\.3\.0 is out/);
+  await tam.keyboard.press('Enter');
+  await expect(tam.getByRole('heading', { name: /1\.2\.0 → 1\.3\.0/ })).toBeVisible();
+  await tam.keyboard.press('f');
+  await expect(tam.locator('figure[data-side="before"]')).toBeVisible();
+  await tabTo(tam, /^Take 1\.3\.0/);
+  await tam.keyboard.press('Enter');
+  await expect(tam.getByText('has Keel 1.3.0')).toBeVisible();
+  await expect.poll(() => colourOf(tam, 'Screen Choose a fare', 'article button')).toBe('rgb(91, 42, 134)');
+});

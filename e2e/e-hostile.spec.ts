@@ -1,0 +1,186 @@
+import { expect, test, type Page } from '@playwright/test';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { enterAs } from './support';
+
+test('two people on one token: both values are shown, one chooses, nothing vanishes', async ({
+  page,
+  browser,
+}) => {
+  await enterAs(page, 'Osei Larkham');
+  const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await enterAs(other, 'Marit Fenwick');
+  for (const each of [page, other]) {
+    await each.goto('/libraries/keel/tokens/space.4');
+    await expect(each.getByRole('combobox', { name: 'Value primitives' })).toHaveValue('16px');
+  }
+  // The second tab hears of nothing while its connection is held up.
+  await other.route('**/events**', (route) => route.abort());
+  await other.reload();
+  await expect(other.getByRole('combobox', { name: 'Value primitives' })).toHaveValue('16px');
+  await page.getByRole('combobox', { name: 'Value primitives' }).fill('20px');
+  await page.getByRole('combobox', { name: 'Value primitives' }).press('Enter');
+  await expect(page.getByTestId('resolved')).toHaveText('20px');
+  await other.getByRole('combobox', { name: 'Value primitives' }).fill('12px');
+  await other.getByRole('combobox', { name: 'Value primitives' }).press('Enter');
+  const dialog = other.getByRole('dialog', { name: 'Somebody else was here first' });
+  await expect(dialog).toContainText('Osei Larkham');
+  await expect(dialog).toContainText('"value":20');
+  await expect(dialog).toContainText('"value":12');
+  await dialog.getByRole('button', { name: 'Set mine' }).click();
+  await expect(other.getByTestId('resolved')).toHaveText('12px');
+  await expect(page.getByTestId('resolved')).toHaveText('12px');
+  // Osei's undo is refused with both values, since the field has moved on.
+  await page.getByRole('button', { name: /^Undo: Set space.4/ }).click();
+  await expect(page.getByText('Part of this has moved on')).toBeVisible();
+  await expect(page.getByText('Marit Fenwick changed it since', { exact: false })).toBeVisible();
+  await other.getByRole('button', { name: /^Undo: Keep my value/ }).click();
+  await expect(page.getByTestId('resolved')).toHaveText('20px');
+  await page.getByRole('button', { name: /^Undo: Set space.4/ }).click();
+  await expect(other.getByTestId('resolved')).toHaveText('16px');
+});
+
+test('a tab left open across a release says so and loses nothing', async ({ page, browser }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto('/libraries/keel/tokens/radius.small');
+  await page.getByRole('combobox', { name: 'Value primitives' }).fill('3px');
+  await page.getByRole('combobox', { name: 'Value primitives' }).press('Enter');
+  await expect(page.getByText(/1 change since/)).toBeVisible();
+  const old = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await enterAs(old, 'Osei Larkham');
+  await old.route('**/events**', (route) => route.abort());
+  await old.goto('/libraries/keel/releases');
+  await expect(old.getByRole('button', { name: /^Release/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Releases' }).click();
+  await page.getByRole('button', { name: /^Release/ }).click();
+  await expect(page.getByText(/as released in/)).toBeVisible();
+  // What the old tab would release is what has just been released.
+  await old.getByRole('button', { name: /^Release/ }).click();
+  await expect(old.getByText(/Nothing has changed since/).first()).toBeVisible();
+});
+
+const script = (body: string) =>
+  `<button part="root"><img src="x" onerror="${body}"><script>${body}</script><span part="label"></span></button>`;
+
+test('a template that would run script or reach the network is refused where it is written', async ({
+  page,
+}) => {
+  await enterAs(page, 'Osei Larkham');
+  await page.goto('/libraries/keel/components/button');
+  await page.getByRole('region', { name: 'Code' }).getByRole('button', { name: 'Show' }).click();
+  const before = await page.getByRole('textbox', { name: 'Template' }).inputValue();
+  await page.getByRole('textbox', { name: 'Template' }).fill(script("parent.document.title='owned'"));
+  await page.getByRole('button', { name: 'Store the template' }).click();
+  await expect(page.getByText(/may not hold|leads outside/).first()).toBeVisible();
+  await page.reload();
+  await page.getByRole('region', { name: 'Code' }).getByRole('button', { name: 'Show' }).click();
+  await expect(page.getByRole('textbox', { name: 'Template' })).toHaveValue(before);
+});
+
+/** Sends markup straight into a specimen's frame, past every check, as if one had failed. */
+async function force(page: Page, html: string, css = ''): Promise<void> {
+  await page.evaluate(
+    ([markup, style]) => {
+      const frame = document.querySelector<HTMLIFrameElement>('iframe[title="Specimen of button"]')!;
+      frame.contentWindow!.postMessage({ kind: 'draw', html: markup, css: style, attributes: {} }, '*');
+    },
+    [html, css] as const,
+  );
+  await page.waitForTimeout(1200);
+}
+
+test('even markup forced into a specimen reaches neither the page nor the network', async ({ page }) => {
+  await enterAs(page, 'Osei Larkham');
+  await page.goto('/libraries/keel/components/button');
+  await expect(
+    page.frameLocator('iframe[title="Specimen of button"]').locator('[part~="root"]'),
+  ).toBeVisible();
+  const title = await page.title();
+  // A server that counts what really arrives.
+  const arrived: string[] = [];
+  const server = createServer((request, response) => {
+    arrived.push(request.url ?? '');
+    response.end('x');
+  });
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  const away = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  await force(
+    page,
+    `<img src="${away}/img"><img src=x onerror="parent.document.title='owned';fetch('${away}/fetch')"><script>top.location='${away}'</script><svg onload="top.location='${away}'"></svg>`,
+    `body{background:url(${away}/css)}@font-face{font-family:x;src:url(${away}/font)}*{font-family:x}@import url(${away}/import);`,
+  );
+  await force(
+    page,
+    `<meta http-equiv="refresh" content="0;url=${away}/meta"><link rel="prefetch" href="${away}/prefetch"><link rel="dns-prefetch" href="//away.example"><iframe src="${away}/frame"></iframe><form action="${away}/form"><button id="send">x</button></form><a href="${away}/link" id="out">x</a><object data="${away}/object"></object>`,
+  );
+  const frame = page.frameLocator('iframe[title="Specimen of button"]');
+  await frame
+    .locator('#send')
+    .click({ timeout: 2000 })
+    .catch(() => undefined);
+  await frame
+    .locator('#out')
+    .click({ timeout: 2000 })
+    .catch(() => undefined);
+  await page.waitForTimeout(600);
+  expect(await page.title()).toBe(title);
+  expect(page.url()).toContain('/libraries/keel/components/button');
+  expect(arrived).toEqual([]);
+  // The counter works: what may go there does arrive.
+  await page.request.get(`${away}/proof`);
+  expect(arrived).toEqual(['/proof']);
+  server.close();
+  await expect(page.getByRole('heading', { name: 'button', exact: true })).toBeVisible();
+});
+
+test('a bad file is refused with its line; a large one with a word on what to do', async ({ page }) => {
+  await enterAs(page, 'Osei Larkham');
+  await page.goto('/libraries/keel/tokens');
+  await page.getByRole('button', { name: 'Import files' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Import files' });
+  const choose = async (files: { name: string; mimeType: string; buffer: Buffer }[]) => {
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      dialog.getByLabel('Files').click(),
+    ]);
+    await chooser.setFiles(files);
+  };
+  const json = (name: string, text: string) => ({
+    name,
+    mimeType: 'application/json',
+    buffer: Buffer.from(text),
+  });
+  await choose([json('bad.tokens.json', '{\n "a": {"$value": 1,}\n}')]);
+  await expect(dialog.getByText('bad.tokens.json, line 2, column 20', { exact: false })).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Bring them in' })).toBeDisabled();
+  await choose([json('cycle.tokens.json', '{"$type":"number","a":{"$value":"{b}"},"b":{"$value":"{a}"}}')]);
+  await expect(dialog.getByText('circle: a → b → a', { exact: false }).first()).toBeVisible();
+  await choose([json('huge.tokens.json', ' '.repeat(49 * 1024 * 1024))]);
+  await expect(dialog.getByText('49.0 MB; 5 MB can be brought in at once', { exact: false })).toBeVisible();
+  await choose([
+    json('good.tokens.json', '{"lamp-post":{"$type":"dimension","$value":{"value":8,"unit":"px"}}}'),
+  ]);
+  await dialog.getByRole('button', { name: 'Bring them in' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.locator('[data-path="lamp-post"]')).toBeVisible();
+  await page.getByRole('button', { name: /^Undo: Import good.tokens.json/ }).click();
+  await expect(page.locator('[data-path="lamp-post"]')).toHaveCount(0);
+});
+
+test('requests from other sites, broken bodies and wrong methods are refused in words', async ({ page }) => {
+  await enterAs(page, 'Osei Larkham');
+  const post = (path: string, data: unknown, headers = {}) =>
+    page.request.post(`/api/v1${path}`, {
+      data: data as string,
+      headers: { 'content-type': 'application/json', ...headers },
+    });
+  const foreign = await post('/documents/keel/changes', '{}', { origin: 'https://elsewhere.example' });
+  expect([foreign.status(), (await foreign.json()).code]).toEqual([403, 'origin']);
+  const broken = await post('/documents/keel/changes', '{"a":');
+  expect([broken.status(), broken.headers()['content-type']]).toEqual([400, 'application/problem+json']);
+  expect((await page.request.put('/api/v1/session')).status()).toBe(405);
+  expect((await page.request.get('/api/v1/nothing/here')).status()).toBe(404);
+  expect(JSON.stringify(await (await page.request.get('/api/v1/libraries/nowhere')).json())).not.toContain(
+    'at ',
+  );
+});
