@@ -70,12 +70,14 @@ test('the crossing', async ({ page, browser }) => {
   await page.getByText('saltmarsh', { exact: true }).click();
 
   // Blocks of the guide are added, moved and undone as edits.
+  await guide.bringToFront();
   await guide.getByRole('button', { name: 'Add a block' }).click();
   await guide.getByRole('menuitem', { name: 'Token table' }).click();
   await guide.getByRole('combobox', { name: 'Group of tokens' }).fill('color.danger');
   await guide.getByRole('option', { name: 'color.danger' }).click();
   await guide.getByRole('button', { name: 'Add the block' }).click();
   await expect(guide.locator('[data-block="tokenTable"]')).toHaveCount(2);
+  await expect(guide.getByRole('dialog')).toHaveCount(0);
   const last = guide.locator('[data-block]').last();
   await last.getByRole('button', { name: 'Move this block' }).focus();
   await guide.keyboard.press('Space');
@@ -88,6 +90,8 @@ test('the crossing', async ({ page, browser }) => {
   await expect(guide.locator('[data-block]').last()).toHaveAttribute('data-block', 'tokenTable');
   await guide.getByRole('button', { name: /^Undo: Add a block/ }).click();
   await expect(guide.locator('[data-block="tokenTable"]')).toHaveCount(1);
+
+  await page.bringToFront();
 
   // Until it is released, nothing outside the draft has changed.
   const tam = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();

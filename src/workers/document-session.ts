@@ -17,6 +17,9 @@ export class Refused extends Error {
   }
 }
 
+/** Milliseconds between questions while the stream of events is away. */
+const POLL = 2500;
+
 interface Listener {
   changed(sequence: number): void;
   other(author: string, label: string): void;
@@ -38,6 +41,7 @@ export class DocumentSession {
   private surroundings: Surroundings | undefined;
   private derived: OpenLibrary | OpenProduct | undefined;
   private events: EventSource | undefined;
+  private polling: ReturnType<typeof setInterval> | undefined;
   private stored: Promise<unknown> = Promise.resolve();
 
   constructor(
@@ -53,6 +57,7 @@ export class DocumentSession {
   }
 
   close(): void {
+    clearInterval(this.polling);
     this.events?.close();
   }
 
@@ -89,9 +94,9 @@ export class DocumentSession {
         this.receive([await this.send<LoggedChangeSet>('POST', `/documents/${this.slug}/changes`, entry)]);
       } catch (error) {
         if (!(error instanceof Refused)) throw error;
-        await this.catchUp();
         if (error.report.code === 'moved-on') this.listener.clash(error.report);
-        else throw error;
+        await this.catchUp().catch(() => undefined);
+        if (error.report.code !== 'moved-on') throw error;
       } finally {
         this.pending = this.pending.filter((other) => other !== entry);
         this.touch();
@@ -187,8 +192,14 @@ export class DocumentSession {
       if (event.kind === 'change') this.receive([event.changeSet]);
       else void this.load();
     };
-    this.events.onerror = () => this.listener.connection(false);
+    this.events.onerror = () => {
+      this.listener.connection(false);
+      // While the stream is away, ask now and then.
+      this.polling ??= setInterval(() => void this.catchUp().catch(() => undefined), POLL);
+    };
     this.events.onopen = () => {
+      clearInterval(this.polling);
+      this.polling = undefined;
       this.listener.connection(true);
       void this.catchUp().catch(() => undefined);
     };

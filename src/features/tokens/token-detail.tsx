@@ -47,10 +47,11 @@ export function TokenDetail({
   const [removing, remove] = useDisclosure(false);
   const [deprecating, deprecate] = useDisclosure(false);
   const [layer, setLayer] = useState<string | null>(null);
+  const shown = view?.path;
   useEffect(() => {
     panel.current?.focus({ preventScroll: true });
     panel.current?.scrollTo(0, 0);
-  }, [path]);
+  }, [shown]);
   if (view === null) {
     return (
       <aside className={classes.detail}>

@@ -1,0 +1,76 @@
+/** Takes the pictures in docs/screenshots/ from fresh demo data. Needs the application built (bin/demo builds it). */
+import { chromium } from '@playwright/test';
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+
+const root = path.resolve(import.meta.dirname, '..');
+const data = mkdtempSync(path.join(os.tmpdir(), 'seedplan-shots-'));
+const port = '4388';
+const env = { ...process.env, SEEDPLAN_DATA_DIR: data, PORT: port };
+if (spawnSync(process.execPath, ['dist/prepare.mjs'], { cwd: root, env, stdio: 'inherit' }).status !== 0)
+  process.exit(1);
+const server = spawn(
+  process.execPath,
+  ['node_modules/next/dist/bin/next', 'start', '-p', port, '-H', '127.0.0.1'],
+  { cwd: root, env },
+);
+
+const VIEWS = [
+  ['tokens', '/libraries/keel/tokens'],
+  ['token', '/libraries/keel/tokens/color.action.surface'],
+  ['token-dark', '/libraries/keel/tokens/color.action.surface?scheme=dark', 'dark'],
+  ['components', '/libraries/keel/components'],
+  ['proof', '/libraries/keel/components/button?beside=brand'],
+  ['guide', '/libraries/keel/guides/buttons'],
+  ['ledger', '/libraries/keel/releases'],
+  ['usage', '/libraries/keel/usage'],
+  ['outputs', '/libraries/keel/outputs'],
+  ['product', '/products/booking-site'],
+  ['upgrade', '/products/dock-kiosk/upgrade/keel/1.1.0', 'light', 'Jory'],
+  ['inbox', '/inbox', 'light', 'Jory'],
+];
+const wanted = process.argv.slice(2);
+try {
+  for (let i = 0; i < 60; i++) {
+    const up = await fetch(`http://127.0.0.1:${port}/api/v1/health`).then(
+      (response) => response.ok,
+      () => false,
+    );
+    if (up) break;
+    await new Promise((resolve) => setTimeout(resolve, 500));
+  }
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  for (const [name, address, colorScheme = 'light', person = 'Marit'] of VIEWS) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
+    const context = await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      colorScheme,
+      baseURL: `http://127.0.0.1:${port}`,
+    });
+    const page = await context.newPage();
+    await page.goto('/sign-in');
+    await page.getByRole('button', { name: new RegExp(`^${person}`) }).click();
+    await page.waitForURL(/\/$/);
+    await page.goto(address);
+    await page.waitForTimeout(2200);
+    await page.screenshot({ path: path.join(root, 'docs/screenshots', `${name}.png`) });
+    await context.close();
+  }
+  await browser.close();
+} finally {
+  server.kill('SIGTERM');
+  rmSync(data, { recursive: true, force: true });
+}
