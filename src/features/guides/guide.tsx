@@ -2,19 +2,13 @@
 
 import {
   DndContext,
-  KeyboardSensor,
   PointerSensor,
   closestCenter,
   useSensor,
   useSensors,
   type DragEndEvent,
 } from '@dnd-kit/core';
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import {
   ActionIcon,
   Button,
@@ -44,10 +38,7 @@ export function Guide({ name }: { name: string }) {
   const link = useLensLink(library.axes);
   const view = useView('guide', { name, lens });
   const { store } = usePlan();
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   if (view === null) {
     return (
       <div className="sheet" style={{ padding: 34 }}>
@@ -83,12 +74,21 @@ export function Guide({ name }: { name: string }) {
 
 function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
   const { store } = usePlan();
-  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({
+  const { listeners, setNodeRef, transform, transition } = useSortable({
     id: block.id,
     disabled: !guide.canEdit,
   });
   const [writing, setWriting] = useState(false);
   const [text, setText] = useState('');
+  const step = async (event: React.KeyboardEvent) => {
+    const by = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
+    const at = guide.blocks.findIndex((other) => other.id === block.id) + by;
+    if (by === 0 || at < 0 || at >= guide.blocks.length) return;
+    event.preventDefault();
+    await store('moveBlock', { guide: guide.name, block: block.id, to: at });
+    // Moving its element takes the focus from the handle.
+    requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-handle="${block.id}"]`)?.focus());
+  };
   const finish = () => {
     setWriting(false);
     if (block.kind === 'text' && text !== block.markdown)
@@ -122,8 +122,9 @@ function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
             variant="subtle"
             color="gray"
             size="sm"
-            aria-label="Move this block"
-            {...attributes}
+            aria-label="Move this block: drag it, or press the arrow keys"
+            data-handle={block.id}
+            onKeyDown={step}
             {...listeners}
           >
             <IconGripVertical size={15} />

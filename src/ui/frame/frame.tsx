@@ -74,12 +74,21 @@ export function Frame({
   useHotkeys([
     ['mod+Z', () => undo?.undo && undo.run(false)],
     ['mod+shift+Z', () => undo?.redo && undo.run(true)],
-    ['mod+K', () => spotlight.open()],
     ['/', () => spotlight.open()],
     ['?', () => help.open()],
     ['shift+?', () => help.open()],
-    ...stages.map((stage, i): [string, () => void] => [`alt+${i + 1}`, () => router.push(link(stage.href))]),
   ]);
+  // These are no text, and hold while one types too.
+  useHotkeys(
+    [
+      ['mod+K', () => spotlight.open()],
+      ...stages.map((stage, i): [string, () => void] => [
+        `alt+${i + 1}`,
+        () => router.push(link(stage.href)),
+      ]),
+    ],
+    [],
+  );
   const signOut = async () => {
     await fetch('/api/v1/session', { method: 'DELETE' });
     window.location.href = '/sign-in';
