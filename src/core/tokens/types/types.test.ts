@@ -1,0 +1,173 @@
+import { jsonObject, toPlain, type Json } from '../../json/json';
+import { readJson } from '../../json/read';
+import { readTyped, typedText } from '../typed-value';
+import { TOKEN_TYPES } from './registry';
+
+const px = (value: number) => ({ value, unit: 'px' });
+const ms = (value: number) => ({ value, unit: 'ms' });
+const black = { colorSpace: 'srgb', components: [0, 0, 0] };
+const shadow = { color: black, offsetX: px(0), offsetY: px(2), blur: px(4), spread: px(0) };
+const typography = {
+  fontFamily: ['Some Face', 'serif'],
+  fontSize: px(16),
+  fontWeight: 'bold',
+  letterSpacing: px(0),
+  lineHeight: 1.5,
+};
+
+/** DTCG Format module 2025.10, sections 8 and 9: values of every type that are right, with their CSS. */
+const RIGHT: [type: string, value: unknown, css: unknown][] = [
+  ['color', black, '#000000'],
+  ['color', { ...black, alpha: 0.5, hex: '#000000' }, '#00000080'],
+  [
+    'color',
+    { colorSpace: 'oklch', components: [0.5, 0.1, 'none'], alpha: 0.25 },
+    'oklch(0.5 0.1 none / 0.25)',
+  ],
+  ['color', { colorSpace: 'hsl', components: [120, 100, 25] }, '#008000'],
+  ['color', { colorSpace: 'hwb', components: [0, 100, 0] }, '#ffffff'],
+  ['color', { colorSpace: 'display-p3', components: [0, 1, 0] }, 'color(display-p3 0 1 0)'],
+  ['color', { colorSpace: 'xyz-d65', components: [0.5, 0.5, 0.5] }, 'color(xyz-d65 0.5 0.5 0.5)'],
+  ['dimension', px(16), '16px'],
+  ['dimension', { value: 1.5, unit: 'rem' }, '1.5rem'],
+  ['dimension', px(-0.0000001), '-0.0000001px'],
+  ['duration', ms(200), '200ms'],
+  ['duration', { value: 0.2, unit: 's' }, '0.2s'],
+  ['fontFamily', 'Archivo', 'Archivo'],
+  ['fontFamily', ['Some Face', 'a"b', 'sans-serif'], '"Some Face", "a\\"b", sans-serif'],
+  ['fontWeight', 1000, '1000'],
+  ['fontWeight', 'extra-black', '950'],
+  ['fontWeight', 'hairline', '100'],
+  ['number', -1.5, '-1.5'],
+  ['cubicBezier', [0, -2, 1, 3], 'cubic-bezier(0, -2, 1, 3)'],
+  ['strokeStyle', 'groove', 'groove'],
+  ['strokeStyle', { dashArray: [px(1), px(2)], lineCap: 'round' }, 'dashed'],
+  ['border', { color: black, width: px(1), style: 'solid' }, '1px solid #000000'],
+  [
+    'transition',
+    { duration: ms(200), delay: ms(0), timingFunction: [0, 0, 1, 1] },
+    '200ms cubic-bezier(0, 0, 1, 1) 0ms',
+  ],
+  ['shadow', shadow, '0px 2px 4px 0px #000000'],
+  ['shadow', [{ ...shadow, inset: true }, shadow], 'inset 0px 2px 4px 0px #000000, 0px 2px 4px 0px #000000'],
+  [
+    'gradient',
+    [
+      { color: black, position: -1 },
+      { color: black, position: 0.5 },
+    ],
+    '#000000 0%, #000000 50%',
+  ],
+  [
+    'typography',
+    typography,
+    {
+      'font-family': '"Some Face", serif',
+      'font-size': '16px',
+      'font-weight': '700',
+      'letter-spacing': '0px',
+      'line-height': '1.5',
+    },
+  ],
+];
+
+/** … and values that break one rule each, with words of the message. */
+const WRONG: [type: string, value: unknown, words: string][] = [
+  ['color', 'nonsense', 'object with colorSpace'],
+  ['color', { colorSpace: 'cmyk', components: [0, 0, 0] }, 'no colour space'],
+  ['color', { colorSpace: 'srgb', components: [0, 0] }, 'three components'],
+  ['color', { colorSpace: 'srgb', components: [0, 0, 1.1] }, 'outside 0 to 1'],
+  ['color', { colorSpace: 'hsl', components: [0, 101, 0] }, 'outside 0 to 100'],
+  ['color', { ...black, alpha: 2 }, 'from 0 to 1'],
+  ['color', { ...black, hex: '#12' }, '#rrggbb'],
+  ['dimension', { value: 1, unit: 'em' }, 'px or rem'],
+  ['dimension', { value: '1', unit: 'px' }, 'is a number'],
+  ['dimension', 16, 'object with value and unit'],
+  ['duration', px(1), 'ms or s'],
+  ['fontFamily', [], 'name or a list'],
+  ['fontFamily', 12, 'name or a list'],
+  ['fontWeight', 0, '1 to 1000'],
+  ['fontWeight', 'Bold', 'keyword'],
+  ['number', '1', 'JSON number'],
+  ['cubicBezier', [2, 0, 0, 1], 'outside 0 to 1'],
+  ['cubicBezier', [0, 0, 1], 'four numbers'],
+  ['strokeStyle', 'wavy', 'keyword'],
+  ['strokeStyle', { dashArray: [px(1)], lineCap: 'flat' }, 'round, butt or square'],
+  ['border', { color: black, width: px(1) }, 'no style'],
+  ['border', { color: black, width: ms(1), style: 'solid' }, 'width'],
+  ['transition', { duration: ms(1), timingFunction: [0, 0, 1, 1] }, 'no delay'],
+  ['shadow', [], 'empty list'],
+  ['shadow', { ...shadow, inset: 'yes' }, 'true or false'],
+  ['shadow', [shadow, { ...shadow, blur: 4 }], 'shadow 2'],
+  ['gradient', { color: black, position: 0 }, 'is a list'],
+  ['typography', { ...typography, lineHeight: px(24) }, 'lineHeight'],
+];
+
+const json = (value: unknown): Json => readJson(JSON.stringify(value));
+
+test('every registered type has right and wrong examples here', () => {
+  for (const name of TOKEN_TYPES.keys()) {
+    expect(RIGHT.some(([type]) => type === name)).toBe(true);
+    expect(WRONG.some(([type]) => type === name)).toBe(true);
+  }
+});
+
+test.each(RIGHT)('%s %j is %j', (name, value, css) => {
+  const type = TOKEN_TYPES.get(name)!;
+  expect(type.check(json(value))).toBeUndefined();
+  expect(type.css(json(value))).toEqual(css);
+});
+
+test.each(WRONG)('%s %j is refused', (name, value, words) => {
+  const problem = TOKEN_TYPES.get(name)!.check(json(value));
+  expect(problem?.message).toContain(words);
+  expect(problem?.fix.length).toBeGreaterThan(0);
+});
+
+test('older spellings are modernised inside composites too', () => {
+  const modern = TOKEN_TYPES.get('shadow')!.modernise!(json([{ ...shadow, color: '#fff', blur: '4px' }]));
+  expect(toPlain(modern!)).toMatchObject([
+    { color: { colorSpace: 'srgb', components: [1, 1, 1] }, blur: { value: 4, unit: 'px' } },
+  ]);
+  expect(TOKEN_TYPES.get('dimension')!.modernise!('0')).toEqual(
+    jsonObject([
+      ['value', 0],
+      ['unit', 'px'],
+    ]),
+  );
+  expect(TOKEN_TYPES.get('dimension')!.modernise!('16 furlongs')).toBeUndefined();
+});
+
+/** What people type, and what is wrong with it. */
+test.each([
+  ['color', '#0a5d6a', { colorSpace: 'srgb' }],
+  ['color', '{color.grey.50}', '{color.grey.50}'],
+  ['dimension', '1.5rem', { value: 1.5, unit: 'rem' }],
+  ['duration', '.2s', { value: 0.2, unit: 's' }],
+  ['cubicBezier', '0.2, 0, 0, 1', [0.2, 0, 0, 1]],
+  ['fontFamily', 'Archivo, "Some Face"', ['Archivo', 'Some Face']],
+  ['fontWeight', '600', 600],
+  ['fontWeight', 'bold', 'bold'],
+  ['shadow', JSON.stringify(shadow), shadow],
+])('%s typed as %s', (type, text, expected) => {
+  const typed = readTyped(text, type);
+  if ('problem' in typed) throw new Error(typed.problem);
+  const plain = toPlain(typed.value);
+  if (typeof expected === 'object' && !Array.isArray(expected)) expect(plain).toMatchObject(expected);
+  else expect(plain).toEqual(expected);
+  // What is shown for editing reads back as the same value.
+  expect(readTyped(typedText(typed.value, type), type)).toEqual(typed);
+});
+
+test.each([
+  ['color', 'blurple', 'is no colour'],
+  ['dimension', '12', 'is no dimension'],
+  ['dimension', '12em', 'px or rem'],
+  ['cubicBezier', '1, 2', 'four numbers'],
+  ['fontWeight', 'chunky', 'keyword'],
+  ['shadow', '{"color": ', 'not JSON'],
+  ['number', '', 'missing'],
+])('%s typed as %j is refused', (type, text, words) => {
+  const typed = readTyped(text, type);
+  expect('problem' in typed && typed.problem).toContain(words);
+});
