@@ -45,7 +45,6 @@ export default tseslint.config(
       'boundaries/elements': Object.keys(LAYERS).map((type) => ({
         type,
         pattern: type === 'demo' ? 'demo' : `src/${type}`,
-        mode: 'folder',
       })),
     },
     rules: {

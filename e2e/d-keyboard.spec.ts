@@ -32,6 +32,7 @@ test('the crossing by keyboard alone', async ({ page, browser }) => {
   await expect(detail.getByTestId('resolved')).toHaveText('#0b5c2e');
   await page.keyboard.press('Enter');
   await expect(page.getByText('1 change since 1.2.0')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo: Set color.reed.700 to #0b5c2e' })).toBeVisible();
   await page.keyboard.press('Escape');
 
   await page.keyboard.press('Alt+4');

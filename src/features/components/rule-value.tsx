@@ -26,6 +26,8 @@ export function RuleValue({
   const [open, setOpen] = useState(false);
   const text = declaration.token ? `{${declaration.token}}` : (declaration.raw ?? '');
   const [typed, setTyped] = useState(text);
+  // What stood here when the field opened: while one types, `text` is already what is typed.
+  const [original, setOriginal] = useState(text);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const shown = (
     <>
@@ -39,11 +41,11 @@ export function RuleValue({
   const leave = () => {
     setOpen(false);
     setRefusal(null);
-    setTyped(text);
+    setTyped(original);
     clear();
   };
   const finish = async (value: string) => {
-    if (value === text) return leave();
+    if (value === original) return leave();
     const refused = await store('setRuleValue', {
       component,
       rule,
@@ -68,6 +70,7 @@ export function RuleValue({
           title={declaration.css}
           onClick={() => {
             setTyped(text);
+            setOriginal(text);
             setOpen(true);
           }}
         >

@@ -25,8 +25,12 @@ export function ValueField({
   const [typed, setTyped] = useState(text);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const editing = useRef(false);
+  // What stood here when typing began: while one types, `text` is already what is typed.
+  const original = useRef(text);
   useEffect(() => {
-    if (!editing.current) setTyped(text);
+    if (editing.current) return;
+    original.current = text;
+    setTyped(text);
   }, [text]);
   const change = async (next: string) => {
     editing.current = true;
@@ -36,7 +40,7 @@ export function ValueField({
   const finish = async () => {
     if (!editing.current) return;
     editing.current = false;
-    if (typed === text) return clear();
+    if (typed === original.current) return clear();
     const refused = await store('declareValue', { path, layer, text: typed });
     setRefusal(refused);
     if (refused) {
@@ -46,7 +50,7 @@ export function ValueField({
   };
   const leave = () => {
     editing.current = false;
-    setTyped(text);
+    setTyped(original.current);
     setRefusal(null);
     clear();
   };

@@ -1,8 +1,8 @@
 import { execFileSync } from 'node:child_process';
-import { USE_CASES } from '@/server/registry';
-import { bodyProblems, matchOperation, readQuery } from './match';
-import { openApiDocument } from './openapi';
-import { OPERATIONS } from './operations';
+import { USE_CASES } from './registry';
+import { bodyProblems, matchOperation, readQuery } from '@/api/match';
+import { openApiDocument } from '@/api/openapi';
+import { OPERATIONS } from '@/api/operations';
 
 test('the document is valid OpenAPI 3.1', () => {
   // The validator is a module of the kind that only Node itself can load, so Node runs it.
