@@ -56,6 +56,6 @@ test('the crossing by keyboard alone', async ({ page, browser }) => {
   await expect(tam.locator('figure[data-side="before"]')).toBeVisible();
   await tabTo(tam, /^Take 1\.3\.0/);
   await tam.keyboard.press('Enter');
-  await expect(tam.getByText('has Keel 1.3.0')).toBeVisible();
+  await expect(tam.getByRole('link', { name: 'has Keel 1.3.0' })).toBeVisible();
   await expect.poll(() => colourOf(tam, 'Screen Choose a fare', 'article button')).toBe('rgb(91, 42, 134)');
 });
