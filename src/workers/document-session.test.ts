@@ -1,0 +1,185 @@
+import { applyChangeSet, documentOf, type LoggedChangeSet } from '@/core/documents/change-set';
+import { setField, type Edit } from '@/core/documents/edits';
+import type { Item, TokenItem } from '@/core/documents/items';
+import type { OpenLibrary } from '@/core/views/open-library';
+import { DocumentSession, Refused } from './document-session';
+
+const layer: Item = { id: 'layer_1', kind: 'layer', name: 'base', when: [], file: null, order: 'a0' };
+const token = (name: string, value: number): TokenItem => ({
+  id: `token_${name}`, kind: 'token', name, parent: null, order: `a${name}`, redirects: [],
+  declarations: { layer_1: { text: `{"$type":"number","$value":${value}}`, refs: [] } },
+}); // prettier-ignore
+const set = (name: string, from: number, to: number): Edit =>
+  setField(token(name, from), 'declarations/layer_1', token(name, to).declarations.layer_1);
+
+/** A server in miniature: it applies change sets as the real one does, keeps a log, and can be held up or cut off. */
+class FakeServer {
+  document = documentOf('lib', 'library', [layer, token('x', 1), token('y', 1)]);
+  log: LoggedChangeSet[] = [];
+  offline = false;
+  streams: {
+    onmessage?: (message: { data: string }) => void;
+    onerror?: () => void;
+    onopen?: () => void;
+    close(): void;
+  }[] = [];
+
+  commit(author: string, edits: Edit[], id = `change_${this.log.length}`): LoggedChangeSet {
+    const result = applyChangeSet(this.document, { edits });
+    if ('clashes' in result) throw Object.assign(new Error(), { clashes: result.clashes });
+    this.document = result.document;
+    const entry = { id, author, label: 'x', edits, sequence: this.log.length + 1, at: '2026-01-01' };
+    this.log.push(entry);
+    return entry;
+  }
+  say(entry: LoggedChangeSet): void {
+    for (const stream of this.streams)
+      stream.onmessage?.({ data: JSON.stringify({ kind: 'change', changeSet: entry }) });
+  }
+  readonly fetch = async (address: string, init: { method: string; body?: string }) => {
+    await Promise.resolve();
+    if (this.offline) throw new TypeError('Failed to fetch');
+    const answer = (status: number, body: unknown) => ({
+      ok: status < 400,
+      json: async () => JSON.parse(JSON.stringify(body)) as unknown,
+    });
+    const path = address.replace('/api/v1', '');
+    if (init.method === 'GET' && path.includes('/changes?since=')) {
+      const since = Number(path.split('=')[1]);
+      return answer(200, {
+        sequence: this.log.length,
+        changeSets: this.log.filter((entry) => entry.sequence > since),
+      });
+    }
+    if (init.method === 'GET') {
+      return answer(200, {
+        document: { id: 'lib', kind: 'library', slug: 'lib', name: 'Lib', about: '', team: 'T' }, role: 'maintainer', sequence: this.log.length,
+        items: [...this.document.items.values()], ancestors: [], last: null, versions: [], products: [], log: this.log, people: [{ id: 'other', name: 'Other' }],
+      }); // prettier-ignore
+    }
+    const body = JSON.parse(init.body!) as { id: string; edits: Edit[] };
+    try {
+      return answer(200, this.commit('me', body.edits, body.id));
+    } catch (error) {
+      return answer(409, {
+        code: 'moved-on',
+        title: 'x',
+        detail: 'x',
+        clashes: (error as { clashes: object[] }).clashes,
+      });
+    }
+  };
+}
+
+let server: FakeServer;
+let session: DocumentSession;
+let heard: string[];
+const value = (name: string) => (session.current() as OpenLibrary).resolution.value(name, 0)!.value;
+const settle = () => new Promise((resolve) => setTimeout(resolve, 5));
+
+beforeEach(async () => {
+  server = new FakeServer();
+  heard = [];
+  Object.assign(globalThis, {
+    fetch: server.fetch,
+    EventSource: class {
+      constructor() {
+        server.streams.push(this as never);
+      }
+      close(): void {}
+    },
+  });
+  session = new DocumentSession('library', 'lib', 'me', {
+    changed: () => undefined,
+    other: (author) => heard.push(`other ${author}`),
+    clash: (report) => heard.push(`clash ${JSON.stringify(report.clashes?.[0]?.present)}`),
+    connection: (online) => heard.push(online ? 'online' : 'offline'),
+  });
+  await session.open();
+});
+afterEach(() => session.close());
+
+test('what is only shown is seen at once and stored nowhere', async () => {
+  session.show([set('x', 1, 5)]);
+  expect(value('x')).toBe(5);
+  session.show(null);
+  expect(value('x')).toBe(1);
+  expect(server.log).toEqual([]);
+});
+
+test('what is stored shows before the server has answered, and once after', async () => {
+  const stored = session.store('Set x', [set('x', 1, 5)]);
+  expect(value('x')).toBe(5);
+  await stored;
+  expect([value('x'), server.log.length]).toEqual([5, 1]);
+  // The stream brings one's own change set too; it is not applied twice.
+  server.say(server.log[0]!);
+  expect([value('x'), heard]).toEqual([5, []]);
+});
+
+test('change sets go out one after the other, in the order they were made', async () => {
+  const all = [
+    session.store('1', [set('x', 1, 2)]),
+    session.store('2', [set('x', 2, 3)]),
+    session.store('3', [set('x', 3, 4)]),
+  ];
+  expect(value('x')).toBe(4);
+  await Promise.all(all);
+  expect(server.log.map((entry) => entry.edits[0]!.after)).toEqual(
+    [2, 3, 4].map((n) => token('x', n).declarations.layer_1),
+  );
+});
+
+test('another person’s change to a neighbouring field arrives under what one is typing', async () => {
+  session.show([set('x', 1, 5)]);
+  server.say(server.commit('other', [set('y', 1, 9)]));
+  expect([value('x'), value('y')]).toEqual([5, 9]);
+  expect(heard).toEqual(['other Other']);
+});
+
+test('a change to the same field is told with the value that stands; one’s own can then be set', async () => {
+  server.commit('other', [set('x', 1, 9)]);
+  await session.store('Set x', [set('x', 1, 5)]);
+  await settle();
+  expect(heard[0]).toContain('\\"$value\\":9');
+  expect(value('x')).toBe(9);
+  await session.keep({
+    edit: 0,
+    item: 'token_x',
+    path: 'declarations/layer_1',
+    reason: 'moved-on',
+    message: '',
+    expected: null,
+    present: token('x', 9).declarations.layer_1,
+    wanted: token('x', 5).declarations.layer_1,
+  });
+  expect([value('x'), server.log.length]).toEqual([5, 2]);
+});
+
+test('a gap in what was heard is filled by asking', async () => {
+  server.commit('other', [set('x', 1, 2)]);
+  server.say(server.commit('other', [set('x', 2, 3)]));
+  await settle();
+  expect(value('x')).toBe(3);
+});
+
+test('without a connection nothing is stored, it is said, and the value goes back to what stands', async () => {
+  server.offline = true;
+  await expect(session.store('Set x', [set('x', 1, 5)])).rejects.toThrow(Refused);
+  expect(value('x')).toBe(1);
+  server.offline = false;
+  await session.store('Set x', [set('x', 1, 6)]);
+  expect(value('x')).toBe(6);
+});
+
+test('while the stream is away it asks now and then, and stops when it is back', async () => {
+  jest.useFakeTimers();
+  server.streams[0]!.onerror!();
+  server.commit('other', [set('x', 1, 7)]);
+  await jest.advanceTimersByTimeAsync(2600);
+  expect([value('x'), heard[0]]).toEqual([7, 'offline']);
+  server.streams[0]!.onopen!();
+  await jest.advanceTimersByTimeAsync(1);
+  expect(jest.getTimerCount()).toBe(0);
+  jest.useRealTimers();
+});
