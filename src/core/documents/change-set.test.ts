@@ -162,3 +162,22 @@ test('undo, redo and new work', () => {
   expect(ids(undoStacks(log(['a'], ['b'], ['c', 'b'], ['d', 'c'])))).toEqual([['a', 'd'], []]);
   expect(ids(undoStacks(log(['a'], ['b'], ['c', 'b'], ['e'])))).toEqual([['a', 'e'], []]);
 });
+
+test('an entry that is edited stays where somebody has moved it', () => {
+  const block = { order: 'a0', kind: 'text' as const, markdown: 'x' };
+  const guide: Item = {
+    id: 'guide_1',
+    kind: 'guide',
+    name: 'g',
+    title: 'G',
+    order: 'a0',
+    blocks: { block_1: block },
+  };
+  const edited = setField(guide, 'blocks/block_1', { ...block, markdown: 'y' });
+  const result = applyChangeSet(documentOf('d', 'library', [guide]), {
+    edits: [moveEntry(guide, 'blocks/block_1', 'a9'), edited],
+  });
+  expect('document' in result && result.document.items.get('guide_1')).toMatchObject({
+    blocks: { block_1: { order: 'a9', markdown: 'y' } },
+  });
+});
