@@ -48,7 +48,7 @@ test('a tab left open across a release says so and loses nothing', async ({ page
   await page.goto('/libraries/keel/tokens/radius.small');
   await page.getByRole('combobox', { name: 'Value primitives' }).fill('3px');
   await page.getByRole('combobox', { name: 'Value primitives' }).press('Enter');
-  await expect(page.getByText(/1 change since/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo: Set radius.small to 3px' })).toBeVisible();
   const old = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await enterAs(old, 'Osei Larkham');
   await old.route('**/events**', (route) => route.abort());

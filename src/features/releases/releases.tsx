@@ -102,6 +102,7 @@ function Ledger() {
             <Row
               key={entry.item}
               entry={entry}
+              chosen={!out.includes(entry.item)}
               link={link}
               toggle={() =>
                 setOut((old) =>
@@ -170,18 +171,21 @@ function Ledger() {
 
 function Row({
   entry,
+  chosen,
   link,
   toggle,
 }: {
+  /** Follows the hand at once; the entry itself follows when the ledger has been worked out anew. */
+  chosen: boolean;
   entry: LedgerView['entries'][number];
   link: (href: string) => string;
   toggle: () => void;
 }) {
   const first = entry.changes.find((change) => change.severity === entry.severity) ?? entry.changes[0]!;
   return (
-    <tr data-out={!entry.in || undefined} className={entry.in ? undefined : classes.out}>
+    <tr data-out={!chosen || undefined} className={chosen ? undefined : classes.out}>
       <td>
-        <Checkbox aria-label={`${entry.title} is in the release`} checked={entry.in} onChange={toggle} />
+        <Checkbox aria-label={`${entry.title} is in the release`} checked={chosen} onChange={toggle} />
       </td>
       <td>
         <span className={classes.severity} data-severity={entry.severity} title={WORDS[entry.severity]}>
