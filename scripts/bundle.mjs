@@ -1,5 +1,6 @@
 /** Bundles what runs outside Next: the command line, the preparation of a data folder, and the benchmarks. */
 import { build } from 'esbuild';
+import { rmSync } from 'node:fs';
 import path from 'node:path';
 
 const root = path.resolve(import.meta.dirname, '..');
@@ -17,6 +18,9 @@ const common = {
   },
 };
 const wanted = process.argv.slice(2);
+// Pieces of an earlier bundle carry other names and would stay for ever.
+if (wanted.length === 0 || wanted.includes('cli'))
+  rmSync(path.join(root, 'dist/cli'), { recursive: true, force: true });
 const all = {
   cli: () =>
     build({

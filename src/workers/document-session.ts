@@ -171,7 +171,7 @@ export class DocumentSession {
         );
     }
     this.touch();
-    if (missing) void this.catchUp();
+    if (missing) void this.catchUp().catch(() => undefined);
   }
 
   private async catchUp(): Promise<void> {

@@ -30,7 +30,6 @@ export interface GuideView {
   /** For the forms that add a block. */
   groups: string[];
   components: string[];
-  changed: boolean;
 }
 
 export function guides(library: OpenLibrary): {
@@ -56,7 +55,6 @@ export function guide(
 ): GuideView | null {
   const item = itemsOf(library.items, 'guide').find((other) => other.name === name);
   if (!item) return null;
-  const last = library.surroundings.lastOwn().get(item.id);
   return {
     id: item.id,
     name: item.name,
@@ -65,7 +63,6 @@ export function guide(
     canEdit: library.canEdit,
     groups: library.tree.nodes.filter((node) => node.item.kind === 'group').map((node) => node.path),
     components: itemsOf(library.items, 'component').map((component) => component.name),
-    changed: last !== undefined && JSON.stringify(last) !== JSON.stringify(item),
   };
 }
 
