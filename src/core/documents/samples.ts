@@ -126,3 +126,11 @@ export function itemSets(kinds: ItemKindName[]): fc.Arbitrary<Item[]> {
     maxLength: 25,
   });
 }
+
+/** A document with an item of every kind named, a second axis and, in a library, a parent. */
+export function wholeSets(kinds: ItemKindName[]): fc.Arbitrary<Item[]> {
+  const axes = kinds.includes('axis')
+    ? [ITEM_SAMPLES.axis.map((axis) => ({ ...axis, id: 'axis_second' }) as Item)]
+    : [];
+  return fc.tuple(...kinds.map((kind) => ITEM_SAMPLES[kind]), ...axes);
+}
