@@ -2,7 +2,8 @@ import { readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import type { Finding } from '@/core/checks/finding';
 import { locatePointers } from '@/core/json/locate';
-import { openTokens, type OpenedTokens } from '@/core/tokens/open';
+import { openAny } from '@/core/gather/readers/registry';
+import type { OpenedTokens } from '@/core/tokens/open';
 
 /** A file that cannot be read at all, in words. */
 export class UnreadableFile extends Error {}
@@ -32,12 +33,12 @@ export function readText(file: string): string {
 }
 
 /**
- * Opens a token or resolver file. Files a resolver names are looked for beside it and may not leave its folder.
+ * Opens a token or resolver file, or a file of another form that holds tokens. Files a resolver names are looked for beside it and may not leave its folder.
  * @throws UnreadableFile
  */
 export function openTokenFile(file: string): OpenedTokens {
   const folder = path.dirname(path.resolve(file));
-  const opened = openTokens(file, readText(file), (name) => {
+  const opened = openAny(file, readText(file), (name) => {
     const target = path.resolve(folder, name);
     if (path.isAbsolute(name) || !target.startsWith(folder + path.sep)) return undefined;
     try {

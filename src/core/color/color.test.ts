@@ -145,3 +145,20 @@ test('translucent colours are laid over what is below, unrounded', () => {
     10,
   );
 });
+
+test('what only looks like a colour is none', () => {
+  for (const text of [
+    '700',
+    'fade',
+    'abc',
+    '12',
+    '',
+    'rgb(',
+    'rgb(1 2',
+    'var(--x)',
+    'rgba(1, 2, 3',
+    '1px',
+    'currentcolor',
+  ])
+    expect(parseColor(text)).toBeUndefined();
+});

@@ -115,7 +115,7 @@ export function numberText(value: number): string {
 }
 
 const HEX = Array.from({ length: 256 }, (_, i) => i.toString(16).padStart(2, '0'));
-const hexByte = (c: number) => HEX[Math.min(255, Math.max(0, Math.round(c * 255)))]!;
+const hexByte = (c: number) => HEX[Math.min(255, Math.max(0, Math.round(c * 255 + 1e-7)))]!;
 
 export function hexOf(rgb: Rgb): string {
   const hex = `#${hexByte(rgb.r)}${hexByte(rgb.g)}${hexByte(rgb.b)}`;
@@ -142,7 +142,14 @@ const BY_MODE = new Map([...COLOR_SPACES.values()].map((space) => [space.mode, s
 export function parseColor(text: string): Color | undefined {
   const trimmed = text.trim();
   if (/^transparent$/i.test(trimmed)) return { space: 'srgb', components: [0, 0, 0], alpha: 0 };
-  const parsed = parse(trimmed) as (Record<string, number | undefined> & { mode: string }) | undefined;
+  // The parser takes hexadecimal digits without their sign for a colour, and stumbles over some unfinished functions.
+  if (!/^(#|[a-z]+\()/i.test(trimmed) && /^([0-9a-f]{3,8}|[^a-z].*)$/i.test(trimmed)) return undefined;
+  let parsed: (Record<string, number | undefined> & { mode: string }) | undefined;
+  try {
+    parsed = parse(trimmed) as typeof parsed;
+  } catch {
+    return undefined;
+  }
   if (!parsed) return undefined;
   const space = BY_MODE.get(parsed.mode);
   if (!space) return undefined;

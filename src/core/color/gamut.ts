@@ -26,7 +26,12 @@ export function withinGamut(color: Color, gamut: Gamut): boolean {
  * makes no difference one can see. The answer is written in that gamut's own space.
  */
 export function toGamutColor(color: Color, gamut: Gamut): Color {
-  const result = mapped[gamut](oklchOf(color)) as unknown as { mode: string; r: number; g: number; b: number };
+  const result = mapped[gamut](oklchOf(color)) as unknown as {
+    mode: string;
+    r: number;
+    g: number;
+    b: number;
+  };
   if (result.mode !== MODE[gamut]) throw new Error(`Mapping answered in ${result.mode}`);
   return { space: gamut, components: [tidy(result.r), tidy(result.g), tidy(result.b)], alpha: color.alpha };
 }
@@ -50,4 +55,3 @@ export function lchOf(color: Color): { l: number; c: number; h: number } {
   const { l, c, h } = oklchOf(color);
   return { l, c, h };
 }
-

@@ -59,7 +59,18 @@ export class ColorIndex {
         }
         continue;
       }
-      const square = squaredDifference(l, a, b, c, this.l[i]!, this.a[i]!, this.b[i]!, this.c[i]!, bound, best);
+      const square = squaredDifference(
+        l,
+        a,
+        b,
+        c,
+        this.l[i]!,
+        this.a[i]!,
+        this.b[i]!,
+        this.c[i]!,
+        bound,
+        best,
+      );
       if (square < best || (square === best && this.order[i]! < found)) {
         best = square;
         found = this.order[i]!;
@@ -111,7 +122,16 @@ const RADIANS = Math.PI / 180;
 
 /** ΔE00²; Infinity as soon as it is known to be more than `best`. */
 function squaredDifference(
-  _l1: number, a1: number, b1: number, c1: number, _l2: number, a2: number, b2: number, c2: number, lightness: number, best: number,
+  _l1: number,
+  a1: number,
+  b1: number,
+  c1: number,
+  _l2: number,
+  a2: number,
+  b2: number,
+  c2: number,
+  lightness: number,
+  best: number,
 ): number {
   const mean = (c1 + c2) / 2;
   const mean7 = mean ** 7;

@@ -1,9 +1,5 @@
 import ColorJs from 'colorjs.io';
-import {
-  filterDeficiencyDeuter,
-  filterDeficiencyProt,
-  filterDeficiencyTrit,
-} from 'culori/fn';
+import { filterDeficiencyDeuter, filterDeficiencyProt, filterDeficiencyTrit } from 'culori/fn';
 import fc from 'fast-check';
 import { hex as wcagHex } from 'wcag-contrast';
 import { colorText, hexOf, parseColor, rgbOf, type Color } from './color';
@@ -95,7 +91,9 @@ describe('solving for contrast', () => {
 
 describe('contrast of every text on every surface', () => {
   test('is the lowest of the ratios, one by one, and names its context', () => {
-    const translucent = fc.tuple(opaque, fc.constantFrom(1, 1, 0.4)).map(([c, alpha]) => rgbOf({ ...c, alpha }));
+    const translucent = fc
+      .tuple(opaque, fc.constantFrom(1, 1, 0.4))
+      .map(([c, alpha]) => rgbOf({ ...c, alpha }));
     const row = fc.array(fc.option(translucent, { nil: undefined, freq: 6 }), { minLength: 3, maxLength: 3 });
     fc.assert(
       fc.property(fc.array(row, { maxLength: 5 }), fc.array(row, { maxLength: 5 }), (texts, surfaces) => {
@@ -127,7 +125,12 @@ describe('colour vision', () => {
   };
   test('matrices are those published', () => {
     for (const vision of VISIONS.filter(({ name }) => name in reference)) {
-      for (const [r, g, b] of [[0.2, 0.5, 0.7], [0.6, 0.3, 0.1], [0.5, 0.5, 0.5]] as const) { // prettier-ignore
+      for (const [r, g, b] of [
+        [0.2, 0.5, 0.7],
+        [0.6, 0.3, 0.1],
+        [0.5, 0.5, 0.5],
+      ] as const) {
+        // prettier-ignore
         const theirs = reference[vision.name]!({ mode: 'rgb', r, g, b });
         const [mr, mg, mb] = [0, 1, 2].map(
           (i) => vision.matrix[i * 3]! * r + vision.matrix[i * 3 + 1]! * g + vision.matrix[i * 3 + 2]! * b,

@@ -42,7 +42,7 @@ export function solveContrast(
   for (const end of [0, 1]) {
     // Between two needs on either side the share is not monotone: look for the first step that passes, then narrow.
     let failing = start.l;
-    let passing: number | undefined;
+    let passing = NaN;
     for (let step = 1; step <= STEPS; step++) {
       const l = start.l + ((end - start.l) * step) / STEPS;
       if (meets(at(l))) {
@@ -51,9 +51,9 @@ export function solveContrast(
       }
       failing = l;
     }
-    if (passing === undefined) continue;
+    if (Number.isNaN(passing)) continue;
     for (let i = 0; i < 12; i++) {
-      const middle = (failing + passing) / 2;
+      const middle: number = (failing + passing) / 2;
       if (meets(at(middle))) passing = middle;
       else failing = middle;
     }

@@ -46,7 +46,10 @@ export function seenAs(rgb: Rgb, vision: Vision): Rgb {
     toGamma(
       Math.min(
         1,
-        Math.max(0, [0, 1, 2].reduce((sum, j) => sum + vision.matrix[i * 3 + j]! * linear[j]!, 0)),
+        Math.max(
+          0,
+          [0, 1, 2].reduce((sum, j) => sum + vision.matrix[i * 3 + j]! * linear[j]!, 0),
+        ),
       ),
     );
   return { r: row(0), g: row(1), b: row(2), alpha };
