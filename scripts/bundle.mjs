@@ -30,7 +30,6 @@ const all = {
       splitting: true,
       minify: true,
       outExtension: { '.js': '.mjs' },
-      banner: {},
     }),
   prepare: () =>
     build({

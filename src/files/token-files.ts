@@ -2,8 +2,7 @@ import { readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import type { Finding } from '@/core/checks/finding';
 import { locatePointers } from '@/core/json/locate';
-import { openAny } from '@/core/gather/readers/registry';
-import type { OpenedTokens } from '@/core/tokens/open';
+import { openTokens, type OpenedTokens } from '@/core/tokens/open';
 
 /** A file that cannot be read at all, in words. */
 export class UnreadableFile extends Error {}
@@ -36,9 +35,13 @@ export function readText(file: string): string {
  * Opens a token or resolver file, or a file of another form that holds tokens. Files a resolver names are looked for beside it and may not leave its folder.
  * @throws UnreadableFile
  */
-export function openTokenFile(file: string): OpenedTokens {
+export async function openTokenFile(file: string): Promise<OpenedTokens> {
   const folder = path.dirname(path.resolve(file));
-  const opened = openAny(file, readText(file), (name) => {
+  // The parsers of style sheets are loaded where they are wanted: a token file is the common case.
+  const open = /\.(tokens|resolver)(\.json)?$/i.test(file)
+    ? openTokens
+    : (await import('@/core/gather/readers/registry')).openAny;
+  const opened = open(file, readText(file), (name) => {
     const target = path.resolve(folder, name);
     if (path.isAbsolute(name) || !target.startsWith(folder + path.sep)) return undefined;
     try {

@@ -6,12 +6,12 @@ import { Resolution } from '@/core/tokens/resolve';
 import { openTokenFile, withPlaces } from '@/files/token-files';
 import { findingLine, readArguments } from '../arguments';
 
-export function run(words: string[]): number {
+export async function run(words: string[]): Promise<number> {
   const { positionals, value } = readArguments(words, ['FILE'], {
     values: { format: ['text', 'json', 'sarif'], 'fail-on': ['error', 'warning', 'never'] },
   });
   const file = positionals[0]!;
-  const opened = openTokenFile(file);
+  const opened = await openTokenFile(file);
   const checked = runChecks({ resolution: new Resolution(opened.system), pairings: pairingsOfFiles(opened) });
   const findings = [...opened.findings, ...withPlaces(opened, checked)]
     .map((finding) => ({ ...finding, at: { file, ...finding.at } }))

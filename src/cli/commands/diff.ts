@@ -9,20 +9,20 @@ import { Resolution } from '@/core/tokens/resolve';
 import { openTokenFile, readText, UnreadableFile } from '@/files/token-files';
 import { findingLine, readArguments, UsageError } from '../arguments';
 
-export function run(words: string[]): number {
+export async function run(words: string[]): Promise<number> {
   const { positionals, value } = readArguments(words, ['OLD', 'NEW'], {
     values: { format: ['text', 'json', 'markdown'], severity: [] },
   });
-  const side = (file: string) => {
-    const opened = openTokenFile(file);
+  const side = async (file: string) => {
+    const opened = await openTokenFile(file);
     for (const finding of opened.findings)
       if (finding.severity === 'error') console.error(findingLine(finding));
     return { resolution: new Resolution(opened.system), pairings: pairingsOfFiles(opened) };
   };
   const table = value('severity');
   const changes = diffTokens(
-    side(positionals[0]!),
-    side(positionals[1]!),
+    await side(positionals[0]!),
+    await side(positionals[1]!),
     undefined,
     table === undefined ? SEVERITIES : severitiesFrom(table),
   );

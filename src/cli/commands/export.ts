@@ -5,7 +5,7 @@ import { openTokenFile, withPlaces } from '@/files/token-files';
 import { writeFolder } from '@/files/write-folder';
 import { contextFrom, findingLine, readArguments, UsageError } from '../arguments';
 
-export function run(words: string[]): number {
+export async function run(words: string[]): Promise<number> {
   if (words.includes('--to') && words[words.indexOf('--to') + 1] === 'list') {
     for (const output of OUTPUTS.values()) console.log(`${output.name.padEnd(8)}  ${output.about}`);
     return 0;
@@ -22,7 +22,7 @@ export function run(words: string[]): number {
   const prefix = value('prefix');
   if (prefix !== undefined && !/^[\p{L}_][\p{L}\p{N}_-]*$/u.test(prefix))
     throw new UsageError(`A prefix is a word of letters, digits and hyphens, not ${prefix}.`);
-  const opened = openTokenFile(positionals[0]!);
+  const opened = await openTokenFile(positionals[0]!);
   const context =
     list('context').length > 0 || format === 'json'
       ? contextFrom(list('context'), opened.system.axes)

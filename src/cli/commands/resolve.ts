@@ -4,12 +4,12 @@ import { Resolution } from '@/core/tokens/resolve';
 import { openTokenFile, withPlaces } from '@/files/token-files';
 import { contextFrom, findingLine, readArguments } from '../arguments';
 
-export function run(words: string[]): number {
+export async function run(words: string[]): Promise<number> {
   const { positionals, value, list } = readArguments(words, ['FILE'], {
     values: { format: ['json', 'table'] },
     lists: ['context'],
   });
-  const opened = openTokenFile(positionals[0]!);
+  const opened = await openTokenFile(positionals[0]!);
   const context = contextFrom(list('context'), opened.system.axes);
   const resolution = new Resolution(opened.system, [context]);
   const findings = [

@@ -115,7 +115,7 @@ export function numberText(value: number): string {
 }
 
 const HEX = Array.from({ length: 256 }, (_, i) => i.toString(16).padStart(2, '0'));
-const hexByte = (c: number) => HEX[Math.min(255, Math.max(0, Math.round(c * 255 + 1e-7)))]!;
+const hexByte = (c: number) => HEX[Math.min(255, Math.max(0, Math.round(c * 255)))]!;
 
 export function hexOf(rgb: Rgb): string {
   const hex = `#${hexByte(rgb.r)}${hexByte(rgb.g)}${hexByte(rgb.b)}`;
@@ -161,4 +161,4 @@ export function parseColor(text: string): Color | undefined {
 }
 
 /** Takes away the noise of binary fractions (0.30000000000000004) and nothing a display could show. */
-const round = (value: number) => Number(value.toPrecision(12));
+const round = (value: number) => Number(value.toPrecision(15));
