@@ -1,5 +1,6 @@
 import type { PageMessage, WorkerMessage } from '@/api/document-protocol';
-import { LIBRARY_PLANS, PRODUCT_PLANS, type Plan } from '@/core/views/plans';
+import type { Plan } from '@/core/views/plans/plan';
+import { LIBRARY_PLANS, PRODUCT_PLANS } from '@/core/views/plans/registry';
 import { LIBRARY_VIEWS, PRODUCT_VIEWS } from '@/core/views/registry';
 import { DocumentSession, newId, Refused } from './document-session';
 

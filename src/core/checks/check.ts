@@ -11,6 +11,8 @@ export interface Pairing {
 export interface CheckInput {
   resolution: Resolution;
   pairings: readonly Pairing[];
+  /** Whether something that is no token uses a token; left out where only tokens are known. */
+  isUsed?: (path: string) => boolean;
 }
 
 /** One check: one file in this folder and one line in the registry. */

@@ -25,7 +25,7 @@ export const contrast: Check = {
   run({ resolution, pairings }) {
     const findings: Finding[] = [];
     for (const pairing of pairings) {
-      const missing = [pairing.text, pairing.surface].find((path) => !resolution.paths.includes(path));
+      const missing = [pairing.text, pairing.surface].find((path) => !resolution.index.numbers.has(path));
       if (missing !== undefined) {
         findings.push({
           code: 'missing-target',
@@ -47,6 +47,7 @@ export const contrast: Check = {
           code: 'contrast',
           severity: 'error',
           path: pairing.text,
+          related: [pairing.surface],
           message: `${pairing.text} on ${pairing.surface} reaches ${ratioText(ratio)}, and needs ${pairing.needs}${everywhere ? '' : ` (${contextText(context)})`}`,
           fix: 'Change either colour, or the pairing',
           context: everywhere ? undefined : context,

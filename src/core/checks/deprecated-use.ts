@@ -21,6 +21,7 @@ export const deprecatedUse: Check = {
           code: 'deprecated-use',
           severity: 'warning',
           path,
+          related: [target],
           message: `${path} refers to ${target}, which is deprecated${typeof reason === 'string' ? `: ${reason}` : ''}`,
           fix: 'Refer to its replacement',
         });

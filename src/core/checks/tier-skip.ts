@@ -15,6 +15,7 @@ export const tierSkip: Check = {
           code: 'tier-skip',
           severity: 'warning' as const,
           path,
+          related: [target],
           message: `${path} is a component token and refers to the primitive ${target}`,
           fix: 'Refer to a semantic token, or make one for this purpose',
         }));

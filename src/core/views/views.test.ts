@@ -12,7 +12,8 @@ import { readScreen } from '../screens/screen-file';
 import { openTokens } from '../tokens/open';
 import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from './open-library';
 import { OpenProduct, productFrame, screen, upgrade, type ProductSnapshot } from './open-product';
-import { LIBRARY_PLANS, PRODUCT_PLANS, type Plan } from './plans';
+import type { Plan } from './plans/plan';
+import { LIBRARY_PLANS, PRODUCT_PLANS } from './plans/registry';
 import { LIBRARY_VIEWS } from './registry';
 
 const folder = path.resolve('demo/keel');

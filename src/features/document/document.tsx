@@ -4,7 +4,7 @@ import { Alert, Button, Center, Group, Loader, Modal, Stack, Text } from '@manti
 import { notifications } from '@mantine/notifications';
 import { createContext, useCallback, useContext, useEffect, useRef, useState, type ReactNode } from 'react';
 import type { ClashReport, ProblemReport } from '@/api/document-protocol';
-import type { PlanArguments, PlanName } from '@/core/views/plans';
+import type { PlanArguments, PlanName } from '@/core/views/plans/registry';
 import type { ViewAnswer, ViewArguments, ViewName } from '@/core/views/registry';
 import { AskRefused, DocumentClient } from './document-client';
 
