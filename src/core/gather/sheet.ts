@@ -20,7 +20,17 @@ export function parseSheet(text: string, file: string): { root: Root; findings: 
     try {
       return { root: read(source), findings };
     } catch (error) {
-      if (!(error instanceof CssSyntaxError)) throw error;
+      if (!(error instanceof CssSyntaxError)) {
+        // The SCSS parser stumbles over some texts instead of saying what is wrong with them.
+        findings.push({
+          code: 'style-syntax',
+          severity: 'warning',
+          message: `${file} has an error that cannot be placed`,
+          at: { file },
+          fix: 'What can be read was read; compile the file to find the error',
+        });
+        break;
+      }
       const line = error.line ?? 1;
       findings.push({
         code: 'style-syntax',

@@ -97,7 +97,7 @@ describe('custom properties of style sheets', () => {
             new Resolution(read(file, text).system);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: 500 },
     );
     expect(({} as Record<string, unknown>)['x']).toBeUndefined();
   });
