@@ -64,7 +64,7 @@ export default tseslint.config(
   },
   {
     files: ['src/core/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.ts', '**/testing.ts'],
     rules: {
       'no-restricted-imports': [
         'error',

@@ -1,71 +1,11 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import path from 'node:path';
-import { readComponent } from '../components/component-file';
-import { applyChangeSet, documentOf } from '../documents/change-set';
-import { addItem } from '../documents/edits';
-import { importEdits } from '../documents/import';
+import { readFileSync } from 'node:fs';
 import { itemsOf, type Item } from '../documents/items';
 import { libraryTree } from '../documents/library';
-import { readGuide } from '../guides/guide-file';
-import { readJson } from '../json/read';
 import { readScreen } from '../screens/screen-file';
-import { openTokens } from '../tokens/open';
+import { demo, files, newId } from '../views/testing';
 import { ReachIndex, type ReachDocument } from './reach';
 
-const folder = path.resolve('demo/keel');
-const files = new Map(
-  readdirSync(folder).map((name) => [name, readFileSync(path.join(folder, name), 'utf8')]),
-);
-let n = 0;
-const newId = (prefix: string) => `${prefix}_${++n}`;
-
-function demoLibrary(): ReachDocument {
-  let document = documentOf('keel', 'library', []);
-  const take = (edits: Parameters<typeof applyChangeSet>[1]['edits']) => {
-    const result = applyChangeSet(document, { edits });
-    if ('clashes' in result) throw new Error(JSON.stringify(result.clashes));
-    document = result.document;
-  };
-  take(
-    importEdits(
-      document.items,
-      openTokens('keel.resolver.json', files.get('keel.resolver.json')!, (name) => files.get(name)),
-      'keel.resolver.json',
-      newId,
-    ).edits,
-  );
-  const tree = libraryTree(document.items);
-  for (const [name, text] of files) {
-    if (!name.endsWith('.component.json')) continue;
-    const { component } = readComponent(
-      readJson(text),
-      files.get(name.replace('.component.json', '.html'))!,
-      {
-        id: newId('component'),
-        order: `a${n}`,
-        entryId: () => newId('entry'),
-        rank: () => null,
-        refer: (at) => ({ id: tree.ids.get(at), path: at }),
-      },
-    );
-    take([addItem(component!)]);
-  }
-  const components = itemsOf(document.items, 'component');
-  const guide = readGuide(files.get('buttons.guide.md')!, {
-    id: newId('guide'),
-    name: 'buttons',
-    order: 'a0',
-    blockId: () => newId('block'),
-    refer: (at, kind) => ({
-      path: at,
-      id: kind === 'group' ? tree.ids.get(at) : components.find((c) => c.name === at)!.id,
-    }),
-  });
-  take([addItem(guide)]);
-  return { id: 'keel', name: 'Keel', kind: 'library', items: document.items };
-}
-
-const library = demoLibrary();
+const library: ReachDocument = { id: 'keel', name: 'Keel', kind: 'library', items: demo().items };
 const components = itemsOf(library.items, 'component');
 const screenText = readFileSync('demo/booking-site/fares.html', 'utf8');
 const read = readScreen(screenText, {

@@ -4,7 +4,7 @@ import { parentPath } from './system';
 
 export type Tier = 'primitive' | 'semantic' | 'component';
 
-function ownExtension(object: JsonObject | undefined, name: string): unknown {
+export function ownExtension(object: JsonObject | undefined, name: string): unknown {
   const extensions = object?.get('$extensions');
   const own = isObject(extensions) ? extensions.get('app.seedplan') : undefined;
   return isObject(own) ? own.get(name) : undefined;

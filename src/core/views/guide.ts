@@ -5,7 +5,7 @@ import { componentOf, pageStyles } from '../screens/screen';
 import type { Context } from '../tokens/system';
 import { descriptionOf } from '../tokens/tier';
 import type { OpenLibrary } from './open-library';
-import { stripOf, type TokenStrip } from './tiers';
+import { stripOf, type TokenStrip } from './select';
 
 export type BlockView = { id: string; order: string } & (
   | { kind: 'text'; markdown: string }

@@ -1,7 +1,7 @@
 import { runChecks } from '../checks/registry';
 import type { Finding } from '../checks/finding';
 import { undoStacks, type LoggedChangeSet } from '../documents/change-set';
-import type { Document, Item, Items } from '../documents/items';
+import { itemsOf, type Document, type Item, type Items } from '../documents/items';
 import { libraryTree, type LibraryTree } from '../documents/library';
 import { pairingsIn } from '../documents/pairings';
 import { effectiveLibrary, type EffectiveLibrary, type Generation } from '../lineage/effective';
@@ -95,9 +95,23 @@ export class OpenLibrary {
   }
 
   readonly pairings = lazily(() => pairingsIn(this.items));
-  readonly findings = lazily((): Finding[] =>
-    runChecks({ resolution: this.resolution, pairings: this.pairings() }),
+  /** What checks find, accepted or not. */
+  readonly allFindings = lazily((): Finding[] =>
+    runChecks({
+      resolution: this.resolution,
+      pairings: this.pairings(),
+      isUsed: (path) => this.reach().direct(this.tree.ids.get(path) ?? '').length > 0,
+    }),
   );
+  /** What checks find and nobody has accepted. */
+  readonly findings = lazily((): Finding[] => {
+    const accepted = new Set(
+      itemsOf(this.items, 'acceptedFinding').map(({ code, path }) => `${code} ${path}`),
+    );
+    return accepted.size === 0
+      ? this.allFindings()
+      : this.allFindings().filter(({ code, path }) => !accepted.has(`${code} ${path}`));
+  });
   readonly findingsByPath = lazily(() => {
     const found = new Map<string, Finding[]>();
     for (const finding of this.findings())

@@ -1,14 +1,54 @@
+import { findings, findingsCsv } from './findings';
 import { frame } from './frame';
+import { gatherReview } from './gather';
 import { guide, guides } from './guide';
 import { ledger } from './ledger';
 import { productFrame, screen, upgrade } from './open-product';
+import { overrides, overridesCsv } from './overrides';
+import { pairingGrid, pairingsCsv, pairingSolutions } from './pairing-grid';
+import { replacedPaths } from './plans/structure';
 import { components, proof } from './proof';
+import { recipePreview, recipes } from './recipes';
+import { recognise } from './recognise';
+import { schemeOf } from './scheme';
+import { pick, search } from './search';
+import { textStyles } from './text-styles';
 import { tiers } from './tiers';
 import { token } from './token';
+import { tokenCsv, tokenList } from './token-list';
 import { usage, uses } from './usage';
 
 /** What a library's pages ask of the open document; each a pure function of it and its arguments. */
-export const LIBRARY_VIEWS = { frame, tiers, token, components, proof, guides, guide, ledger, usage, uses };
+export const LIBRARY_VIEWS = {
+  frame,
+  search,
+  pick,
+  tiers,
+  tokenList,
+  tokenCsv,
+  token,
+  overrides,
+  overridesCsv,
+  pairingGrid,
+  pairingSolutions,
+  pairingsCsv,
+  findings,
+  findingsCsv,
+  recipes,
+  recipePreview,
+  scheme: schemeOf,
+  textStyles,
+  gatherReview,
+  recognise,
+  replacedPaths,
+  components,
+  proof,
+  guides,
+  guide,
+  ledger,
+  usage,
+  uses,
+};
 /** What a product's pages ask. */
 export const PRODUCT_VIEWS = { productFrame, screen, upgrade };
 

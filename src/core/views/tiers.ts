@@ -1,75 +1,161 @@
-import { cssText } from '../tokens/css-text';
-import type { Context } from '../tokens/system';
-import { lastName, parentPath } from '../tokens/system';
-import { deprecationOf, tierOf, type Tier } from '../tokens/tier';
-import type { CssText } from '../tokens/types/type';
+import { parentPath, type Context } from '../tokens/system';
+import type { Tier } from '../tokens/tier';
 import type { OpenLibrary } from './open-library';
+import { selected, type TokenFilter, type TokenStrip } from './select';
 
-/** A token as a strip shows it: its value under the lens and what there is to know at a glance. */
-export interface TokenStrip {
-  path: string;
-  name: string;
-  type: string;
-  tier: Tier;
-  /** CSS text; undefined where the token has no value under this lens. */
-  css: CssText | undefined;
-  /** The token it refers to, where its value is an alias. */
-  alias: string | undefined;
-  deprecated: boolean;
-  finding: 'error' | 'warning' | 'note' | undefined;
-  /** The library it comes from, where that is not this one. */
-  origin: string | undefined;
-  /** The axes it varies by. */
-  varies: string[];
-}
+export type TierRow = { y: number } & (
+  | { kind: 'group'; key: string; path: string; count: number; closed: boolean }
+  | { kind: 'token'; strip: TokenStrip; dim: boolean }
+);
 
+/** A window on the three columns: only the rows that stand in it. Heights are in px and the same for every row of a kind. */
 export interface TiersView {
-  tiers: { tier: Tier; groups: { path: string; tokens: TokenStrip[] }[] }[];
-  /** Direct references between tokens, from the one that refers. */
-  edges: [string, string][];
+  columns: { tier: Tier; total: number; height: number; rows: TierRow[] }[];
+  /** How many tokens the filter lets through, and how many there are. */
+  shown: number;
+  all: number;
+  types: string[];
+  origins: string[];
+  /** The lines through what hangs together with the selected token: column and y of both ends. */
+  lines: { key: string; from: [column: number, y: number]; to: [column: number, y: number] }[];
+  /** The neighbours of the selected token in the list, and where it stands. */
+  before: string | undefined;
+  after: string | undefined;
+  selectedY: number | undefined;
 }
 
-export function stripOf(library: OpenLibrary, path: string, lens: Context): TokenStrip {
-  const { resolution } = library;
-  const resolved = resolution.value(path, lens);
-  const id = library.tree.ids.get(path) ?? '';
-  const origin = library.effective.originOf(id);
-  const token = resolution.token(path, lens);
+export const ROW = { group: 26, token: 29, gap: 10 } as const;
+const TIERS = ['primitive', 'semantic', 'component'] as const;
+
+export function tiers(
+  library: OpenLibrary,
+  {
+    lens,
+    filter,
+    folded,
+    from,
+    to,
+    selected: chosen,
+  }: {
+    lens: Context;
+    filter: TokenFilter;
+    folded: string[];
+    from: number;
+    to: number;
+    selected: string | null;
+  },
+): TiersView {
+  const list = selected(library, lens, filter);
+  const lit = chosen === null ? undefined : chainOf(library, chosen);
+  const closedKeys = new Set(folded);
+  const places = new Map<string, [number, number]>();
+  const groups = TIERS.map(() => new Map<string, TokenStrip[]>());
+  for (const strip of list) {
+    const column = groups[TIERS.indexOf(strip.tier)]!;
+    const group = parentPath(strip.path);
+    const known = column.get(group);
+    if (known) known.push(strip);
+    else column.set(group, [strip]);
+  }
+  const order: string[] = [];
+  const columns = TIERS.map((tier, number) => {
+    const rows: TierRow[] = [];
+    let y = 0;
+    let total = 0;
+    for (const [path, tokens] of groups[number]!) {
+      const key = `${tier} ${path}`;
+      const closed = closedKeys.has(key);
+      total += tokens.length;
+      if (y + ROW.group >= from && y <= to)
+        rows.push({ kind: 'group', key, path, count: tokens.length, closed, y });
+      y += ROW.group;
+      for (const strip of closed ? [] : tokens) {
+        order.push(strip.path);
+        if (lit?.has(strip.path)) places.set(strip.path, [number, y + ROW.token / 2]);
+        else if (strip.path === chosen) places.set(strip.path, [number, y + ROW.token / 2]);
+        if (y + ROW.token >= from && y <= to)
+          rows.push({ kind: 'token', strip, dim: lit !== undefined && !lit.has(strip.path), y });
+        y += ROW.token;
+      }
+      y += ROW.gap;
+    }
+    return { tier, total, height: y, rows };
+  });
+  const at = chosen === null ? -1 : order.indexOf(chosen);
+  const all = library.resolution.paths.length;
   return {
-    path,
-    name: lastName(path),
-    type: resolved?.type ?? '',
-    tier: tierOf(resolution, path),
-    css: resolved && cssText(resolved),
-    alias: token?.aliasOf === undefined ? undefined : resolution.paths[token.aliasOf],
-    deprecated: deprecationOf(resolution, path) !== undefined,
-    finding: library.findingsByPath().get(path)?.[0]?.severity,
-    origin: origin === library.snapshot.document.name ? undefined : origin,
-    varies: resolution.variesBy(path),
+    columns,
+    shown: list.length,
+    all,
+    types: typesOf(library),
+    origins: [
+      ...library.surroundings.ancestors.map((generation) => generation.name),
+      library.snapshot.document.name,
+    ],
+    lines: lit ? linesBetween(library, lit, places) : [],
+    before: at > 0 ? order[at - 1] : undefined,
+    after: at === -1 ? undefined : order[at + 1],
+    selectedY: chosen === null ? undefined : places.get(chosen)?.[1],
   };
 }
 
-export function tiers(library: OpenLibrary, { lens }: { lens: Context }): TiersView {
-  const columns: TiersView['tiers'] = (['primitive', 'semantic', 'component'] as const).map((tier) => ({
-    tier,
-    groups: [],
-  }));
-  const { resolution } = library;
-  const inOrder = library.tree.nodes.filter(({ item }) => item.kind === 'token').map(({ path }) => path);
-  for (const path of inOrder) {
-    const strip = stripOf(library, path, lens);
-    const column = columns.find(({ tier }) => tier === strip.tier)!;
-    const group = parentPath(path);
-    const last = column.groups.at(-1);
-    if (last?.path === group) last.tokens.push(strip);
-    else {
-      const known = column.groups.find((other) => other.path === group);
-      if (known) known.tokens.push(strip);
-      else column.groups.push({ path: group, tokens: [strip] });
+const types = new WeakMap<OpenLibrary, string[]>();
+function typesOf(library: OpenLibrary): string[] {
+  let known = types.get(library);
+  if (!known) {
+    const found = new Set<string>();
+    for (const path of library.resolution.paths) {
+      const type = library.resolution.value(path, 0)?.type;
+      if (type) found.add(type);
+    }
+    types.set(library, (known = [...found].sort()));
+  }
+  return known;
+}
+
+/** Everything up and down the references from one token. */
+function chainOf({ resolution }: OpenLibrary, path: string): Set<string> {
+  const lit = new Set([path]);
+  const walk = (next: (path: string) => readonly string[]) => {
+    const queue = [path];
+    const seen = new Set(queue);
+    for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
+      for (const other of next(at)) {
+        if (seen.has(other)) continue;
+        seen.add(other);
+        lit.add(other);
+        queue.push(other);
+      }
+    }
+  };
+  walk((at) => {
+    const token = resolution.index.numbers.get(at);
+    return token === undefined
+      ? []
+      : resolution.index.dependencies(token).map((other) => resolution.paths[other]!);
+  });
+  walk((at) => resolution.referrers(at));
+  return lit;
+}
+
+/** At most this many lines are drawn; beyond that they say nothing. */
+const DRAWN = 400;
+
+function linesBetween(
+  { resolution }: OpenLibrary,
+  lit: ReadonlySet<string>,
+  places: ReadonlyMap<string, [number, number]>,
+): TiersView['lines'] {
+  const lines: TiersView['lines'] = [];
+  for (const path of lit) {
+    const token = resolution.index.numbers.get(path);
+    const to = places.get(path);
+    if (token === undefined || !to) continue;
+    for (const other of resolution.index.dependencies(token)) {
+      const target = resolution.paths[other]!;
+      const from = places.get(target);
+      if (from && lit.has(target) && lines.length < DRAWN) lines.push({ key: `${target} ${path}`, from, to });
     }
   }
-  const edges = resolution.paths.flatMap((path, token) =>
-    resolution.index.dependencies(token).map((other): [string, string] => [path, resolution.paths[other]!]),
-  );
-  return { tiers: columns, edges };
+  return lines;
 }

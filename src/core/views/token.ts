@@ -7,9 +7,9 @@ import { reachText } from '../reach/reach';
 import { cssLine, cssText } from '../tokens/css-text';
 import { authoredValue } from '../tokens/references';
 import { contextText, holds, type Context } from '../tokens/system';
-import { deprecationOf, descriptionOf } from '../tokens/tier';
+import { deprecationOf, descriptionOf, ownExtension } from '../tokens/tier';
 import { typedText } from '../tokens/typed-value';
-import { stripOf, type TokenStrip } from './tiers';
+import { stripOf, type TokenStrip } from './select';
 import type { OpenLibrary } from './open-library';
 import { whereIs, type Where } from './where';
 
@@ -17,6 +17,9 @@ export interface TokenView extends TokenStrip {
   id: string;
   description: string;
   deprecation: string | undefined;
+  /** What is to be used in its place, and from when it is gone. */
+  replacement: string | undefined;
+  retires: string | undefined;
   /** What each layer says, strongest last. */
   declarations: { layer: string; label: string; text: string; wins: boolean; own: boolean; from: string }[];
   /** Layers of this library that say nothing of it yet. */
@@ -93,6 +96,8 @@ export function token(
     id: item.id,
     description: descriptionOf(resolution, path),
     deprecation: deprecationOf(resolution, path)?.toString(),
+    replacement: saidOf(library, path, 'replacement'),
+    retires: saidOf(library, path, 'retires'),
     declarations,
     silent,
     variants: variantsOf(library, path, lens),
@@ -105,6 +110,13 @@ export function token(
     history: historyOf(library, item),
     canEdit: library.canEdit,
   };
+}
+
+/** A text that some declaration of a token says under `app.seedplan`. */
+function saidOf({ resolution }: OpenLibrary, path: string, name: string): string | undefined {
+  const candidates = resolution.index.candidates[resolution.index.numbers.get(path) ?? -1] ?? [];
+  const said = candidates.map(({ declaration }) => ownExtension(declaration.object, name));
+  return said.find((value): value is string => typeof value === 'string');
 }
 
 function readablePlace(library: OpenLibrary, place: string): string {

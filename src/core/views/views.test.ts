@@ -1,73 +1,14 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import path from 'node:path';
-import { readComponent } from '../components/component-file';
-import { applyChangeSet, documentOf } from '../documents/change-set';
-import { addItem, type Edit } from '../documents/edits';
-import { importEdits } from '../documents/import';
+import { readFileSync } from 'node:fs';
+
+import { documentOf } from '../documents/change-set';
 import { itemsOf, type Document, type Item } from '../documents/items';
-import { libraryTree } from '../documents/library';
-import { readGuide } from '../guides/guide-file';
-import { readJson } from '../json/read';
 import { readScreen } from '../screens/screen-file';
-import { openTokens } from '../tokens/open';
 import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from './open-library';
 import { OpenProduct, productFrame, screen, upgrade, type ProductSnapshot } from './open-product';
 import type { Plan } from './plans/plan';
 import { LIBRARY_PLANS, PRODUCT_PLANS } from './plans/registry';
 import { LIBRARY_VIEWS } from './registry';
-
-const folder = path.resolve('demo/keel');
-const files = new Map(
-  readdirSync(folder).map((name) => [name, readFileSync(path.join(folder, name), 'utf8')]),
-);
-let n = 0;
-const newId = (prefix: string) => `${prefix}_${++n}`;
-const lens = { brand: 'saltmarsh', scheme: 'light' };
-const dark = { brand: 'saltmarsh', scheme: 'dark' };
-
-function apply(document: Document, edits: Edit[]): Document {
-  const result = applyChangeSet(document, { edits });
-  if ('clashes' in result) throw new Error(JSON.stringify(result.clashes));
-  return result.document;
-}
-
-function demo(): Document {
-  let document = documentOf('keel', 'library', []);
-  document = apply(
-    document,
-    importEdits(
-      document.items,
-      openTokens('keel.resolver.json', files.get('keel.resolver.json')!, (name) => files.get(name)),
-      'keel.resolver.json',
-      newId,
-    ).edits,
-  );
-  const tree = libraryTree(document.items);
-  for (const [name, text] of files) {
-    if (!name.endsWith('.component.json')) continue;
-    const read = readComponent(readJson(text), files.get(name.replace('.component.json', '.html'))!, {
-      id: newId('component'),
-      order: `a${n}`,
-      entryId: () => newId('entry'),
-      rank: () => null,
-      refer: (at) => ({ id: tree.ids.get(at), path: at }),
-    });
-    expect(read.findings).toEqual([]);
-    document = apply(document, [addItem(read.component!)]);
-  }
-  const components = itemsOf(document.items, 'component');
-  const guide = readGuide(files.get('buttons.guide.md')!, {
-    id: newId('guide'),
-    name: 'buttons',
-    order: 'a0',
-    blockId: () => newId('block'),
-    refer: (at, kind) => ({
-      path: at,
-      id: kind === 'group' ? tree.ids.get(at) : components.find((c) => c.name === at)!.id,
-    }),
-  });
-  return apply(document, [addItem(guide)]);
-}
+import { apply, dark, demo, lens, newId } from './testing';
 
 const released = demo();
 const list = (document: Document): Item[] => [...document.items.values()];
@@ -91,15 +32,22 @@ const setInk = () =>
   });
 
 test('tiers: three columns, every token once, values through the lens', () => {
-  const view = LIBRARY_VIEWS.tiers(library, { lens });
-  const paths = view.tiers.flatMap(({ groups }) =>
-    groups.flatMap((group) => group.tokens.map((strip) => strip.path)),
-  );
+  const stripsIn = (through: typeof lens) =>
+    LIBRARY_VIEWS.tiers(library, {
+      lens: through,
+      filter: {},
+      folded: [],
+      from: 0,
+      to: 1e6,
+      selected: null,
+    }).columns.flatMap(({ tier, rows }) =>
+      rows.flatMap((row) => (row.kind === 'token' ? [{ ...row.strip, column: tier }] : [])),
+    );
+  const all = stripsIn(lens);
+  const paths = all.map((strip) => strip.path);
   expect(paths.length).toBe(library.resolution.paths.length);
   expect(new Set(paths).size).toBe(paths.length);
-  const tierOf = (at: string) =>
-    view.tiers.find(({ groups }) => groups.some((group) => group.tokens.some((strip) => strip.path === at)))!
-      .tier;
+  const tierOf = (at: string) => all.find((strip) => strip.path === at)!.column;
   expect([
     tierOf('color.grey.50'),
     tierOf('color.text.quiet'),
@@ -107,9 +55,7 @@ test('tiers: three columns, every token once, values through the lens', () => {
     tierOf('text.body'),
   ]).toEqual(['primitive', 'semantic', 'component', 'primitive']);
   const strip = (through: typeof lens) =>
-    LIBRARY_VIEWS.tiers(library, { lens: through })
-      .tiers[1]!.groups.flatMap((g) => g.tokens)
-      .find((one) => one.path === 'color.surface.page')!.css;
+    stripsIn(through).find((one) => one.path === 'color.surface.page')!.css;
   expect([strip(lens), strip(dark)]).toEqual(['#f4f9fb', '#0e1518']);
 });
 

@@ -1,6 +1,21 @@
 import { setRuleValue, setTemplate } from './components';
+import { bringIn } from './gather';
 import { addBlock, addGuide, moveBlock, removeBlock, setBlockText } from './guides';
+import { acceptFindings, mend, unaccept } from './mends';
+import { pair, unpair } from './pairings';
 import { setPlacementProp } from './products';
+import { applyRecipe, forgetRecipe } from './recipes';
+import { makeScheme } from './scheme';
+import {
+  duplicate,
+  move,
+  promote,
+  removePaths,
+  repath,
+  replaceInPaths,
+  setStanding,
+  setUnder,
+} from './structure';
 import { addToken, declareValue, removeToken, renameToken, setMember, silence } from './tokens';
 
 export const LIBRARY_PLANS = {
@@ -10,6 +25,23 @@ export const LIBRARY_PLANS = {
   renameToken,
   addToken,
   removeToken,
+  repath,
+  move,
+  replaceInPaths,
+  duplicate,
+  removePaths,
+  promote,
+  setUnder,
+  setStanding,
+  mend,
+  acceptFindings,
+  unaccept,
+  pair,
+  unpair,
+  applyRecipe,
+  forgetRecipe,
+  makeScheme,
+  bringIn,
   setRuleValue,
   setTemplate,
   addGuide,

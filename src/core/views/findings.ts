@@ -1,0 +1,92 @@
+import type { Finding } from '../checks/finding';
+import { CHECKS } from '../checks/registry';
+import { itemsOf } from '../documents/items';
+import { csvOf } from '../outputs/csv';
+import { contextText, type Context } from '../tokens/system';
+import { runGuards } from './guard-findings';
+import type { OpenLibrary } from './open-library';
+import { MENDS } from './plans/mends';
+
+export interface FindingRow {
+  code: string;
+  severity: Finding['severity'];
+  message: string;
+  fix: string;
+  path: string;
+  context: Context | undefined;
+  /** What one click would do; undefined where it takes a person. */
+  mend: string | undefined;
+}
+
+export interface FindingsView {
+  rows: FindingRow[];
+  /** How many there are of each code, before filtering. */
+  counts: { code: string; severity: Finding['severity']; count: number; mendable: number }[];
+  accepted: { code: string; path: string; reason: string; own: boolean }[];
+  total: number;
+  checks: string[];
+}
+
+/** Mends are worked out for as many rows as a person looks at. */
+const ROWS = 400;
+
+export function findings(
+  library: OpenLibrary,
+  { code, severity, find }: { code: string; severity: string; find: string },
+): FindingsView {
+  const all = [...library.findings(), ...runGuards(library)];
+  const counts = new Map<string, FindingsView['counts'][number]>();
+  for (const finding of all) {
+    const known = counts.get(finding.code) ?? {
+      code: finding.code,
+      severity: finding.severity,
+      count: 0,
+      mendable: 0,
+    };
+    known.count++;
+    if (MENDS.has(finding.code)) known.mendable++;
+    counts.set(finding.code, known);
+  }
+  const words = find.toLowerCase().split(/\s+/).filter(Boolean);
+  const fitting = all.filter(
+    (finding) =>
+      (code === '' || finding.code === code) &&
+      (severity === '' || finding.severity === severity) &&
+      words.every((word) => `${finding.path ?? ''} ${finding.message}`.toLowerCase().includes(word)),
+  );
+  return {
+    rows: fitting.slice(0, ROWS).map((finding) => ({
+      code: finding.code,
+      severity: finding.severity,
+      message: finding.message,
+      fix: finding.fix ?? '',
+      path: finding.path ?? '',
+      context: finding.context,
+      mend: library.canEdit ? MENDS.get(finding.code)?.(library, finding)?.words : undefined,
+    })),
+    counts: [...counts.values()].sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity] || b.count - a.count),
+    accepted: itemsOf(library.items, 'acceptedFinding').map((item) => ({
+      code: item.code,
+      path: item.path,
+      reason: item.reason,
+      own: library.own.items.has(item.id),
+    })),
+    total: fitting.length,
+    checks: CHECKS.map((check) => check.code),
+  };
+}
+const WEIGHT = { error: 0, warning: 1, note: 2 } as const;
+
+export function findingsCsv(library: OpenLibrary): string {
+  return csvOf(
+    ['code', 'severity', 'path', 'context', 'message', 'mend'],
+    [...library.findings(), ...runGuards(library)].map((finding) => [
+      finding.code,
+      finding.severity,
+      finding.path ?? '',
+      finding.context ? contextText(finding.context) : '',
+      finding.message,
+      finding.fix ?? '',
+    ]),
+  );
+}

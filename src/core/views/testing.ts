@@ -1,0 +1,103 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { readComponent } from '../components/component-file';
+import { applyChangeSet, documentOf } from '../documents/change-set';
+import { addItem, type Edit } from '../documents/edits';
+import { importEdits } from '../documents/import';
+import { itemsOf, type Document, type Item } from '../documents/items';
+import { libraryTree } from '../documents/library';
+import { readGuide } from '../guides/guide-file';
+import { readJson } from '../json/read';
+import { openTokens } from '../tokens/open';
+import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from './open-library';
+import type { Plan } from './plans/plan';
+
+/** For tests: the demo library built from its files, and opened as a tab would. */
+const folder = path.resolve('demo/keel');
+export const files = new Map(
+  readdirSync(folder).map((name) => [name, readFileSync(path.join(folder, name), 'utf8')]),
+);
+let n = 0;
+export const newId = (prefix: string) => `${prefix}_${++n}`;
+export const lens = { brand: 'saltmarsh', scheme: 'light' };
+export const dark = { brand: 'saltmarsh', scheme: 'dark' };
+
+export function apply(document: Document, edits: Edit[]): Document {
+  const result = applyChangeSet(document, { edits });
+  if ('clashes' in result) throw new Error(JSON.stringify(result.clashes));
+  return result.document;
+}
+
+export function demo(): Document {
+  let document = documentOf('keel', 'library', []);
+  document = apply(
+    document,
+    importEdits(
+      document.items,
+      openTokens('keel.resolver.json', files.get('keel.resolver.json')!, (name) => files.get(name)),
+      'keel.resolver.json',
+      newId,
+    ).edits,
+  );
+  const tree = libraryTree(document.items);
+  for (const [name, text] of files) {
+    if (!name.endsWith('.component.json')) continue;
+    const read = readComponent(readJson(text), files.get(name.replace('.component.json', '.html'))!, {
+      id: newId('component'),
+      order: `a${n}`,
+      entryId: () => newId('entry'),
+      rank: () => null,
+      refer: (at) => ({ id: tree.ids.get(at), path: at }),
+    });
+    if (read.findings.length > 0) throw new Error(read.findings[0]!.message);
+    document = apply(document, [addItem(read.component!)]);
+  }
+  const components = itemsOf(document.items, 'component');
+  const guide = readGuide(files.get('buttons.guide.md')!, {
+    id: newId('guide'),
+    name: 'buttons',
+    order: 'a0',
+    blockId: () => newId('block'),
+    refer: (at, kind) => ({
+      path: at,
+      id: kind === 'group' ? tree.ids.get(at) : components.find((c) => c.name === at)!.id,
+    }),
+  });
+  return apply(document, [addItem(guide)]);
+}
+
+const list = (document: Document): Item[] => [...document.items.values()];
+
+/** A library with one release, opened by somebody who may edit it. */
+export function opened(
+  released: Document,
+  present: Document = released,
+  more: Partial<LibrarySnapshot> = {},
+): OpenLibrary {
+  const snapshot: LibrarySnapshot = {
+    document: { id: 'keel', kind: 'library', slug: 'keel', name: 'Keel', about: '', team: 'T' },
+    role: 'maintainer',
+    sequence: 1,
+    items: list(released),
+    ancestors: [],
+    last: { version: '1.0.0', items: list(released), ancestors: [] },
+    versions: [{ version: '1.0.0', at: '2026-01-01' }],
+    products: [],
+    log: [],
+    people: [{ id: 'p', name: 'Pat' }],
+    ...more,
+  };
+  return new OpenLibrary(surroundingsOf(snapshot), present, 2, [], 'p');
+}
+
+/** The library after a plan; what a plan refuses is thrown. */
+export function done(library: OpenLibrary, plan: Plan): OpenLibrary {
+  if ('problem' in plan) throw new Error(`${plan.problem}. ${plan.fix}`);
+  return new OpenLibrary(
+    library.surroundings,
+    apply(library.own, plan.edits),
+    library.sequence + 1,
+    library.log,
+    'p',
+  );
+}
