@@ -35,7 +35,9 @@ test('registries know every file of their folder', () => {
   for (const [folder, registry, skip] of [
     ['src/core/tokens/types', 'registry.ts', ['type.ts', 'quantity.ts', 'composite.ts']],
     ['src/core/checks', 'registry.ts', ['check.ts', 'finding.ts', 'sarif.ts']],
-    ['src/core/outputs', 'registry.ts', ['output.ts', 'naming.ts']],
+    ['src/core/gather/readers', 'registry.ts', []],
+    ['src/core/recipes', 'registry.ts', ['recipe.ts']],
+    ['src/core/outputs', 'registry.ts', ['output.ts', 'naming.ts', 'csv.ts']],
   ] as const) {
     const text = readFileSync(path.join(folder, registry), 'utf8');
     for (const file of walk(folder).map((name) => path.basename(name))) {

@@ -40,8 +40,10 @@ function take(node: SelectorNode, conditions: Conditions): boolean {
       conditions.set(`.${node.value}`, node.value);
       return true;
     case 'attribute': {
+      // Other attributes (a type, a role) tell pieces of the page apart, not the page.
+      if (!node.attribute.startsWith('data-')) return false;
       const axis = node.attribute.replace(/^data-/, '');
-      if (node.operator === undefined) return node.attribute.startsWith('data-');
+      if (node.operator === undefined) return true;
       if (node.operator !== '=' || node.value === undefined) return false;
       conditions.set(axis, node.value);
       return true;

@@ -205,6 +205,7 @@ describe('other forms', () => {
     const light = values('pico.css', packaged('@picocss/pico/css/pico.css'));
     const dark = values('pico.css', packaged('@picocss/pico/css/pico.css'), { theme: 'dark' });
     expect([light['pico.background.color'], dark['pico.background.color']]).toEqual(['#ffffff', '#13171f']);
+    expect(opened.system.axes.map((axis) => axis.name).sort()).toEqual(['theme', 'width']);
     expect(opened.findings.every((finding) => finding.severity === 'note')).toBe(true);
     expect(new Resolution(opened.system).findings().filter((f) => f.severity === 'error')).toEqual([]);
   });
