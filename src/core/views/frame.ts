@@ -18,22 +18,17 @@ export interface FrameView {
   undo: string | null;
   redo: string | null;
   counts: { tokens: number; components: number; guides: number; products: number; findings: number };
-  /** Everything that can be gone to by name: for search. */
-  destinations: { title: string; kind: string; href: string }[];
 }
 
 export function frame(library: OpenLibrary): FrameView {
   const { snapshot, resolution, surroundings } = library;
   const { slug, name, team, about } = snapshot.document;
   const stacks = library.stacks();
-  const base = `/libraries/${slug}`;
-  const named = [...library.items.values()].flatMap((item) => {
-    if (item.kind === 'component')
-      return [{ title: item.name, kind: 'component', href: `${base}/components/${item.name}` }];
-    if (item.kind === 'guide')
-      return [{ title: item.title, kind: 'guide', href: `${base}/guides/${item.name}` }];
-    return [];
-  });
+  const count = (kind: 'component' | 'guide') => {
+    let found = 0;
+    for (const item of library.items.values()) if (item.kind === kind) found++;
+    return found;
+  };
   return {
     name,
     slug,
@@ -59,18 +54,10 @@ export function frame(library: OpenLibrary): FrameView {
     redo: stacks.redo.at(-1)?.label ?? null,
     counts: {
       tokens: resolution.paths.length,
-      components: named.filter((entry) => entry.kind === 'component').length,
-      guides: named.filter((entry) => entry.kind === 'guide').length,
+      components: count('component'),
+      guides: count('guide'),
       products: snapshot.products.length,
       findings: library.findings().length + runGuards(library).length,
     },
-    destinations: [
-      ...named,
-      ...resolution.paths.map((path) => ({
-        title: path,
-        kind: 'token',
-        href: `${base}/tokens/${encodeURIComponent(path)}`,
-      })),
-    ],
   };
 }

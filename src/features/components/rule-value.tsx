@@ -4,7 +4,7 @@ import { Autocomplete, Popover } from '@mantine/core';
 import { useState } from 'react';
 import type { ProofView } from '@/core/views/proof';
 import { usePlan, type Refusal } from '@/features/document/document';
-import { useLibrary } from '@/features/libraries/shell';
+import { useTokenNames } from '@/features/document/token-names';
 import classes from './components.module.css';
 
 type Declaration = ProofView['rules'][number]['declarations'][number];
@@ -22,13 +22,13 @@ export function RuleValue({
   canEdit: boolean;
 }) {
   const { show, store, clear } = usePlan();
-  const { destinations } = useLibrary();
   const [open, setOpen] = useState(false);
   const text = declaration.token ? `{${declaration.token}}` : (declaration.raw ?? '');
   const [typed, setTyped] = useState(text);
   // What stood here when the field opened: while one types, `text` is already what is typed.
   const [original, setOriginal] = useState(text);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const options = useTokenNames(open ? typed : null);
   const shown = (
     <>
       {/^(#|rgb|oklch|hsl|color\()/.test(declaration.css) && (
@@ -83,7 +83,8 @@ export function RuleValue({
           data-autofocus
           value={typed}
           limit={8}
-          data={destinations.filter((entry) => entry.kind === 'token').map((entry) => `{${entry.title}}`)}
+          data={options}
+          filter={({ options: all }) => all}
           error={refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined}
           comboboxProps={{ withinPortal: false }}
           onChange={async (value) => {

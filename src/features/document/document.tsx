@@ -115,6 +115,16 @@ export function useView<K extends ViewName>(name: K, input: ViewArguments<K>): V
   return answer;
 }
 
+/** Asks a view once: for search, lists to choose from, files to download. */
+export function useAsk() {
+  const client = useDocument();
+  return useCallback(
+    <K extends ViewName>(name: K, input: ViewArguments<K>): Promise<ViewAnswer<K>> =>
+      client.ask<ViewAnswer<K>>({ ask: 'view', name, input }),
+    [client],
+  );
+}
+
 /** Shows an error where the person will see it. */
 export function tell(error: unknown): void {
   const report =

@@ -20,7 +20,7 @@ export function Inbox({
     router.refresh();
   };
   return (
-    <Frame me={me} documents={documents} title="Seedplan" stages={[]} axes={[]} destinations={[]}>
+    <Frame me={me} documents={documents} title="Seedplan" stages={[]} axes={[]}>
       <div style={{ maxWidth: 820 }}>
         <Title order={1} size={24} mb="md">
           Inbox

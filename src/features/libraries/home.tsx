@@ -18,7 +18,7 @@ export function Home() {
   const products = documents.filter((entry) => entry.kind === 'product');
   const maintains = me.teams.some((team) => team.role === 'maintainer' || team.role === 'owner');
   return (
-    <Frame me={me} documents={documents} title="Seedplan" stages={[]} axes={[]} destinations={[]}>
+    <Frame me={me} documents={documents} title="Seedplan" stages={[]} axes={[]}>
       <div className={classes.head}>
         <Title order={1} size={24}>
           Libraries

@@ -2,7 +2,7 @@
 
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import type { FrameView } from '@/core/views/frame';
-import { DocumentProvider, useUndo, useView } from '@/features/document/document';
+import { DocumentProvider, useAsk, useUndo, useView } from '@/features/document/document';
 import { useWork } from '@/features/entry/work';
 import { Frame } from '@/ui/frame/frame';
 
@@ -25,17 +25,24 @@ export function LibraryShell({ slug, children }: { slug: string; children: React
 }
 
 const NOTHING = {};
+/** Pages that belong to the stage Tokens beside the tiers. */
+const TOKEN_PAGES = ['table', 'scales', 'text-styles', 'pairings', 'contexts', 'findings', 'gather'];
 
 function Shell({ children }: { children: ReactNode }) {
   const { me, documents } = useWork();
   const view = useView('frame', NOTHING);
   const undo = useUndo();
+  const ask = useAsk();
   const axesText = JSON.stringify(view?.axes ?? []);
   const axes = useMemo(() => JSON.parse(axesText) as FrameView['axes'], [axesText]);
   if (!view) return null;
   const base = `/libraries/${view.slug}`;
   const stages = ['Tokens', 'Components', 'Guides', 'Releases', 'Products', 'Usage', 'Outputs'].map(
-    (label) => ({ label, href: `${base}/${label.toLowerCase()}` }),
+    (label) => ({
+      label,
+      href: `${base}/${label.toLowerCase()}`,
+      ...(label === 'Tokens' && { also: TOKEN_PAGES.map((page) => `${base}/${page}`) }),
+    }),
   );
   const state = view.last
     ? view.changes === 0
@@ -56,7 +63,7 @@ function Shell({ children }: { children: ReactNode }) {
         }
         stages={stages}
         axes={axes}
-        destinations={view.destinations}
+        find={(text) => ask('search', { text, limit: 12 })}
         undo={{ undo: view.undo, redo: view.redo, run: (redo) => void undo(redo) }}
       >
         {children}

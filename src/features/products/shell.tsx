@@ -61,7 +61,6 @@ function Shell({ children }: { children: ReactNode }) {
         }
         stages={stages}
         axes={axes}
-        destinations={[]}
         undo={{ undo: view.undo, redo: view.redo, run: (redo) => void undo(redo) }}
       >
         {children}

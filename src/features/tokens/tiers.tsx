@@ -1,8 +1,19 @@
 'use client';
 
+import {
+  DndContext,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { IconAlertTriangle, IconChevronDown, IconChevronRight } from '@tabler/icons-react';
-import { memo, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import type { TiersView, TokenStrip } from '@/core/views/tiers';
+import { memo, useCallback, useEffect, useRef, useState } from 'react';
+import type { TokenFilter, TokenStrip } from '@/core/views/select';
+import type { TierRow, TiersView } from '@/core/views/tiers';
+import { useView } from '@/features/document/document';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
 import classes from './tokens.module.css';
 
@@ -11,161 +22,233 @@ const TITLES = {
   semantic: ['Semantic', 'purposes'],
   component: ['Component', 'one component’s own'],
 } as const;
+/** Rows are asked for in pieces of this many px, so that scrolling does not ask for every line. */
+const PIECE = 600;
 
-/** Everything up and down the references from one token. */
-function chainOf(edges: [string, string][], selected: string): Set<string> {
-  const up = new Map<string, string[]>();
-  const down = new Map<string, string[]>();
-  for (const [from, to] of edges) {
-    up.set(from, [...(up.get(from) ?? []), to]);
-    down.set(to, [...(down.get(to) ?? []), from]);
-  }
-  const lit = new Set([selected]);
-  for (const links of [up, down]) {
-    const queue = [selected];
-    for (let next = queue.pop(); next !== undefined; next = queue.pop()) {
-      for (const other of links.get(next) ?? []) {
-        if (lit.has(other)) continue;
-        lit.add(other);
-        queue.push(other);
-      }
-    }
-  }
-  return lit;
+/** Which piece of a tall box can be seen, and a bit above and below. */
+function useSeen(box: React.RefObject<HTMLElement | null>): { from: number; to: number } {
+  const [seen, setSeen] = useState({ from: 0, to: 2400 });
+  useEffect(() => {
+    let frame = 0;
+    const look = () => {
+      frame = 0;
+      const top = box.current?.getBoundingClientRect().top ?? 0;
+      const first = Math.floor(Math.max(0, -top - PIECE) / PIECE) * PIECE;
+      const last = Math.ceil(Math.max(0, window.innerHeight - top + PIECE) / PIECE) * PIECE;
+      setSeen((old) => (old.from === first && old.to === last ? old : { from: first, to: last }));
+    };
+    const soon = () => {
+      frame ||= requestAnimationFrame(look);
+    };
+    look();
+    window.addEventListener('scroll', soon, { passive: true });
+    window.addEventListener('resize', soon);
+    return () => {
+      cancelAnimationFrame(frame);
+      window.removeEventListener('scroll', soon);
+      window.removeEventListener('resize', soon);
+    };
+  }, [box]);
+  return seen;
+}
+
+export interface TiersProps {
+  lens: Record<string, string>;
+  filter: TokenFilter;
+  selected: string | undefined;
+  narrow: boolean;
+  canEdit: boolean;
+  onSelect: (path: string, element: HTMLElement) => void;
+  onView: (view: TiersView) => void;
+  onMove: (path: string, into: string, before?: string) => void;
 }
 
 /** Three columns, what everything rests on to the left; lines are drawn through the tokens that hang together. */
-export function Tiers({
-  view,
-  selected,
-  narrow,
-  onSelect,
-}: {
-  view: TiersView;
-  selected: string | undefined;
-  narrow: boolean;
-  onSelect: (path: string, element: HTMLElement) => void;
-}) {
+export function Tiers({ lens, filter, selected, narrow, canEdit, onSelect, onView, onMove }: TiersProps) {
   const holder = useRef<HTMLDivElement>(null);
-  const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
-  const lit = useMemo(
-    () => (selected === undefined ? undefined : chainOf(view.edges, selected)),
-    [view.edges, selected],
+  const seen = useSeen(holder);
+  const [folded, setFolded] = useState<readonly string[]>([]);
+  const view = useView('tiers', { lens, filter, folded: [...folded], ...seen, selected: selected ?? null });
+  useEffect(() => {
+    if (view) onView(view);
+  }, [view, onView]);
+  const fold = useCallback(
+    (key: string) =>
+      setFolded((old) => (old.includes(key) ? old.filter((other) => other !== key) : [...old, key])),
+    [],
   );
-  const [lines, setLines] = useState<{ d: string; key: string }[]>([]);
-
-  useLayoutEffect(() => {
-    const box = holder.current;
-    if (!box || !lit || lit.size < 2) {
-      setLines([]);
-      return;
-    }
-    const draw = () => {
-      const origin = box.getBoundingClientRect();
-      const place = new Map<string, DOMRect>();
-      for (const element of box.querySelectorAll<HTMLElement>('[data-path]')) {
-        const path = element.dataset.path!;
-        if (lit.has(path)) place.set(path, element.getBoundingClientRect());
-      }
-      setLines(
-        view.edges.flatMap(([from, to]) => {
-          const [a, b] = [place.get(to), place.get(from)];
-          if (!a || !b || !lit.has(from) || !lit.has(to)) return [];
-          const [x1, y1, y2] = [
-            a.right - origin.left,
-            a.top + a.height / 2 - origin.top,
-            b.top + b.height / 2 - origin.top,
-          ];
-          const sameColumn = Math.abs(a.left - b.left) < 4;
-          const x2 = (sameColumn ? b.right : b.left) - origin.left;
-          const bend = sameColumn ? 26 : Math.max(14, (x2 - x1) / 2);
-          const d = sameColumn
-            ? `M${x1} ${y1} C${x1 + bend} ${y1} ${x2 + bend} ${y2} ${x2} ${y2}`
-            : `M${x1} ${y1} C${x1 + bend} ${y1} ${x2 - bend} ${y2} ${x2} ${y2}`;
-          return [{ d, key: `${from} ${to}` }];
-        }),
-      );
-    };
-    draw();
-    const observer = new ResizeObserver(draw);
-    observer.observe(box);
-    return () => observer.disconnect();
-  }, [lit, view, folded, narrow]);
-
-  useLayoutEffect(() => {
-    if (selected === undefined) return;
-    holder.current
-      ?.querySelector(`[data-path="${CSS.escape(selected)}"]`)
-      ?.scrollIntoView({ block: 'nearest' });
-  }, [selected]);
-
-  const fold = (key: string) =>
-    setFolded((old) => {
-      const next = new Set(old);
-      if (!next.delete(key)) next.add(key);
-      return next;
-    });
+  const at = view?.selectedY;
+  useEffect(() => {
+    if (selected === undefined || at === undefined || !holder.current) return;
+    const y = holder.current.getBoundingClientRect().top + 34 + at;
+    if (y < 130 || y > window.innerHeight - 30) window.scrollBy({ top: y - window.innerHeight / 2 });
+  }, [selected, at]);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const dropped = ({ active, over }: DragEndEvent) => {
+    if (!over || over.id === active.id) return;
+    const target = over.data.current as { group: string; before?: string };
+    onMove(String(active.id), target.group, target.before);
+  };
+  if (!view) return null;
   return (
-    <div className={narrow ? classes.tiersNarrow : classes.tiers} ref={holder}>
-      <svg className={classes.lines} aria-hidden>
-        {lines.map((line) => (
-          <path key={line.key} d={line.d} />
+    <DndContext id="tiers" sensors={sensors} onDragEnd={dropped}>
+      <div className={narrow ? classes.tiersNarrow : classes.tiers} ref={holder}>
+        <Lines view={view} holder={holder} narrow={narrow} />
+        {view.columns.map(({ tier, total, height, rows }) => (
+          <section key={tier} className={classes.tier} aria-labelledby={`tier-${tier}`} data-column>
+            <h2 id={`tier-${tier}`}>
+              {TITLES[tier][0]} <span>{TITLES[tier][1]}</span>
+            </h2>
+            {total === 0 && <p className={classes.hint}>None here.</p>}
+            <div className={classes.column} style={{ height }}>
+              {rows.map((row) => (
+                <Row
+                  key={row.kind === 'group' ? row.key : row.strip.path}
+                  row={row}
+                  selected={selected}
+                  canEdit={canEdit}
+                  fold={fold}
+                  onSelect={onSelect}
+                />
+              ))}
+            </div>
+          </section>
         ))}
-      </svg>
-      {view.tiers.map(({ tier, groups }) => (
-        <section key={tier} className={classes.tier} aria-labelledby={`tier-${tier}`}>
-          <h2 id={`tier-${tier}`}>
-            {TITLES[tier][0]} <span>{TITLES[tier][1]}</span>
-          </h2>
-          {groups.length === 0 && <p className={classes.hint}>None here.</p>}
-          {groups.map((group) => {
-            const key = `${tier} ${group.path}`;
-            const closed = folded.has(key);
-            return (
-              <div key={key} className={classes.group}>
-                <button className={classes.groupName} aria-expanded={!closed} onClick={() => fold(key)}>
-                  {closed ? (
-                    <IconChevronRight size={13} aria-hidden />
-                  ) : (
-                    <IconChevronDown size={13} aria-hidden />
-                  )}
-                  {group.path === '' ? 'at the top' : group.path} <span>{group.tokens.length}</span>
-                </button>
-                {!closed &&
-                  group.tokens.map((strip) => (
-                    <Strip
-                      key={strip.path}
-                      strip={strip}
-                      selected={strip.path === selected}
-                      dim={lit !== undefined && !lit.has(strip.path)}
-                      onSelect={onSelect}
-                    />
-                  ))}
-              </div>
-            );
-          })}
-        </section>
-      ))}
-    </div>
+      </div>
+    </DndContext>
   );
 }
 
-const Strip = memo(function Strip({
+/** Height of a column's heading: rows are counted from below it. */
+const HEADING = 36;
+
+/** Lines from each token to those that refer to it, drawn from where rows stand, seen or not. */
+function Lines({
+  view,
+  holder,
+  narrow,
+}: {
+  view: TiersView;
+  holder: React.RefObject<HTMLDivElement | null>;
+  narrow: boolean;
+}) {
+  const [columns, setColumns] = useState<{ left: number; right: number }[]>([]);
+  useEffect(() => {
+    const box = holder.current;
+    if (!box) return;
+    const measure = () => {
+      const origin = box.getBoundingClientRect().left;
+      setColumns(
+        [...box.querySelectorAll('[data-column]')].map((column) => {
+          const { left, right } = column.getBoundingClientRect();
+          return { left: left - origin, right: right - origin };
+        }),
+      );
+    };
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(box);
+    return () => observer.disconnect();
+  }, [holder, narrow]);
+  return (
+    <svg className={classes.lines} aria-hidden>
+      {columns.length === 3 &&
+        view.lines.map(({ key, from, to }) => {
+          const [a, b] = [columns[from[0]]!, columns[to[0]]!];
+          const [y1, y2] = [from[1] + HEADING, to[1] + HEADING];
+          const same = from[0] === to[0];
+          const x2 = same ? b.right : b.left;
+          const bend = same ? 26 : Math.max(14, (x2 - a.right) / 2);
+          return (
+            <path
+              key={key}
+              d={`M${a.right} ${y1} C${a.right + bend} ${y1} ${same ? x2 + bend : x2 - bend} ${y2} ${x2} ${y2}`}
+            />
+          );
+        })}
+    </svg>
+  );
+}
+
+const Row = memo(function Row({
+  row,
+  selected,
+  canEdit,
+  fold,
+  onSelect,
+}: {
+  row: TierRow;
+  selected: string | undefined;
+  canEdit: boolean;
+  fold: (key: string) => void;
+  onSelect: (path: string, element: HTMLElement) => void;
+}) {
+  return row.kind === 'group' ? (
+    <Group row={row} fold={fold} />
+  ) : (
+    <Strip
+      strip={row.strip}
+      y={row.y}
+      dim={row.dim}
+      selected={row.strip.path === selected}
+      canEdit={canEdit}
+      onSelect={onSelect}
+    />
+  );
+});
+
+function Group({ row, fold }: { row: Extract<TierRow, { kind: 'group' }>; fold: (key: string) => void }) {
+  const { setNodeRef, isOver } = useDroppable({ id: `group ${row.key}`, data: { group: row.path } });
+  return (
+    <button
+      ref={setNodeRef}
+      className={classes.groupName}
+      style={{ top: row.y }}
+      data-over={isOver || undefined}
+      aria-expanded={!row.closed}
+      onClick={() => fold(row.key)}
+    >
+      {row.closed ? <IconChevronRight size={13} aria-hidden /> : <IconChevronDown size={13} aria-hidden />}
+      {row.path === '' ? 'at the top' : row.path} <span>{row.count}</span>
+    </button>
+  );
+}
+
+function Strip({
   strip,
+  y,
   selected,
   dim,
+  canEdit,
   onSelect,
 }: {
   strip: TokenStrip;
+  y: number;
   selected: boolean;
   dim: boolean;
+  canEdit: boolean;
   onSelect: (path: string, element: HTMLElement) => void;
 }) {
+  const group = strip.path.includes('.') ? strip.path.slice(0, strip.path.lastIndexOf('.')) : '';
+  const own = canEdit && strip.origin === undefined;
+  const drag = useDraggable({ id: strip.path, disabled: !own });
+  const drop = useDroppable({ id: `before ${strip.path}`, data: { group, before: strip.path } });
+  const ref = (element: HTMLElement | null) => {
+    drag.setNodeRef(element);
+    drop.setNodeRef(element);
+  };
+  const shift = drag.transform
+    ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 5 }
+    : {};
   return (
     <button
+      ref={ref}
       className={classes.strip}
+      style={{ top: y, ...shift }}
+      {...(own ? drag.listeners : {})}
       data-path={strip.path}
       data-dim={dim || undefined}
+      data-over={(drop.isOver && !drag.isDragging) || undefined}
       aria-current={selected || undefined}
       onClick={(event) => onSelect(strip.path, event.currentTarget)}
     >
@@ -181,4 +264,4 @@ const Strip = memo(function Strip({
       ) : null}
     </button>
   );
-});
+}

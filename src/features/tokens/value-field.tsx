@@ -3,7 +3,7 @@
 import { Autocomplete, Textarea } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
 import { usePlan, type Refusal } from '@/features/document/document';
-import { useLibrary } from '@/features/libraries/shell';
+import { useTokenNames } from '@/features/document/token-names';
 
 /**
  * One value of one layer. What is typed shows everywhere at once; Enter or leaving the field stores it as one change,
@@ -21,9 +21,9 @@ export function ValueField({
   text: string;
 }) {
   const { show, store, clear } = usePlan();
-  const { destinations } = useLibrary();
   const [typed, setTyped] = useState(text);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const names = useTokenNames(typed.startsWith('{') ? typed : null, path);
   const editing = useRef(false);
   // What stood here when typing began: while one types, `text` is already what is typed.
   const original = useRef(text);
@@ -95,13 +95,8 @@ export function ValueField({
   return (
     <Autocomplete
       {...shared}
-      data={
-        typed.startsWith('{')
-          ? destinations
-              .filter((entry) => entry.kind === 'token' && entry.title !== path)
-              .map((entry) => `{${entry.title}}`)
-          : []
-      }
+      data={names}
+      filter={({ options }) => options}
       limit={8}
       onChange={(next) => void change(next)}
     />

@@ -24,7 +24,7 @@ import {
 } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import type { ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import classes from './frame.module.css';
 import { LensBar, useLensLink, type LensAxis } from './lens';
 import type { DocumentEntry, Me } from './types';
@@ -41,9 +41,11 @@ export interface FrameProps {
   title: string;
   state?: { text: string; href: string };
   lineage?: string;
-  stages: { label: string; href: string }[];
+  /** `also`: other addresses that belong to a stage. */
+  stages: { label: string; href: string; also?: string[] }[];
   axes: readonly LensAxis[];
-  destinations: Destination[];
+  /** Looks for what can be gone to by name. */
+  find?: (text: string) => Promise<Destination[]>;
   undo?: { undo: string | null; redo: string | null; run: (redo: boolean) => void };
   children: ReactNode;
 }
@@ -59,7 +61,7 @@ export function Frame({
   lineage,
   stages,
   axes,
-  destinations,
+  find,
   undo,
   children,
 }: FrameProps) {
@@ -68,8 +70,21 @@ export function Frame({
   const link = useLensLink(axes ?? NO_AXES);
   const { toggleColorScheme } = useMantineColorScheme();
   const current = stages
-    .filter((stage) => pathname === stage.href || pathname.startsWith(`${stage.href}/`))
-    .sort((a, b) => b.href.length - a.href.length)[0];
+    .map((stage) => ({
+      stage,
+      at: [stage.href, ...(stage.also ?? [])].find(
+        (href) => pathname === href || pathname.startsWith(`${href}/`),
+      ),
+    }))
+    .filter(({ at }) => at !== undefined)
+    .sort((a, b) => b.at!.length - a.at!.length)[0]?.stage;
+  const [found, setFound] = useState<Destination[]>([]);
+  const asked = useRef('');
+  const look = (text: string) => {
+    asked.current = text;
+    if (!find || text.trim() === '') return setFound([]);
+    void find(text).then((list) => asked.current === text && setFound(list));
+  };
   const [helping, help] = useDisclosure(false);
   useHotkeys([
     ['mod+Z', () => undo?.undo && undo.run(false)],
@@ -94,8 +109,10 @@ export function Frame({
     window.location.href = '/sign-in';
   };
   const actions = [
-    ...destinations,
-    ...documents.map((entry) => ({ title: entry.name, kind: entry.kind, href: hrefOf(entry) })),
+    ...found,
+    ...documents
+      .filter((entry) => entry.name.toLowerCase().includes(asked.current.trim().toLowerCase()))
+      .map((entry) => ({ title: entry.name, kind: entry.kind, href: hrefOf(entry) })),
   ].map((destination) => ({
     id: `${destination.kind} ${destination.href}`,
     label: destination.title,
@@ -252,6 +269,8 @@ export function Frame({
       <main className={classes.page}>{children}</main>
       <Spotlight
         actions={actions}
+        filter={(_, list) => list}
+        onQueryChange={look}
         limit={12}
         highlightQuery
         nothingFound="Nothing by that name"

@@ -1,0 +1,5 @@
+import { ContextsPage } from '@/features/tokens/contexts-page';
+
+export default function Page() {
+  return <ContextsPage />;
+}

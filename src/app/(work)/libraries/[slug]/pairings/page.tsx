@@ -1,0 +1,5 @@
+import { PairingsPage } from '@/features/tokens/pairings-page';
+
+export default function Page() {
+  return <PairingsPage />;
+}

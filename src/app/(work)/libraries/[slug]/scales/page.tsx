@@ -1,0 +1,5 @@
+import { ScalesPage } from '@/features/scales/scales-page';
+
+export default function Page() {
+  return <ScalesPage />;
+}

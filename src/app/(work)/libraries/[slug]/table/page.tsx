@@ -1,0 +1,5 @@
+import { TablePage } from '@/features/tokens/table-page';
+
+export default function Page() {
+  return <TablePage />;
+}

@@ -1,0 +1,55 @@
+import { unzipSync } from 'fflate';
+
+export interface ArchivedFile {
+  name: string;
+  bytes: Uint8Array;
+}
+
+/** Limits on what is taken out of an archive. */
+export const ARCHIVE_LIMITS = { files: 2000, bytes: 60 * 1024 * 1024, ratio: 300 } as const;
+
+/**
+ * The files of a ZIP archive. Read with limits on count, size and ratio; no name may leave the archive's folder, and
+ * what makers of archives leave behind (`__MACOSX`, dot files) is left out.
+ * @returns the files, or what is wrong with the archive
+ */
+export function filesOfArchive(
+  name: string,
+  bytes: Uint8Array,
+): { files: ArchivedFile[] } | { problem: string; fix: string } {
+  let count = 0;
+  let total = 0;
+  let wrong: { problem: string; fix: string } | undefined;
+  try {
+    const found = unzipSync(bytes, {
+      filter(entry) {
+        if (wrong || entry.name.endsWith('/') || /(^|\/)(__MACOSX\/|\.)/.test(entry.name)) return false;
+        if (/(^|[\\/])\.\.([\\/]|$)|^[\\/]|^[a-z]:/i.test(entry.name))
+          wrong = {
+            problem: `${name} holds a path that leaves its folder: ${entry.name.slice(0, 80)}`,
+            fix: 'Pack it anew from one folder',
+          };
+        else if (++count > ARCHIVE_LIMITS.files)
+          wrong = {
+            problem: `${name} holds more than ${ARCHIVE_LIMITS.files} files`,
+            fix: 'Pack only the files that are wanted',
+          };
+        else if ((total += entry.originalSize) > ARCHIVE_LIMITS.bytes)
+          wrong = {
+            problem: `${name} holds more than ${ARCHIVE_LIMITS.bytes / 1024 / 1024} MB unpacked`,
+            fix: 'Pack only the files that are wanted',
+          };
+        else if (entry.originalSize > 1024 * 1024 && entry.originalSize > entry.size * ARCHIVE_LIMITS.ratio)
+          wrong = {
+            problem: `${entry.name} in ${name} unpacks to far more than it is packed`,
+            fix: 'Send the file itself',
+          };
+        return !wrong;
+      },
+    });
+    if (wrong) return wrong;
+    return { files: Object.entries(found).map(([entry, content]) => ({ name: entry, bytes: content })) };
+  } catch {
+    return { problem: `${name} is no ZIP archive that can be read`, fix: 'Pack it anew, without a password' };
+  }
+}
