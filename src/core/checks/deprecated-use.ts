@@ -22,7 +22,7 @@ export const deprecatedUse: Check = {
           severity: 'warning',
           path,
           related: [target],
-          message: `${path} refers to ${target}, which is deprecated${typeof reason === 'string' ? `: ${reason}` : ''}`,
+          message: `${path} refers to ${target}, which is deprecated${typeof reason === 'string' ? `: ${reason.replace(/\.$/, '')}` : ''}`,
           fix: 'Refer to its replacement',
         });
       }

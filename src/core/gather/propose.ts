@@ -256,8 +256,15 @@ const NOT_COMPONENTS = new Set([
   'i',
 ]);
 
-/** A DTCG document of chosen proposals; what refers to a proposal left out says the value itself. */
-export function documentOfProposals({ tokens, pairings }: Proposals): JsonObject {
+/**
+ * A DTCG document of chosen proposals. What refers to a proposal left out is left out too.
+ * @param known primitives that the library has already, by the path proposed: they are referred to and not made again
+ */
+export function documentOfProposals(
+  { tokens: all, pairings }: Proposals,
+  known: ReadonlyMap<string, string> = new Map(),
+): JsonObject {
+  const tokens = all.filter((token) => !known.has(token.path));
   const root: JsonObject = new Map();
   const chosen = new Map(tokens.map((token) => [token.path, token]));
   const tiers = new Map<string, Set<string>>();
@@ -277,7 +284,14 @@ export function documentOfProposals({ tokens, pairings }: Proposals): JsonObject
   for (const token of tokens) {
     const segments = token.path.split('.');
     const alias = /^\{(.+)\}$/.exec(token.value)?.[1];
-    const value = alias === undefined ? valueOf(token) : chosen.has(alias) ? `{${alias}}` : undefined;
+    const value =
+      alias === undefined
+        ? valueOf(token)
+        : chosen.has(alias)
+          ? `{${alias}}`
+          : known.has(alias)
+            ? `{${known.get(alias)!}}`
+            : undefined;
     if (value === undefined) continue;
     tiers.set(segments[0]!, (tiers.get(segments[0]!) ?? new Set()).add(token.tier));
     groupOf(segments.slice(0, -1)).set(

@@ -3,7 +3,9 @@ import { contrastTable } from '../color/contrast-table';
 import { ratioText } from '../color/contrast';
 import { itemsOf, ordered } from '../documents/items';
 import { partAncestry, templateOf } from '../components/template';
-import { pathOf } from '../components/style';
+import { allHold } from '../components/condition';
+import { combinationsOf } from '../components/matrix';
+import { declaredStyle, pathOf, rulesByStrength } from '../components/style';
 import { csvOf } from '../outputs/csv';
 import { cssLine } from '../tokens/css-text';
 import { contextText, type Context } from '../tokens/system';
@@ -53,66 +55,47 @@ export function knownPairings(library: OpenLibrary): Map<string, Known> {
   for (const component of itemsOf(library.items, 'component')) {
     const ancestry = partAncestry(templateOf(component.template).root);
     const kinds = new Map(ordered(component.parts).map((part) => [part.name, part.shows]));
-    const colors = new Map<string, Set<string>>();
-    const grounds = new Map<string, Set<string>>();
-    for (const entry of ordered(component.entries)) {
-      if (entry.kind !== 'rule') continue;
-      for (const [property, value] of entry.declarations) {
-        if (!('token' in value)) continue;
-        const path = pathOf(value.token, library.items);
-        const into =
-          property === 'color' ? colors : /^background(-color)?$/.test(property) ? grounds : undefined;
-        into?.set(entry.part, (into.get(entry.part) ?? new Set()).add(path));
-      }
-    }
-    for (const [part, { ancestors }] of ancestry) {
-      const shows = kinds.get(part);
-      if (shows !== 'text' && shows !== 'icon') continue;
-      const chain = [part, ...ancestors];
-      const textPart = chain.find((name) => colors.has(name));
-      const surfacePart = chain.find((name) => grounds.has(name));
-      if (textPart === undefined || surfacePart === undefined) continue;
-      // Rules that pair a colour with a surface name the same conditions; else every colour may meet every surface.
-      for (const [text, surface] of together(component, library, textPart, surfacePart)) {
+    const rules = rulesByStrength(component);
+    for (const combination of combinationsOf(component).slice(0, COMBINATIONS)) {
+      // WCAG 2.2, 1.4.3 asks nothing of what is disabled.
+      if (combination.states.includes('disabled')) continue;
+      const style = declaredStyle(component, combination, rules);
+      const bound = (part: string, properties: RegExp): string | null | undefined => {
+        const declared = style.get(part)?.findLast(({ property }) => properties.test(property));
+        if (!declared) return undefined;
+        return 'token' in declared.value ? pathOf(declared.value.token, library.items) : null;
+      };
+      for (const [part, { ancestors, when }] of ancestry) {
+        const shows = kinds.get(part);
+        if (shows !== 'text' && shows !== 'icon') continue;
+        if (
+          !allHold(
+            when.filter((condition) => condition.kind !== 'flag' || component.props[condition.prop]),
+            combination,
+          )
+        )
+          continue;
+        const chain = [part, ...ancestors];
+        const first = (properties: RegExp) =>
+          chain.map((name) => bound(name, properties)).find((path) => path !== undefined);
+        const [text, surface] = [first(/^color$/), first(/^background(-color)?$/)];
+        if (!text || !surface) continue;
         const key = `${text}\n${surface}`;
         const needs = shows === 'icon' ? 3 : 4.5;
         const there = known.get(key);
         if (!there) known.set(key, { needs, declared: false, inferred: [component.name] });
-        else if (!there.inferred.includes(component.name)) there.inferred.push(component.name);
+        else {
+          if (!there.inferred.includes(component.name)) there.inferred.push(component.name);
+          if (!there.declared) there.needs = Math.max(there.needs, needs);
+        }
       }
     }
   }
   return known;
 }
 
-type Component = ReturnType<typeof itemsOf<'component'>>[number];
-
-/** Colours and surfaces set under the same conditions; what is set under none meets those without a partner. */
-function together(
-  component: Component,
-  library: OpenLibrary,
-  textPart: string,
-  surfacePart: string,
-): [string, string][] {
-  const byCondition = new Map<string, { text?: string; surface?: string }>();
-  for (const entry of ordered(component.entries)) {
-    if (entry.kind !== 'rule') continue;
-    const key = JSON.stringify(entry.when);
-    for (const [property, value] of entry.declarations) {
-      if (!('token' in value)) continue;
-      const pair = byCondition.get(key) ?? {};
-      if (entry.part === textPart && property === 'color') pair.text = pathOf(value.token, library.items);
-      if (entry.part === surfacePart && /^background(-color)?$/.test(property))
-        pair.surface = pathOf(value.token, library.items);
-      byCondition.set(key, pair);
-    }
-  }
-  const base = byCondition.get('[]') ?? {};
-  return [...byCondition.values()].flatMap(
-    ({ text = base.text, surface = base.surface }): [string, string][] =>
-      text !== undefined && surface !== undefined ? [[text, surface]] : [],
-  );
-}
+/** As many combinations of one component are looked at. */
+const COMBINATIONS = 3000;
 
 export function pairingGrid(
   library: OpenLibrary,

@@ -12,6 +12,8 @@ import { typedText } from '../tokens/typed-value';
 import { stripOf, type TokenStrip } from './select';
 import type { OpenLibrary } from './open-library';
 import { whereIs, type Where } from './where';
+import { EXTRAS } from './plans/extras';
+import { isObject, type Json } from '../json/json';
 
 export interface TokenView extends TokenStrip {
   id: string;
@@ -19,6 +21,8 @@ export interface TokenView extends TokenStrip {
   deprecation: string | undefined;
   /** What is to be used in its place, and from when it is gone. */
   replacement: string | undefined;
+  /** What stands beside the value under `app.seedplan`, as a person would type it. */
+  extras: Record<string, string>;
   retires: string | undefined;
   /** What each layer says, strongest last. */
   declarations: { layer: string; label: string; text: string; wins: boolean; own: boolean; from: string }[];
@@ -97,6 +101,7 @@ export function token(
     description: descriptionOf(resolution, path),
     deprecation: deprecationOf(resolution, path)?.toString(),
     replacement: saidOf(library, path, 'replacement'),
+    extras: extrasOf(library, path),
     retires: saidOf(library, path, 'retires'),
     declarations,
     silent,
@@ -117,6 +122,24 @@ function saidOf({ resolution }: OpenLibrary, path: string, name: string): string
   const candidates = resolution.index.candidates[resolution.index.numbers.get(path) ?? -1] ?? [];
   const said = candidates.map(({ declaration }) => ownExtension(declaration.object, name));
   return said.find((value): value is string => typeof value === 'string');
+}
+
+function extrasOf({ resolution }: OpenLibrary, path: string): Record<string, string> {
+  const [first] = resolution.index.candidates[resolution.index.numbers.get(path) ?? -1] ?? [];
+  const found: Record<string, string> = {};
+  for (const name of Object.keys(EXTRAS)) {
+    const value = ownExtension(first?.declaration.object, name) as Json | undefined;
+    if (value === undefined) continue;
+    const text = (json: Json): string =>
+      isObject(json) && json.has('unit')
+        ? `${String(json.get('value'))}${String(json.get('unit'))}`
+        : String(json);
+    found[name] =
+      isObject(value) && !value.has('unit')
+        ? [...value].map(([from, size]) => `${from}: ${text(size)}`).join(', ')
+        : text(value);
+  }
+  return found;
 }
 
 function readablePlace(library: OpenLibrary, place: string): string {

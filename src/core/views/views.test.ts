@@ -128,7 +128,9 @@ test('adding, renaming, describing, deprecating and removing tokens', () => {
     LIBRARY_PLANS.addToken(library, { path: 'color.sea.deep', type: 'color', text: '#001122' }, newId),
   );
   expect(LIBRARY_VIEWS.token(added, { path: 'color.sea.deep', lens })!.css).toBe('#001122');
-  const renamed = after(LIBRARY_PLANS.renameToken(library, { path: 'color.grey.600', name: 'stone' }));
+  const renamed = after(
+    LIBRARY_PLANS.repath(library, { changes: [{ from: 'color.grey.600', to: 'color.grey.stone' }] }, newId),
+  );
   expect(LIBRARY_VIEWS.token(renamed, { path: 'color.text.quiet', lens })!.alias).toBe('color.grey.stone');
   expect(LIBRARY_VIEWS.token(renamed, { path: 'color.grey.600', lens })!.path).toBe('color.grey.stone');
   expect(LIBRARY_VIEWS.ledger(renamed, { leftOut: [] }).bump).toBe('major');
@@ -136,7 +138,7 @@ test('adding, renaming, describing, deprecating and removing tokens', () => {
     LIBRARY_PLANS.setMember(library, { path: 'color.text.link', member: '$deprecated', text: 'Use another' }),
   );
   expect(LIBRARY_VIEWS.token(deprecated, { path: 'color.text.link', lens })!.deprecation).toBe('Use another');
-  const removed = after(LIBRARY_PLANS.removeToken(library, { path: 'color.grey.600' }));
+  const removed = after(LIBRARY_PLANS.removePaths(library, { paths: ['color.grey.600'] }, newId));
   expect(
     LIBRARY_VIEWS.token(removed, { path: 'color.text.quiet', lens })!.findings.map((finding) => finding.code),
   ).toContain('missing-target');
@@ -156,7 +158,7 @@ test.each([
   ],
   [
     'a name with a dot',
-    () => LIBRARY_PLANS.renameToken(library, { path: 'space.4', name: 'a.b' }),
+    () => LIBRARY_PLANS.repath(library, { changes: [{ from: 'space.4', to: 'a.$b' }] }, newId),
     'cannot hold .',
   ],
   [

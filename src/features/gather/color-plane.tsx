@@ -3,6 +3,7 @@
 import { scaleLinear, scaleSqrt } from 'd3';
 import { parseColor } from '@/core/color/color';
 import { lchOf } from '@/core/color/gamut';
+import { hueName } from '@/core/gather/names';
 import type { Cluster } from '@/core/gather/cluster';
 
 const [WIDTH, HEIGHT, GREYS] = [560, 330, 62];
@@ -24,9 +25,11 @@ export function ColorPlane({
   const most = Math.max(1, ...clusters.flatMap((one) => one.members.map((member) => member.count)));
   const radius = scaleSqrt([0, most], [2.5, 17]);
   const place = (value: string, i: number) => {
-    const { l, c, h } = lchOf(parseColor(value)!);
+    const { l, h } = lchOf(parseColor(value)!);
     // Greys of one lightness stand beside each other rather than on each other.
-    return c < 0.02 ? { x: 16 + ((i * 17) % (GREYS - 20)), y: light(l) } : { x: hue(h), y: light(l) };
+    return ['grey', 'white', 'black'].includes(hueName(parseColor(value)!))
+      ? { x: 16 + ((i * 17) % (GREYS - 20)), y: light(l) }
+      : { x: hue(h), y: light(l) };
   };
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" role="img" aria-label="Colours by hue and lightness">

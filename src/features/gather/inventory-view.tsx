@@ -24,6 +24,11 @@ const KINDS: { kind: InventoryKind; label: string }[] = [
   { kind: 'shadow', label: 'shadows' },
   { kind: 'duration', label: 'durations' },
 ];
+/** The first name that proposals of a kind stand under. */
+const TYPES_OF: Readonly<Record<InventoryKind, string>> = {
+  color: 'color', fontSize: 'size', spacing: 'space', fontFamily: 'family', fontWeight: 'weight',
+  lineHeight: 'line', radius: 'radius', shadow: 'shadow', duration: 'duration',
+}; // prettier-ignore
 const DRAWN: ReadonlySet<InventoryKind> = new Set([
   'fontSize',
   'spacing',
@@ -32,6 +37,8 @@ const DRAWN: ReadonlySet<InventoryKind> = new Set([
   'fontWeight',
   'lineHeight',
 ]);
+
+const keyOf = (one: Cluster) => `${one.kind} ${one.survivor}`;
 
 /** Every value that style sheets say, how often and where; what is nearly the same drawn together; what becomes of it. */
 export function InventoryView({
@@ -54,9 +61,10 @@ export function InventoryView({
   useEffect(() => cluster(nearness.color, nearness.px), [cluster, nearness, gathered]);
   const clusters = useMemo(() => clustered?.clusters ?? [], [clustered]);
   const shown = clusters.filter((one) => one.kind === kind);
-  const known = useView('recognise', {
-    values: shown.map((one) => ({ kind: one.kind, value: one.survivor })),
+  const recognised = useView('recognise', {
+    values: clusters.map((one) => ({ kind: one.kind, value: one.survivor })),
   });
+  const known = new Map(clusters.map((one, i) => [keyOf(one), recognised?.[i] ?? null]));
   const counts = useMemo(() => {
     const found = new Map<InventoryKind, { values: number; clusters: number }>();
     for (const one of clusters) {
@@ -67,7 +75,6 @@ export function InventoryView({
     }
     return found;
   }, [clusters]);
-  const keyOf = (one: Cluster) => `${one.kind} ${one.survivor}`;
   const toggle = (key: string) => {
     onMake(null);
     setLeft((old) => {
@@ -104,11 +111,18 @@ export function InventoryView({
   const names = new Map(
     clustered.proposals.tokens
       .filter((token) => token.tier === 'primitive')
-      .map((token) => [token.value, token.path]),
+      .map((token) => [`${token.path.split('.')[0]} ${token.value}`, token.path]),
+  );
+  // What the library has already is referred to, not made again.
+  const present = new Map(
+    clusters.flatMap((one): [string, string][] => {
+      const [path, there] = [names.get(`${TYPES_OF[one.kind]} ${one.survivor}`), known.get(keyOf(one))];
+      return path !== undefined && there?.exact ? [[path, there.path]] : [];
+    }),
   );
   const total = counts.get(kind) ?? { values: 0, clusters: 0 };
   const make = () =>
-    onMake({ name: 'inventory.tokens.json', text: writeJson(documentOfProposals(proposals)) });
+    onMake({ name: 'inventory.tokens.json', text: writeJson(documentOfProposals(proposals, present)) });
   return (
     <section>
       <h2 className={classes.title}>Inventory</h2>
@@ -124,7 +138,7 @@ export function InventoryView({
           onChange={(value) => setKind(value as InventoryKind)}
           data={KINDS.filter((one) => counts.has(one.kind)).map((one) => ({
             value: one.kind,
-            label: `${counts.get(one.kind)!.values} ${one.label}`,
+            label: `${one.label} ${counts.get(one.kind)!.values}`,
           }))}
         />
         {kind === 'color' ? (
@@ -185,9 +199,9 @@ export function InventoryView({
               </tr>
             </thead>
             <tbody>
-              {shown.map((one, i) => {
+              {shown.map((one) => {
                 const key = keyOf(one);
-                const there = known?.[i];
+                const there = known.get(key);
                 return (
                   <tr
                     key={key}
@@ -245,9 +259,9 @@ export function InventoryView({
                       </details>
                     </td>
                     <td className="path">
-                      {there
-                        ? `is ${there.path}${there.exact ? '' : ' nearly'}`
-                        : (names.get(one.survivor) ?? 'stays raw')}
+                      {there?.exact
+                        ? `is ${there.path}`
+                        : `${names.get(`${TYPES_OF[one.kind]} ${one.survivor}`) ?? 'stays raw'}${there ? `, nearly ${there.path}` : ''}`}
                     </td>
                   </tr>
                 );

@@ -5,7 +5,7 @@ import { useRef } from 'react';
 import { curveThrough, type Knot } from '@/core/color/curve';
 import classes from './scales.module.css';
 
-const [WIDTH, HEIGHT, EDGE] = [300, 150, 14];
+const [WIDTH, HEIGHT, EDGE, AXIS] = [300, 150, 14, 46];
 
 /** A curve through knots that can be dragged, or moved with the arrow keys; double click adds one, Delete takes one out. */
 export function Curve({
@@ -28,7 +28,7 @@ export function Curve({
 }) {
   const box = useRef<SVGSVGElement>(null);
   const dragged = useRef<number | null>(null);
-  const x = scaleLinear([0, 1], [EDGE, WIDTH - EDGE]);
+  const x = scaleLinear([0, 1], [AXIS, WIDTH - EDGE]);
   const y = scaleLinear([range[0], range[1]], [HEIGHT - EDGE, EDGE]);
   const curve = curveThrough(knots);
   const line = Array.from({ length: 61 }, (_, i) => `${x(i / 60)},${y(curve(i / 60))}`).join(' ');
@@ -66,8 +66,8 @@ export function Curve({
           const value = range[0] + (range[1] - range[0]) * share;
           return (
             <g key={share}>
-              <line x1={EDGE} x2={WIDTH - EDGE} y1={y(value)} y2={y(value)} stroke="var(--line)" />
-              <text x={2} y={y(value) - 2} fontSize={9} fill="var(--mantine-color-dimmed)">
+              <line x1={AXIS - 10} x2={WIDTH - EDGE} y1={y(value)} y2={y(value)} stroke="var(--line)" />
+              <text x={2} y={y(value) + 3} fontSize={9} fill="var(--mantine-color-dimmed)">
                 {unit(value)}
               </text>
             </g>

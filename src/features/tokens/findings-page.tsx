@@ -51,7 +51,10 @@ export function FindingsPage() {
   if (!view) return <TokensSection>{null}</TokensSection>;
   const rows = view.rows;
   const picked = rows.filter((row) => chosen.has(idOf(row)));
-  const mendable = (picked.length > 0 ? picked : rows).filter((row) => row.mend !== undefined);
+  // Taking things out is offered all at once only where one looks at nothing else.
+  const mendable = (picked.length > 0 ? picked : rows).filter(
+    (row) => row.mend !== undefined && (picked.length > 0 || code !== '' || row.code !== 'unused-primitive'),
+  );
   const toggle = (row: FindingRow) =>
     setChosen((old) => {
       const next = new Set(old);

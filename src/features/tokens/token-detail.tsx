@@ -1,19 +1,8 @@
 'use client';
 
-import {
-  ActionIcon,
-  Button,
-  CloseButton,
-  Group,
-  Menu,
-  Modal,
-  Stack,
-  Text,
-  TextInput,
-  Tooltip,
-} from '@mantine/core';
+import { ActionIcon, Button, CloseButton, Group, Menu, Stack, Text, TextInput, Tooltip } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
-import { IconDots, IconX } from '@tabler/icons-react';
+import { IconArrowUpRight, IconDots, IconX } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import type { TokenView } from '@/core/views/token';
@@ -21,6 +10,9 @@ import { usePlan, useView } from '@/features/document/document';
 import { useLibrary } from '@/features/libraries/shell';
 import { useBeside, useLens, useLensLink } from '@/ui/frame/lens';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
+import { DeprecateToken, PromoteValue, RemoveToken, RenameToken } from './token-dialogs';
+import { Extras } from './token-extras';
+import { UnderContexts } from './under-contexts';
 import { ValueField } from './value-field';
 import classes from './tokens.module.css';
 
@@ -47,6 +39,7 @@ export function TokenDetail({
   const [removing, remove] = useDisclosure(false);
   const [deprecating, deprecate] = useDisclosure(false);
   const [layer, setLayer] = useState<string | null>(null);
+  const [promoting, setPromoting] = useState<{ layer: string; label: string } | null>(null);
   const shown = view?.path;
   useEffect(() => {
     panel.current?.focus({ preventScroll: true });
@@ -79,6 +72,7 @@ export function TokenDetail({
             {view.tier} {view.type}
             {view.origin ? ` from ${view.origin}` : ''}
             {view.deprecation ? ' · deprecated' : ''}
+            {view.internal ? ' · kept internal' : ''}
           </Text>
           <Text ff="monospace" size="sm" style={{ overflowWrap: 'anywhere' }} data-testid="resolved">
             {shortValue(view.css)}
@@ -92,7 +86,17 @@ export function TokenDetail({
               </ActionIcon>
             </Menu.Target>
             <Menu.Dropdown>
-              <Menu.Item onClick={rename.open}>Rename</Menu.Item>
+              <Menu.Item onClick={rename.open}>Rename or move</Menu.Item>
+              <Menu.Item
+                onClick={() =>
+                  void store('setStanding', {
+                    paths: [view.path],
+                    visibility: view.internal ? 'released' : 'internal',
+                  })
+                }
+              >
+                {view.internal ? 'Release it' : 'Keep it internal'}
+              </Menu.Item>
               <Menu.Item onClick={deprecate.open}>
                 {view.deprecation ? 'Take back the deprecation' : 'Deprecate'}
               </Menu.Item>
@@ -105,7 +109,10 @@ export function TokenDetail({
         <CloseButton aria-label="Close the detail" onClick={onClose} />
       </div>
       {view.deprecation && view.deprecation !== 'true' && (
-        <div className={classes.finding}>Deprecated. {view.deprecation}</div>
+        <div className={classes.finding}>
+          Deprecated. {view.deprecation}.{view.replacement ? ` Use ${view.replacement}.` : ''}
+          {view.retires ? ` Gone from ${view.retires}.` : ''}
+        </div>
       )}
       {view.findings.map((finding) => (
         <div
@@ -133,6 +140,7 @@ export function TokenDetail({
                 layer={declaration.layer}
                 label={declaration.label}
                 text={declaration.text}
+                type={view.type}
               />
             ) : (
               <Text ff="monospace" size="xs" pt={6} style={{ overflowWrap: 'anywhere' }}>
@@ -145,7 +153,24 @@ export function TokenDetail({
                 )}
               </Text>
             )}
-            {view.canEdit && declaration.own && view.declarations.length > 1 ? (
+            {view.canEdit &&
+            declaration.own &&
+            view.declarations.length === 1 &&
+            !/^\{/.test(declaration.text) &&
+            view.tier !== 'primitive' ? (
+              <Tooltip label="Give this raw value a token of its own">
+                <ActionIcon
+                  variant="subtle"
+                  color="gray"
+                  size="sm"
+                  mt={4}
+                  aria-label={`Give the value under ${declaration.label} a token of its own`}
+                  onClick={() => setPromoting({ layer: declaration.layer, label: declaration.label })}
+                >
+                  <IconArrowUpRight size={14} />
+                </ActionIcon>
+              </Tooltip>
+            ) : view.canEdit && declaration.own && view.declarations.length > 1 ? (
               <Tooltip label={`Clear it under ${declaration.label}`}>
                 <ActionIcon
                   variant="subtle"
@@ -163,10 +188,17 @@ export function TokenDetail({
             )}
           </div>
         ))}
+        {view.canEdit && library.axes.length > 0 && <UnderContexts path={view.path} type={view.type} />}
         {started && (
           <div className={classes.layerRow}>
             <span>{started.label}</span>
-            <ValueField path={view.path} layer={started.layer} label={started.label} text="" />
+            <ValueField
+              path={view.path}
+              layer={started.layer}
+              label={started.label}
+              text=""
+              type={view.type}
+            />
             <span />
           </div>
         )}
@@ -312,6 +344,8 @@ export function TokenDetail({
         )}
       </section>
 
+      {view.canEdit && !view.origin && <Extras view={view} />}
+
       <Describe view={view} />
 
       <section className={classes.section}>
@@ -329,33 +363,10 @@ export function TokenDetail({
           ))}
         </ul>
       </section>
-      <Rename opened={renaming} close={rename.close} view={view} onMoved={onMoved} />
-      <Deprecate opened={deprecating} close={deprecate.close} view={view} />
-      <Modal opened={removing} onClose={remove.close} title={`Remove ${view.path}?`}>
-        <Stack>
-          <Text size="sm">
-            {view.uses.length === 0
-              ? 'Nothing refers to it.'
-              : `${view.uses.length} direct use${view.uses.length === 1 ? '' : 's'} would break; it reaches ${view.reachText}.`}{' '}
-            You can undo this.
-          </Text>
-          <Group justify="flex-end">
-            <Button variant="default" onClick={remove.close}>
-              Keep it
-            </Button>
-            <Button
-              color="red"
-              onClick={() => {
-                remove.close();
-                onClose();
-                void store('removeToken', { path: view.path });
-              }}
-            >
-              Remove {view.name}
-            </Button>
-          </Group>
-        </Stack>
-      </Modal>
+      <RenameToken opened={renaming} close={rename.close} view={view} onMoved={onMoved} />
+      <DeprecateToken opened={deprecating} close={deprecate.close} view={view} lens={lens} />
+      <RemoveToken opened={removing} close={remove.close} view={view} lens={lens} onGone={onClose} />
+      <PromoteValue place={promoting} close={() => setPromoting(null)} view={view} />
     </aside>
   );
 }
@@ -429,94 +440,5 @@ function Describe({ view }: { view: TokenView }) {
         <Text size="sm">{view.description || 'None.'}</Text>
       )}
     </section>
-  );
-}
-
-function Rename({
-  opened,
-  close,
-  view,
-  onMoved,
-}: {
-  opened: boolean;
-  close: () => void;
-  view: TokenView;
-  onMoved: (path: string) => void;
-}) {
-  const { store } = usePlan();
-  const [name, setName] = useState(view.name);
-  const [problem, setProblem] = useState('');
-  useEffect(() => setName(view.name), [view.name]);
-  return (
-    <Modal opened={opened} onClose={close} title={`Rename ${view.path}`}>
-      <form
-        onSubmit={async (event) => {
-          event.preventDefault();
-          const refused = await store('renameToken', { path: view.path, name });
-          if (refused) return setProblem(`${refused.problem}. ${refused.fix}.`);
-          close();
-          onMoved(view.path.slice(0, view.path.length - view.name.length) + name);
-        }}
-      >
-        <Stack>
-          <TextInput
-            label="New name"
-            value={name}
-            data-autofocus
-            error={problem}
-            onChange={(event) => setName(event.currentTarget.value)}
-          />
-          <Text size="sm" c="dimmed">
-            {view.uses.length} place{view.uses.length === 1 ? '' : 's'} that refer to it follow by themselves.
-            Products see the new name when they take the release.
-          </Text>
-          <Button type="submit" w="fit-content">
-            Rename
-          </Button>
-        </Stack>
-      </form>
-    </Modal>
-  );
-}
-
-function Deprecate({ opened, close, view }: { opened: boolean; close: () => void; view: TokenView }) {
-  const { store } = usePlan();
-  const [reason, setReason] = useState('');
-  const done = view.deprecation !== undefined;
-  return (
-    <Modal
-      opened={opened}
-      onClose={close}
-      title={done ? `Take back the deprecation of ${view.path}` : `Deprecate ${view.path}`}
-    >
-      <form
-        onSubmit={async (event) => {
-          event.preventDefault();
-          await store('setMember', {
-            path: view.path,
-            member: '$deprecated',
-            text: done ? '' : reason || 'Use another token',
-          });
-          close();
-        }}
-      >
-        <Stack>
-          {!done && (
-            <TextInput
-              label="Why, and what to use in its place"
-              value={reason}
-              data-autofocus
-              onChange={(event) => setReason(event.currentTarget.value)}
-            />
-          )}
-          <Text size="sm" c="dimmed">
-            It reaches {view.reachText}. It goes on working; every use shows a finding.
-          </Text>
-          <Button type="submit" w="fit-content">
-            {done ? 'Take it back' : 'Deprecate'}
-          </Button>
-        </Stack>
-      </form>
-    </Modal>
   );
 }

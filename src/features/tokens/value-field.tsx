@@ -1,27 +1,35 @@
 'use client';
 
-import { Autocomplete, Textarea } from '@mantine/core';
+import { ActionIcon, Autocomplete, Group, Popover, Textarea } from '@mantine/core';
+import { IconAdjustments } from '@tabler/icons-react';
 import { useEffect, useRef, useState } from 'react';
 import { usePlan, type Refusal } from '@/features/document/document';
 import { useTokenNames } from '@/features/document/token-names';
+import { useLibrary } from '@/features/libraries/shell';
+import { useLens } from '@/ui/frame/lens';
+import { EDITORS } from './editors/registry';
 
 /**
- * One value of one layer. What is typed shows everywhere at once; Enter or leaving the field stores it as one change,
- * Escape leaves it as it was.
+ * One value of one layer, as text and in the editor made for its type. What is changed shows everywhere at once; Enter,
+ * leaving the field or closing the editor stores it as one change, Escape leaves it as it was.
  */
 export function ValueField({
   path,
   layer,
   label,
   text,
+  type,
 }: {
   path: string;
   layer: string;
   label: string;
   text: string;
+  type: string;
 }) {
   const { show, store, clear } = usePlan();
+  const lens = useLens(useLibrary().axes);
   const [typed, setTyped] = useState(text);
+  const [open, setOpen] = useState(false);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const names = useTokenNames(typed.startsWith('{') ? typed : null, path);
   const editing = useRef(false);
@@ -57,8 +65,9 @@ export function ValueField({
   const shared = {
     'aria-label': `Value ${label}`,
     value: typed,
+    style: { flex: 1, minWidth: 0 },
     error: refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined,
-    onBlur: () => void finish(),
+    onBlur: () => !open && void finish(),
     onKeyDown: (event: React.KeyboardEvent) => {
       if (event.key === 'Enter' && !event.shiftKey) {
         event.preventDefault();
@@ -71,34 +80,62 @@ export function ValueField({
     },
     styles: { input: { fontFamily: 'var(--mantine-font-family-monospace)' } },
   };
-  if (text.length > 60 && !typed.startsWith('{') && typed.startsWith('[') === false) {
-    return (
-      <Textarea
-        {...shared}
-        autosize
-        minRows={2}
-        maxRows={8}
-        onChange={(event) => void change(event.currentTarget.value)}
-      />
-    );
-  }
-  if (/^[[{]"|^\[/.test(text))
-    return (
-      <Textarea
-        {...shared}
-        autosize
-        minRows={2}
-        maxRows={8}
-        onChange={(event) => void change(event.currentTarget.value)}
-      />
-    );
+  const long = (text.length > 60 && !typed.startsWith('{')) || /^[[{]"|^\[/.test(text);
+  const Editor = EDITORS[type];
   return (
-    <Autocomplete
-      {...shared}
-      data={names}
-      filter={({ options }) => options}
-      limit={8}
-      onChange={(next) => void change(next)}
-    />
+    <Group gap={4} wrap="nowrap" align="start">
+      {long ? (
+        <Textarea
+          {...shared}
+          autosize
+          minRows={2}
+          maxRows={8}
+          onChange={(event) => void change(event.currentTarget.value)}
+        />
+      ) : (
+        <Autocomplete
+          {...shared}
+          data={names}
+          filter={({ options }) => options}
+          limit={8}
+          onChange={(next) => void change(next)}
+        />
+      )}
+      {Editor && (
+        <Popover
+          opened={open}
+          onChange={(next) => {
+            setOpen(next);
+            if (!next) void finish();
+          }}
+          position="left-start"
+          withArrow
+          trapFocus
+          closeOnEscape={false}
+          shadow="sm"
+        >
+          <Popover.Target>
+            <ActionIcon
+              variant="default"
+              size={30}
+              aria-label={`Adjust the value ${label}`}
+              onClick={() => setOpen((old) => !old)}
+            >
+              <IconAdjustments size={15} />
+            </ActionIcon>
+          </Popover.Target>
+          <Popover.Dropdown
+            onKeyDown={(event) => {
+              if (event.key !== 'Escape') return;
+              event.stopPropagation();
+              leave();
+              setOpen(false);
+            }}
+          >
+            <Editor text={typed} path={path} lens={lens} change={(next) => void change(next)} />
+          </Popover.Dropdown>
+        </Popover>
+      )}
+    </Group>
   );
 }

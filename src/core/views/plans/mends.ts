@@ -4,7 +4,7 @@ import { printedObject } from '../../documents/library';
 import { isObject, jsonObject, type Json, type JsonObject } from '../../json/json';
 import { readJson } from '../../json/read';
 import { authoredValue } from '../../tokens/references';
-import type { Context } from '../../tokens/system';
+import { parentPath, type Context } from '../../tokens/system';
 import { tierOf } from '../../tokens/tier';
 import { typeOf } from '../../tokens/modernise';
 import { readTyped } from '../../tokens/typed-value';
@@ -38,10 +38,14 @@ function rewrite(work: Working, item: TokenItem, to: (value: Json, layer: string
 }
 
 /** Lets a token refer to another of the same value; what else it says stays. */
-const referTo: Mend = (library, { path, related }) => {
+const referTo: Mend = (library, { code, path, related }) => {
   const item = ownToken(library, path);
   const target = related?.[0];
   if (!item || target === undefined || library.resolution.chain(target, 0).includes(path!)) return undefined;
+  // A space and a radius may be equal by chance: only within one family is one meant for the other.
+  if (parentPath(path!) !== parentPath(target)) return undefined;
+  // Of sizes even less than a px can be meant.
+  if (code === 'near-duplicate' && typeOf(library.resolution, target) !== 'color') return undefined;
   return {
     words: `${path} refers to ${target}`,
     run: (work) => rewrite(work, item, () => `{${target}}`),

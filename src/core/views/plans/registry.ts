@@ -1,6 +1,7 @@
 import { setRuleValue, setTemplate } from './components';
 import { bringIn } from './gather';
 import { addBlock, addGuide, moveBlock, removeBlock, setBlockText } from './guides';
+import { setExtra } from './extras';
 import { acceptFindings, mend, unaccept } from './mends';
 import { pair, unpair } from './pairings';
 import { setPlacementProp } from './products';
@@ -16,15 +17,13 @@ import {
   setStanding,
   setUnder,
 } from './structure';
-import { addToken, declareValue, removeToken, renameToken, setMember, silence } from './tokens';
+import { addToken, declareValue, setMember, silence } from './tokens';
 
 export const LIBRARY_PLANS = {
   declareValue,
   silence,
   setMember,
-  renameToken,
   addToken,
-  removeToken,
   repath,
   move,
   replaceInPaths,
@@ -33,6 +32,7 @@ export const LIBRARY_PLANS = {
   promote,
   setUnder,
   setStanding,
+  setExtra,
   mend,
   acceptFindings,
   unaccept,

@@ -82,25 +82,6 @@ export function setMember(
   };
 }
 
-export function renameToken(library: OpenLibrary, { path, name }: { path: string; name: string }): Plan {
-  const id = library.tree.ids.get(path);
-  const item = id === undefined ? undefined : library.own.items.get(id);
-  if (item?.kind !== 'token' && item?.kind !== 'group')
-    return refuse(`${path} comes from an ancestor`, 'Rename it at the source');
-  const wrong = nameProblem(name);
-  if (wrong) return refuse(wrong, 'Choose another name');
-  const target = parentPath(path) === '' ? name : `${parentPath(path)}.${name}`;
-  if (library.tree.ids.has(target))
-    return refuse(`There is something at ${target} already`, 'Choose another name');
-  return {
-    label: `Rename ${path} to ${name}`,
-    edits: [
-      setField(item, 'name', name),
-      setField(item, 'redirects', [...new Set([...item.redirects, path])]),
-    ],
-  };
-}
-
 /** A new token, in a group that is made where it does not exist yet. */
 export function addToken(
   library: OpenLibrary,
@@ -168,10 +149,3 @@ export function addToken(
 
 export const after = (items: Items, parent: string | null) =>
   ordersAfter(libraryTree(items).children.get(parent)?.at(-1)?.order ?? null, 1)[0]!;
-
-export function removeToken(library: OpenLibrary, { path }: { path: string }): Plan {
-  const own = ownToken(library, path)?.own;
-  return own
-    ? { label: `Remove ${path}`, edits: [removeItem(own)] }
-    : refuse(`${path} comes from an ancestor`, 'Remove it at the source');
-}
