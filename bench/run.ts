@@ -1,9 +1,20 @@
+import { checks } from './checks';
+import { nearest, nearestAll, pairings } from './colors';
 import { exportCss } from './export-css';
 import { resolveCold, resolveEdit, resolveHeap } from './resolve';
 import { type Benchmark } from './benchmark';
 
 /** `npm run bench [-- NAME…] [-- --json]`: each piece of work against its reference, alternating, in one run. */
-const BENCHMARKS: Benchmark[] = [resolveCold, resolveEdit, resolveHeap, exportCss];
+const BENCHMARKS: Benchmark[] = [
+  resolveCold,
+  resolveEdit,
+  resolveHeap,
+  exportCss,
+  pairings,
+  nearest,
+  nearestAll,
+  checks,
+];
 
 const words = process.argv.slice(2).filter((word) => word !== '--');
 const json = words.includes('--json');

@@ -87,7 +87,7 @@ export class ColorIndex {
     const result: { index: number; difference: number }[] = [];
     for (let i = lowerBound(this.l, l - reach); i < this.l.length && this.l[i]! <= l + reach; i++) {
       const square = squaredDifference(
-        l, a, b, c, this.l[i]!, this.a[i]!, this.b[i]!, this.c[i]!, lightnessTerm(l, this.l[i]!), Infinity,
+        l, a, b, c, this.l[i]!, this.a[i]!, this.b[i]!, this.c[i]!, lightnessTerm(l, this.l[i]!), limit * limit,
       ); // prettier-ignore
       if (square <= limit * limit) result.push({ index: this.order[i]!, difference: Math.sqrt(square) });
     }
@@ -142,10 +142,13 @@ function squaredDifference(
   const p2 = Math.sqrt(x2 * x2 + b2 * b2);
   const meanP = (p1 + p2) / 2;
   const dC = (p2 - p1) / (1 + 0.045 * meanP);
-  // |R_T| is at most 2 sin 60°, so that the chroma and hue terms together are at least a quarter of the chroma term.
-  if (lightness + dC * dC * CHROMA_SHARE > best) return Infinity;
   // ΔH'² without angles: (ΔH')² = 2(p1 p2 − x1 x2 − b1 b2); its sign is that of the cross product.
   const dh2 = Math.max(0, 2 * (p1 * p2 - x1 * x2 - b1 * b2));
+  // |R_T| is at most 2 sin 60°, so that chroma and hue terms together are at least a quarter of either; and T is at most
+  // 1.93. Most colours are told to be too far by that alone, before any angle is worked out.
+  const dc2 = dC * dC;
+  const widest = 1 + 0.015 * 1.93 * meanP;
+  if (lightness + Math.max(dc2, dh2 / (widest * widest)) * LEAST_SHARE > best) return Infinity;
   const h1 = p1 === 0 ? 0 : hue(b1, x1);
   const h2 = p2 === 0 ? 0 : hue(b2, x2);
   let meanH = h1 + h2;
@@ -164,10 +167,10 @@ function squaredDifference(
   const meanP7 = meanP ** 7;
   const rotation =
     -2 * Math.sqrt(meanP7 / (meanP7 + POW_25_7)) * Math.sin(60 * Math.exp(-turn * turn) * RADIANS);
-  return lightness + dC * dC + dH * dH + rotation * dC * dH;
+  return lightness + dc2 + dH * dH + rotation * dC * dH;
 }
-/** 1 − (2 sin 60° / 2)²: the least share of the chroma term that no hue term can take away. */
-const CHROMA_SHARE = 0.25;
+/** 1 − (2 sin 60° / 2)²: the least share of either term that the other cannot take away. */
+const LEAST_SHARE = 0.25;
 
 function hue(b: number, a: number): number {
   const angle = Math.atan2(b, a) / RADIANS;

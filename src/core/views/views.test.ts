@@ -157,9 +157,9 @@ test.each([
     'There is no token no.such',
   ],
   [
-    'a name with a dot',
-    () => LIBRARY_PLANS.repath(library, { changes: [{ from: 'space.4', to: 'a.$b' }] }, newId),
-    'cannot hold .',
+    'a name with a bracket',
+    () => LIBRARY_PLANS.repath(library, { changes: [{ from: 'space.4', to: 'space.a{b' }] }, newId),
+    'cannot hold {',
   ],
   [
     'a path that is taken',

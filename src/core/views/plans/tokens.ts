@@ -7,7 +7,7 @@ import { readJson } from '../../json/read';
 import { writeJson } from '../../json/write';
 import { aliasPath } from '../../tokens/references';
 import { nameProblem } from '../../tokens/read';
-import { lastName, parentPath } from '../../tokens/system';
+import { lastName } from '../../tokens/system';
 import { readTyped, withValue } from '../../tokens/typed-value';
 import type { OpenLibrary } from '../open-library';
 import { refuse, type NewId, type Plan } from './plan';
