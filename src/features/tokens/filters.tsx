@@ -1,25 +1,50 @@
 'use client';
 
 import { Select, TextInput } from '@mantine/core';
-import { useMemo } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { TokenFilter } from '@/core/views/select';
 import { useQuery } from '@/ui/frame/lens';
 
-/** What is searched and filtered by, kept in the address. */
-export function useTokenFilter(): TokenFilter {
+/** How long after the last key the address follows what is typed. */
+const SETTLES = 350;
+
+/**
+ * Writes what is typed into the address and nothing else: the router's own way of changing it draws the whole page anew,
+ * which one would feel while typing.
+ */
+function keepInAddress(find: string): void {
+  const query = new URLSearchParams(window.location.search);
+  if (find === '') query.delete('find');
+  else query.set('find', find);
+  const address = `${window.location.pathname}${query.size > 0 ? `?${query}` : ''}`;
+  History.prototype.replaceState.call(window.history, window.history.state, '', address);
+}
+
+/** What is searched and filtered by: at once as one types, and kept in the address. */
+export function useTokenFilter(): [TokenFilter, (find: string) => void] {
   const [query] = useQuery();
   const text = query.toString();
-  return useMemo(() => {
+  const said = query.get('find') ?? '';
+  const [find, setFind] = useState(said);
+  const typing = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  useEffect(() => {
+    if (typing.current === undefined) setFind(said);
+  }, [said]);
+  useEffect(() => () => clearTimeout(typing.current), []);
+  const change = useCallback((next: string) => {
+    setFind(next);
+    clearTimeout(typing.current);
+    typing.current = setTimeout(() => {
+      typing.current = undefined;
+      keepInAddress(next);
+    }, SETTLES);
+  }, []);
+  const filter = useMemo(() => {
     const params = new URLSearchParams(text);
     const read = (name: string) => params.get(name) ?? undefined;
-    return {
-      find: read('find'),
-      type: read('type'),
-      tier: read('tier'),
-      origin: read('origin'),
-      only: read('only'),
-    };
-  }, [text]);
+    return { find, type: read('type'), tier: read('tier'), origin: read('origin'), only: read('only') };
+  }, [text, find]);
+  return [filter, change];
 }
 
 const ONLY = [
@@ -31,7 +56,17 @@ const ONLY = [
   { value: 'internal', label: 'kept internal' },
 ];
 
-export function TokenFilters({ types, origins }: { types: readonly string[]; origins: readonly string[] }) {
+export function TokenFilters({
+  find,
+  onFind,
+  types,
+  origins,
+}: {
+  find: string;
+  onFind: (find: string) => void;
+  types: readonly string[];
+  origins: readonly string[];
+}) {
   const [query, setQuery] = useQuery();
   const value = (name: string) => query.get(name) ?? '';
   return (
@@ -40,8 +75,8 @@ export function TokenFilters({ types, origins }: { types: readonly string[]; ori
         aria-label="Find tokens"
         placeholder="Path, value, type or near:#0a5d6a/3"
         w={250}
-        value={value('find')}
-        onChange={(event) => setQuery({ find: event.currentTarget.value })}
+        value={find}
+        onChange={(event) => onFind(event.currentTarget.value)}
       />
       <Select
         aria-label="Show only"

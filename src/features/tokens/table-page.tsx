@@ -33,7 +33,7 @@ export function TablePage() {
   const lens = useLens(library.axes);
   const link = useLensLink(library.axes);
   const [query, setQuery] = useQuery();
-  const filter = useTokenFilter();
+  const [filter, setFind] = useTokenFilter();
   const asked = query.get('order') ?? 'library';
   const order = (ORDERS.includes(asked) ? asked : 'library') as TokenOrder;
   const down = query.get('down') !== null;
@@ -78,7 +78,12 @@ export function TablePage() {
     >
       <h1 className="visually-hidden">Tokens of {library.name} as a table</h1>
       <Group mb="sm" gap="xs">
-        <TokenFilters types={tiers?.types ?? []} origins={tiers?.origins ?? []} />
+        <TokenFilters
+          find={filter.find ?? ''}
+          onFind={setFind}
+          types={tiers?.types ?? []}
+          origins={tiers?.origins ?? []}
+        />
         <Text size="sm" c="dimmed">
           {view.total} of {library.counts.tokens}
         </Text>

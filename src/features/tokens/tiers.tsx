@@ -1,14 +1,5 @@
 'use client';
 
-import {
-  DndContext,
-  PointerSensor,
-  useDraggable,
-  useDroppable,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core';
 import { IconAlertTriangle, IconChevronDown, IconChevronRight } from '@tabler/icons-react';
 import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import type { TokenFilter, TokenStrip } from '@/core/views/select';
@@ -23,7 +14,7 @@ const TITLES = {
   component: ['Component', 'one component’s own'],
 } as const;
 /** Rows are asked for in pieces of this many px, so that scrolling does not ask for every line. */
-const PIECE = 600;
+const PIECE = 400;
 
 /** Which piece of a tall box can be seen, and a bit above and below. */
 function useSeen(box: React.RefObject<HTMLElement | null>): { from: number; to: number } {
@@ -83,39 +74,63 @@ export function Tiers({ lens, filter, selected, narrow, canEdit, onSelect, onVie
     const y = holder.current.getBoundingClientRect().top + 34 + at;
     if (y < 130 || y > window.innerHeight - 30) window.scrollBy({ top: y - window.innerHeight / 2 });
   }, [selected, at]);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const dropped = ({ active, over }: DragEndEvent) => {
-    if (!over || over.id === active.id) return;
-    const target = over.data.current as { group: string; before?: string };
-    onMove(String(active.id), target.group, target.before);
+  // The browser's own drag and drop, listened to once for all rows: a hook for each row would be felt with thousands.
+  const dragged = useRef<string | null>(null);
+  const targetOf = (event: React.DragEvent): HTMLElement | null =>
+    dragged.current === null ? null : (event.target as HTMLElement).closest<HTMLElement>('[data-into]');
+  const mark = (element: HTMLElement | null) => {
+    holder.current?.querySelectorAll('[data-over]').forEach((other) => other.removeAttribute('data-over'));
+    element?.setAttribute('data-over', '');
+  };
+  const drag = {
+    onDragStart: (event: React.DragEvent) => {
+      dragged.current =
+        (event.target as HTMLElement).closest<HTMLElement>('[data-path]')?.dataset.path ?? null;
+      event.dataTransfer.setData('text/plain', dragged.current ?? '');
+      event.dataTransfer.effectAllowed = 'move';
+    },
+    onDragOver: (event: React.DragEvent) => {
+      const target = targetOf(event);
+      if (target) event.preventDefault();
+      mark(target);
+    },
+    onDrop: (event: React.DragEvent) => {
+      event.preventDefault();
+      const target = targetOf(event);
+      const moved = dragged.current;
+      if (target && moved !== null && target.dataset.path !== moved)
+        onMove(moved, target.dataset.into ?? '', target.dataset.path);
+    },
+    onDragEnd: () => {
+      dragged.current = null;
+      mark(null);
+    },
   };
   if (!view) return null;
   return (
-    <DndContext id="tiers" sensors={sensors} onDragEnd={dropped}>
-      <div className={narrow ? classes.tiersNarrow : classes.tiers} ref={holder}>
-        <Lines view={view} holder={holder} narrow={narrow} />
-        {view.columns.map(({ tier, total, height, rows }) => (
-          <section key={tier} className={classes.tier} aria-labelledby={`tier-${tier}`} data-column>
-            <h2 id={`tier-${tier}`}>
-              {TITLES[tier][0]} <span>{TITLES[tier][1]}</span>
-            </h2>
-            {total === 0 && <p className={classes.hint}>None here.</p>}
-            <div className={classes.column} style={{ height }}>
-              {rows.map((row) => (
-                <Row
-                  key={row.kind === 'group' ? row.key : row.strip.path}
-                  row={row}
-                  selected={selected}
-                  canEdit={canEdit}
-                  fold={fold}
-                  onSelect={onSelect}
-                />
-              ))}
-            </div>
-          </section>
-        ))}
-      </div>
-    </DndContext>
+    <div className={narrow ? classes.tiersNarrow : classes.tiers} ref={holder} {...drag}>
+      <Lines view={view} holder={holder} narrow={narrow} />
+      {view.columns.map(({ tier, total, height, rows }) => (
+        <section key={tier} className={classes.tier} aria-labelledby={`tier-${tier}`} data-column>
+          <h2 id={`tier-${tier}`}>
+            {TITLES[tier][0]} <span>{TITLES[tier][1]}</span>
+          </h2>
+          {total === 0 && <p className={classes.hint}>None here.</p>}
+          <div className={classes.column} style={{ height }}>
+            {rows.map((row) => (
+              <Row
+                key={row.kind === 'group' ? row.key : row.strip.path}
+                row={row}
+                selected={selected}
+                canEdit={canEdit}
+                fold={fold}
+                onSelect={onSelect}
+              />
+            ))}
+          </div>
+        </section>
+      ))}
+    </div>
   );
 }
 
@@ -198,13 +213,11 @@ const Row = memo(function Row({
 });
 
 function Group({ row, fold }: { row: Extract<TierRow, { kind: 'group' }>; fold: (key: string) => void }) {
-  const { setNodeRef, isOver } = useDroppable({ id: `group ${row.key}`, data: { group: row.path } });
   return (
     <button
-      ref={setNodeRef}
       className={classes.groupName}
       style={{ top: row.y }}
-      data-over={isOver || undefined}
+      data-into={row.path}
       aria-expanded={!row.closed}
       onClick={() => fold(row.key)}
     >
@@ -230,25 +243,14 @@ function Strip({
   onSelect: (path: string, element: HTMLElement) => void;
 }) {
   const group = strip.path.includes('.') ? strip.path.slice(0, strip.path.lastIndexOf('.')) : '';
-  const own = canEdit && strip.origin === undefined;
-  const drag = useDraggable({ id: strip.path, disabled: !own });
-  const drop = useDroppable({ id: `before ${strip.path}`, data: { group, before: strip.path } });
-  const ref = (element: HTMLElement | null) => {
-    drag.setNodeRef(element);
-    drop.setNodeRef(element);
-  };
-  const shift = drag.transform
-    ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 5 }
-    : {};
   return (
     <button
-      ref={ref}
       className={classes.strip}
-      style={{ top: y, ...shift }}
-      {...(own ? drag.listeners : {})}
+      style={{ top: y }}
+      draggable={canEdit && strip.origin === undefined}
       data-path={strip.path}
+      data-into={group}
       data-dim={dim || undefined}
-      data-over={(drop.isOver && !drag.isDragging) || undefined}
       aria-current={selected || undefined}
       onClick={(event) => onSelect(strip.path, event.currentTarget)}
     >

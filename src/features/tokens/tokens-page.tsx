@@ -26,7 +26,7 @@ export function TokensPage({ path }: { path: string | undefined }) {
   const router = useRouter();
   const pathname = usePathname();
   const [, setQuery] = useQuery();
-  const filter = useTokenFilter();
+  const [filter, setFind] = useTokenFilter();
   const [view, setView] = useState<TiersView | null>(null);
   const [adding, add] = useDisclosure(false);
   const { store } = usePlan();
@@ -109,7 +109,12 @@ export function TokensPage({ path }: { path: string | undefined }) {
       ) : (
         <>
           <Group mb="md" gap="xs">
-            <TokenFilters types={view?.types ?? []} origins={view?.origins ?? []} />
+            <TokenFilters
+              find={filter.find ?? ''}
+              onFind={setFind}
+              types={view?.types ?? []}
+              origins={view?.origins ?? []}
+            />
             <Text size="sm" c="dimmed" data-testid="shown">
               {view ? `${view.shown} of ${view.all}` : ''}
             </Text>
@@ -120,7 +125,7 @@ export function TokensPage({ path }: { path: string | undefined }) {
               <Button
                 variant="default"
                 mt="sm"
-                onClick={() => setQuery({ find: null, only: null, type: null, origin: null })}
+                onClick={() => (setFind(''), setQuery({ only: null, type: null, origin: null }))}
               >
                 Show all tokens
               </Button>
