@@ -136,38 +136,50 @@ test('even markup forced into a specimen reaches neither the page nor the networ
   await expect(page.getByRole('heading', { name: 'button', exact: true })).toBeVisible();
 });
 
-test('a bad file is refused with its line; a large one with a word on what to do', async ({ page }) => {
+test('bad files are told with their lines, the rest is read, and one undo takes an import back', async ({
+  page,
+}) => {
   await enterAs(page, 'Osei Larkham');
-  await page.goto('/libraries/keel/tokens');
-  await page.getByRole('button', { name: 'Import files' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Import files' });
-  const choose = async (files: { name: string; mimeType: string; buffer: Buffer }[]) => {
-    const [chooser] = await Promise.all([
-      page.waitForEvent('filechooser'),
-      dialog.getByLabel('Files').click(),
-    ]);
-    await chooser.setFiles(files);
-  };
-  const json = (name: string, text: string) => ({
-    name,
-    mimeType: 'application/json',
-    buffer: Buffer.from(text),
+  await page.goto('/libraries/keel/gather');
+  const bring = (...files: { name: string; mimeType?: string; buffer: Buffer }[]) =>
+    page
+      .locator('input[type=file]')
+      .setInputFiles(files.map((file) => ({ mimeType: 'text/plain', ...file })));
+  const text = (name: string, content: string) => ({ name, buffer: Buffer.from(content) });
+  await bring(text('bad.tokens.json', '{\n "a": {"$value": 1,}\n}'));
+  await expect(page.getByText('Correct line 2, column 20', { exact: false })).toBeVisible();
+  await bring(
+    text(
+      'cycle.tokens.json',
+      '{"$type":"number","a":{"$value":"{b}"},"b":{"$value":"{a}"},"gone":{"$value":"{no.such}"}}',
+    ),
+  );
+  await expect(page.getByText('in a circle: a → b → a', { exact: false }).first()).toBeVisible();
+  await expect(page.getByText('it refers to no.such, which is nowhere')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Bring in 0 tokens' })).toBeDisabled();
+  // No picture, no archive, no form known; and a hundred megabytes.
+  await bring(text('quay.png', 'no picture'), text('all.zip', 'no archive'), text('notes.docx', 'x'), {
+    name: 'huge.css',
+    buffer: Buffer.alloc(49 * 1024 * 1024, ' '),
   });
-  await choose([json('bad.tokens.json', '{\n "a": {"$value": 1,}\n}')]);
-  await expect(dialog.getByText('bad.tokens.json, line 2, column 20', { exact: false })).toBeVisible();
-  await expect(dialog.getByRole('button', { name: 'Bring them in' })).toBeDisabled();
-  await choose([json('cycle.tokens.json', '{"$type":"number","a":{"$value":"{b}"},"b":{"$value":"{a}"}}')]);
-  await expect(dialog.getByText('circle: a → b → a', { exact: false }).first()).toBeVisible();
-  await choose([json('huge.tokens.json', ' '.repeat(49 * 1024 * 1024))]);
-  await expect(dialog.getByText('49.0 MB; 5 MB can be brought in at once', { exact: false })).toBeVisible();
-  await choose([
-    json('good.tokens.json', '{"lamp-post":{"$type":"dimension","$value":{"value":8,"unit":"px"}}}'),
-  ]);
-  await dialog.getByRole('button', { name: 'Bring them in' }).click();
-  await expect(dialog).toBeHidden();
-  await expect(page.locator('[data-path="lamp-post"]')).toBeVisible();
-  await page.getByRole('button', { name: /^Undo: Import good.tokens.json/ }).click();
-  await expect(page.locator('[data-path="lamp-post"]')).toHaveCount(0);
+  const told = page.getByRole('alert').filter({ hasText: 'Not read' });
+  for (const words of [
+    'quay.png is no picture',
+    'all.zip is no ZIP archive',
+    'notes.docx is of no form',
+    'huge.css holds 49 MB; 20 MB can be read at once',
+  ])
+    await expect(told).toContainText(words);
+  await bring(
+    text('broken.css', ':root {\n  --lamp-post: 8px;\n  --broken red;\n}\n}\n<script>alert(1)</script>'),
+  );
+  await expect(page.getByText('broken.css, line 3', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: 'Bring in 1 token', exact: true }).click();
+  await expect(page).toHaveURL(/\/tokens$/);
+  await page.getByLabel('Find tokens').fill('lamp.post');
+  await expect(page.locator('[data-path="lamp.post"]')).toBeVisible();
+  await page.getByRole('button', { name: /^Undo: Bring in broken.css/ }).click();
+  await expect(page.locator('[data-path="lamp.post"]')).toHaveCount(0);
 });
 
 test('requests from other sites, broken bodies and wrong methods are refused in words', async ({ page }) => {

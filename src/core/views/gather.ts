@@ -9,7 +9,7 @@ import { openAny } from '../gather/readers/registry';
 import { sameJson, type Json, type JsonObject } from '../json/json';
 import { hyphenated } from '../outputs/naming';
 import type { OpenedTokens } from '../tokens/open';
-import { aliasPath, authoredValue } from '../tokens/references';
+import { aliasPath, authoredValue, referencesIn } from '../tokens/references';
 import { Resolution } from '../tokens/resolve';
 import { contextText, joinPath, parentPath, type Context } from '../tokens/system';
 import { typedText } from '../tokens/typed-value';
@@ -178,6 +178,11 @@ function compare(
   }
   for (const { opened } of read.opened) {
     const theirs = new Resolution(opened.system);
+    // What is wrong in itself stays out; what only misses a token may find it in the library.
+    const broken = new Map<string, string>();
+    for (const finding of theirs.findings())
+      if (finding.severity === 'error' && finding.path !== undefined && finding.code !== 'missing-target')
+        broken.set(finding.path, finding.message);
     for (const path of theirs.paths) {
       const theirType = theirs.variants(path).find(({ resolved }) => !resolved.failed)?.resolved.type;
       const there = tree.ids.get(path);
@@ -193,18 +198,21 @@ function compare(
       });
       const alike = lower.get(path.toLowerCase()) ?? exported.get(hyphenated(path));
       const holder = tokenAbove(library, path);
+      const wrong = broken.get(path) ?? missingIn(library, opened, path);
       const why =
-        holder !== undefined
-          ? `${holder} is a token here and cannot hold others`
-          : item?.kind === 'group'
-            ? `${path} is a group here`
-            : item && myType !== undefined && theirType !== undefined && myType !== theirType
-              ? `it is a ${myType} here and a ${theirType} there`
-              : !item && alike !== undefined && alike !== path
-                ? alike.toLowerCase() === path.toLowerCase()
-                  ? `only its case tells it from ${alike}`
-                  : `${alike} would be exported under the same name`
-                : '';
+        wrong !== undefined
+          ? wrong
+          : holder !== undefined
+            ? `${holder} is a token here and cannot hold others`
+            : item?.kind === 'group'
+              ? `${path} is a group here`
+              : item && myType !== undefined && theirType !== undefined && myType !== theirType
+                ? `it is a ${myType} here and a ${theirType} there`
+                : !item && alike !== undefined && alike !== path
+                  ? alike.toLowerCase() === path.toLowerCase()
+                    ? `only its case tells it from ${alike}`
+                    : `${alike} would be exported under the same name`
+                  : '';
       const state = why !== '' ? 'clashing' : !item ? 'new' : differing.length === 0 ? 'same' : 'changed';
       const shown = differing[0] ?? candidates[0];
       const text = (object: JsonObject | undefined, type: string | undefined) => {
@@ -223,12 +231,28 @@ function compare(
           theirs: text(shown?.declaration.object, theirType),
           why,
           decision:
-            holder !== undefined ? 'mine' : (decisions[path] ?? (state === 'clashing' ? 'mine' : 'theirs')),
+            holder !== undefined || wrong !== undefined
+              ? 'mine'
+              : (decisions[path] ?? (state === 'clashing' ? 'mine' : 'theirs')),
         },
       });
     }
   }
   return rows;
+}
+
+/** What a token of these files refers to that is neither among them nor in the library, in words. */
+function missingIn({ tree }: OpenLibrary, opened: OpenedTokens, path: string): string | undefined {
+  for (const source of opened.system.sources) {
+    const value = authoredValue(source.tokens.get(path) ?? new Map());
+    if (value === undefined) continue;
+    for (const reference of referencesIn(value)) {
+      const here = opened.system.sources.some((other) => other.tokens.has(reference.path));
+      if (!here && !reference.pointer && !tree.ids.has(reference.path))
+        return `it refers to ${reference.path}, which is nowhere`;
+    }
+  }
+  return undefined;
 }
 
 /** A token of the library on the way to a path: nothing can stand below it. */

@@ -1,0 +1,215 @@
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { colourOf, enterAs, expectAccessible } from './support';
+
+/** Whole jobs on tokens, each going on from what the one before it left. */
+test.describe.configure({ mode: 'serial' });
+
+const library = '/libraries/harbour-line';
+const row = (page: Page, path: string) => page.locator(`[data-path="${path}"]`);
+
+test('a messy style sheet becomes a sound library of three tiers', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.getByRole('button', { name: 'Start a library' }).click();
+  await page.getByLabel('Name').fill('Harbour line');
+  await page.getByRole('button', { name: 'Start the library' }).click();
+  await page.getByRole('link', { name: 'Gather what you have' }).click();
+  // A real style sheet, carried by a package and written by nobody here.
+  await page.locator('input[type=file]').setInputFiles('node_modules/milligram/dist/milligram.css');
+  await expect(page.getByRole('heading', { name: 'Inventory' })).toBeVisible();
+  const violet = page.getByRole('row', { name: /#9b4dca/ });
+  const times = readFileSync('node_modules/milligram/dist/milligram.css', 'utf8').match(/#9b4dca/gi)!.length;
+  await expect(violet).toContainText(String(times));
+  await expect(violet).toContainText('color.violet.600');
+  await expectAccessible(page);
+  await page.getByText('type sizes', { exact: false }).click();
+  await expect(page.getByRole('img', { name: 'Sizes on a scale' })).toBeVisible();
+  await page.getByRole('button', { name: /^Propose \d+ tokens in three tiers/ }).click();
+  await expect(page.getByRole('heading', { name: 'What the chosen values would bring' })).toBeVisible();
+  await page.getByRole('button', { name: /^Bring in \d+ tokens/ }).click();
+  await expect(page).toHaveURL(/harbour-line\/tokens$/);
+  await expect(row(page, 'color.violet.600')).toBeVisible();
+  await expect(row(page, 'purpose.text.violet')).toContainText('→ color.violet.600');
+  await expect(
+    page
+      .getByRole('region', { name: /Component/ })
+      .or(page.locator('section', { hasText: 'one component’s own' })),
+  ).toContainText('→ purpose.');
+  await page.goto(`${library}/findings?severity=error`);
+  await expect(
+    page.getByText(/None of these|The checks find nothing/).or(page.getByText('contrast').first()),
+  ).toBeVisible();
+  // One undo takes all of it back, and redo brings it again.
+  await page.goto(`${library}/tokens`);
+  await page.getByRole('button', { name: /^Undo: Bring in/ }).click();
+  await expect(page.getByText('No tokens yet.')).toBeVisible();
+  await page.getByRole('button', { name: /^Redo: / }).click();
+  await expect(row(page, 'color.violet.600')).toBeVisible();
+  // The same sheet again: its values are known.
+  await page.goto(`${library}/gather`);
+  await page.locator('input[type=file]').setInputFiles('node_modules/milligram/dist/milligram.css');
+  await expect(page.getByRole('row', { name: /#9b4dca/ })).toContainText('is color.violet.600');
+});
+
+test('a ramp is generated, tuned by hand, and changed without losing the tuned step', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${library}/scales?new=ramps`);
+  await page.getByLabel('Name of ramp 1').fill('sea');
+  await page.getByLabel('Anchors of sea').fill('#0a5d6a');
+  await page.getByRole('button', { name: 'Solve a step for contrast' }).click();
+  await page.getByLabel('On', { exact: true }).fill('#ffffff #000000');
+  await page.getByLabel('Contrast', { exact: true }).fill('9');
+  await expect(page.getByRole('alert')).toContainText(/cannot reach 9 on|anchor kept as it is/);
+  await expect(page.getByRole('button', { name: /^Generate/ }).last()).toBeDisabled();
+  await page.getByRole('button', { name: 'Take this need out' }).click();
+  await page.getByRole('button', { name: 'Generate 11 tokens' }).click();
+  await expect(page.getByRole('button', { name: /Colour ramps color/ })).toBeVisible();
+  await page.goto(`${library}/tokens/color.sea.300`);
+  const field = page.getByLabel(/^Value /).first();
+  await field.fill('#123456');
+  await field.press('Enter');
+  await expect(page.getByTestId('resolved')).toHaveText('#123456');
+  await page.goto(`${library}/scales`);
+  await expect(page.getByText('1 tuned by hand')).toBeVisible();
+  const knot = page.getByRole('slider', { name: /^Lightness at 50 per cent/ });
+  await knot.focus();
+  for (let i = 0; i < 6; i++) await knot.press('ArrowUp');
+  await page.getByRole('button', { name: /^Change \d+ tokens/ }).click();
+  await expect(page.getByRole('button', { name: 'Store the recipe' })).toBeDisabled();
+  await page.goto(`${library}/tokens/color.sea.300`);
+  await expect(page.getByTestId('resolved')).toHaveText('#123456');
+});
+
+test('a dark scheme is made from the light one', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${library}/contexts`);
+  await page.getByRole('button', { name: 'Make a dark scheme' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Make a dark scheme from the light one' });
+  await expect(dialog.getByRole('row', { name: /purpose.surface/ }).first()).toBeVisible();
+  await dialog.getByRole('button', { name: /^Make \d+ values under dark/ }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.getByRole('group', { name: 'Lens' }).getByText('dark')).toBeVisible();
+  await page.goto(`${library}/tokens?scheme=dark`);
+  const page_ = row(page, 'purpose.surface.page');
+  await expect(page_).toContainText('→ color.');
+  const dark = await page_.textContent();
+  await page.goto(`${library}/tokens`);
+  await expect(page_).toBeVisible();
+  expect(await page_.textContent()).not.toBe(dark);
+});
+
+test('every contrast failure is fixed: by solving one pairing, then the rest at once with a preview', async ({
+  page,
+}) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${library}/pairings?all=yes`);
+  // Two pairings that fail are declared on purpose, so that there is something to fix whatever the sheet held.
+  for (const [text, surface] of [
+    ['purpose.text.default', 'purpose.surface.violet'],
+    ['purpose.text.violet', 'purpose.surface.grey'],
+  ] as const) {
+    const cell = page
+      .getByRole('button', {
+        name: new RegExp(`^${text} on ${surface.replace('grey', '(raised|sunken|page)')}`),
+      })
+      .first();
+    await cell.click();
+    await page.getByRole('button', { name: '7', exact: true }).click();
+    await page.getByRole('button', { name: /^(Declare it|Change it)$/ }).click();
+    await expect(page.getByRole('button', { name: 'Take apart' })).toBeVisible();
+  }
+  await expect(page.getByText(/\d+ fail/)).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Use it' }).first().click();
+  await page.goto(`${library}/findings?code=contrast`);
+  const mend = page.getByRole('button', { name: /^Mend \d+/ });
+  for (
+    let round = 0;
+    round < 4 &&
+    (await page.getByText('None of these.').or(page.getByText('The checks find nothing')).count()) === 0;
+    round++
+  ) {
+    if (await mend.isDisabled().catch(() => true)) break;
+    await mend.click();
+    await page.getByRole('button', { name: 'Mend all of these' }).click();
+    await page.waitForTimeout(700);
+  }
+  await page.goto(`${library}/pairings`);
+  await expect(page.getByText('all pass')).toBeVisible();
+});
+
+test('a group used everywhere is renamed: nothing looks different, everything follows', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto('/libraries/keel/components/button');
+  const frame = page.locator('iframe').first();
+  await expect(frame).toBeVisible();
+  const title = (await frame.getAttribute('title'))!;
+  const before = await colourOf(page, title, 'button');
+  await page.goto('/libraries/keel/table');
+  await page.getByRole('button', { name: 'Find and replace in paths' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Find and replace in paths' });
+  await dialog.getByLabel('Find').fill('estuary');
+  await dialog.getByLabel('Replace by').fill('tide');
+  await expect(dialog.getByText('color.estuary → color.tide')).toBeVisible();
+  await dialog.getByText('Keep the old paths as deprecated aliases').click();
+  await dialog.getByRole('button', { name: 'Rename 1' }).click();
+  await expect(dialog).toBeHidden();
+  await page.getByLabel('Find tokens').fill('tide.700');
+  await expect(page.getByRole('link', { name: 'color.tide.700' })).toBeVisible();
+  await page.goto('/libraries/keel/tokens/color.estuary.700');
+  await expect(page.getByTestId('provenance')).toContainText('color.tide.700');
+  await expect(page.getByText('Deprecated. Use color.tide.700', { exact: false })).toBeVisible();
+  await page.goto('/libraries/keel/components/button');
+  await expect(frame).toBeVisible();
+  expect(await colourOf(page, title, 'button')).toBe(before);
+  await page.getByRole('button', { name: /^Undo: Replace “estuary”/ }).click();
+  await page.goto('/libraries/keel/tokens/color.estuary.700');
+  await expect(page.getByTestId('resolved')).toHaveText('#00617e');
+});
+
+test('by drag, by filter, and as CSV: what one sees is in the address', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${library}/tokens`);
+  const first = row(page, 'color.sea.50');
+  await row(page, 'color.sea.200').dragTo(first);
+  await expect(page.getByRole('button', { name: /^Undo: Move color.sea.200/ })).toBeVisible();
+  const order = await page
+    .locator('[data-path^="color.sea."]')
+    .evaluateAll((all) =>
+      all
+        .sort((a, b) => a.getBoundingClientRect().top - b.getBoundingClientRect().top)
+        .map((one) => (one as HTMLElement).dataset.path),
+    );
+  expect(order.slice(0, 2)).toEqual(['color.sea.200', 'color.sea.50']);
+  await page.getByRole('button', { name: /^Undo: Move color.sea.200/ }).click();
+  await page.getByLabel('Find tokens').fill('near:#0a5d6a/1');
+  await expect(page.getByTestId('shown')).toHaveText(/^1 of/);
+  await expect(page).toHaveURL(/find=near/);
+  await page.goto(page.url().replace('/tokens', '/table'));
+  await expect(
+    page.getByRole('link', { name: 'color.sea.700' }).or(page.getByRole('link', { name: /^color\.sea\./ })),
+  ).toBeVisible();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'CSV' }).click(),
+  ]);
+  const lines = readFileSync((await file.path())!, 'utf8')
+    .trim()
+    .split('\r\n');
+  expect(lines[0]).toMatch(/^path,tier,type,value/);
+  expect(lines).toHaveLength(2);
+});
+
+test('a colour is chosen in its editor by keyboard, and Escape leaves it as it was', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${library}/tokens/color.sea.500`);
+  const resolved = page.getByTestId('resolved');
+  const before = (await resolved.textContent())!;
+  await page.getByRole('button', { name: /^Adjust the value/ }).click();
+  const hue = page.getByRole('slider', { name: 'Hue' });
+  await hue.focus();
+  for (let i = 0; i < 20; i++) await hue.press('ArrowRight');
+  await expect(resolved).not.toHaveText(before);
+  await page.keyboard.press('Escape');
+  await expect(resolved).toHaveText(before);
+});
