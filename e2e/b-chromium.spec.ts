@@ -2,6 +2,9 @@ import { expect, test, type Page } from '@playwright/test';
 import { readdirSync, readFileSync } from 'node:fs';
 import { execFileSync } from 'node:child_process';
 import type { Item } from '@/core/documents/items';
+import { parseColor, rgbOf } from '@/core/color/color';
+import { seenAs, VISIONS } from '@/core/color/vision';
+import { clampText, fluidSize } from '@/core/type/scale';
 import { combinationsOf, partStyles } from '@/core/components/matrix';
 import { renderComponent } from '@/core/components/render';
 import { itemsOf } from '@/core/documents/items';
@@ -227,4 +230,41 @@ test('one colour resolved on the command line is the colour on the screen', asyn
   await enterAs(page, 'Marit Fenwick');
   await page.goto('/libraries/keel/tokens/color.action.surface?brand=gannet');
   await expect(page.getByTestId('resolved')).toHaveText(answer.tokens['color.action.surface']!.css);
+});
+
+// CSS Values 4, clamp(): Chromium's own value at both widths, between them and beyond, against the core's.
+test('a fluid size is in Chromium what the core says, at every width', async ({ page }) => {
+  const fluid = { min: 18, max: 40, from: 400, to: 1200 };
+  await page.setContent(`<p style="margin:0;font-size:${clampText(fluid)}">x</p>`);
+  for (const width of [320, 400, 611, 800, 1033, 1200, 1600]) {
+    await page.setViewportSize({ width, height: 600 });
+    const size = await page
+      .locator('p')
+      .evaluate((element) => Number.parseFloat(getComputedStyle(element).fontSize));
+    expect(size).toBeCloseTo(fluidSize(fluid, width), 1);
+  }
+});
+
+// The filter a page is drawn through against the core's own simulation (Machado, Oliveira and Fernandes 2009).
+test('colours seen without some cones are drawn as the core works them out', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto('/libraries/keel/tokens');
+  for (const vision of VISIONS) {
+    for (const hex of ['#0a5d6a', '#b3261e', '#3fb950']) {
+      const drawn = await page.evaluate(
+        async ({ id, color }) => {
+          const canvas = document.createElement('canvas');
+          canvas.width = canvas.height = 4;
+          const context = canvas.getContext('2d')!;
+          context.filter = `url(#${id})`;
+          context.fillStyle = color;
+          context.fillRect(0, 0, 4, 4);
+          return [...context.getImageData(1, 1, 1, 1).data].slice(0, 3);
+        },
+        { id: `seen-${vision.name}`, color: hex },
+      );
+      const { r, g, b } = seenAs(rgbOf(parseColor(hex)!), vision);
+      [r, g, b].forEach((channel, i) => expect(Math.abs(channel * 255 - drawn[i]!)).toBeLessThan(3));
+    }
+  }
 });

@@ -36,9 +36,7 @@ test('a messy style sheet becomes a sound library of three tiers', async ({ page
       .or(page.locator('section', { hasText: 'one component’s own' })),
   ).toContainText('→ purpose.');
   await page.goto(`${library}/findings?severity=error`);
-  await expect(
-    page.getByText(/None of these|The checks find nothing/).or(page.getByText('contrast').first()),
-  ).toBeVisible();
+  await expect(page.getByText('None of these.')).toBeVisible();
   // One undo takes all of it back, and redo brings it again.
   await page.goto(`${library}/tokens`);
   await page.getByRole('button', { name: /^Undo: Bring in/ }).click();
@@ -59,18 +57,18 @@ test('a ramp is generated, tuned by hand, and changed without losing the tuned s
   await page.getByRole('button', { name: 'Solve a step for contrast' }).click();
   await page.getByLabel('On', { exact: true }).fill('#ffffff #000000');
   await page.getByLabel('Contrast', { exact: true }).fill('9');
-  await expect(page.getByRole('alert')).toContainText(/cannot reach 9 on|anchor kept as it is/);
+  await expect(page.getByText(/cannot reach 9 on|anchor kept as it is/)).toBeVisible();
   await expect(page.getByRole('button', { name: /^Generate/ }).last()).toBeDisabled();
   await page.getByRole('button', { name: 'Take this need out' }).click();
   await page.getByRole('button', { name: 'Generate 11 tokens' }).click();
   await expect(page.getByRole('button', { name: /Colour ramps color/ })).toBeVisible();
   await page.goto(`${library}/tokens/color.sea.300`);
-  const field = page.getByLabel(/^Value /).first();
+  const field = page.getByRole('combobox', { name: /^Value / });
   await field.fill('#123456');
   await field.press('Enter');
   await expect(page.getByTestId('resolved')).toHaveText('#123456');
   await page.goto(`${library}/scales`);
-  await expect(page.getByText('1 tuned by hand')).toBeVisible();
+  await expect(page.getByText('1 tuned by hand', { exact: true })).toBeVisible();
   const knot = page.getByRole('slider', { name: /^Lightness at 50 per cent/ });
   await knot.focus();
   for (let i = 0; i < 6; i++) await knot.press('ArrowUp');
@@ -103,24 +101,20 @@ test('every contrast failure is fixed: by solving one pairing, then the rest at 
 }) => {
   await enterAs(page, 'Marit Fenwick');
   await page.goto(`${library}/pairings?all=yes`);
-  // Two pairings that fail are declared on purpose, so that there is something to fix whatever the sheet held.
-  for (const [text, surface] of [
-    ['purpose.text.default', 'purpose.surface.violet'],
-    ['purpose.text.violet', 'purpose.surface.grey'],
-  ] as const) {
-    const cell = page
-      .getByRole('button', {
-        name: new RegExp(`^${text} on ${surface.replace('grey', '(raised|sunken|page)')}`),
-      })
-      .first();
-    await cell.click();
+  // Two needs that fail are declared on purpose, so that there is something to fix whatever the sheet held.
+  for (const surface of ['page', 'raised']) {
+    await page
+      .getByRole('button', { name: new RegExp(`^purpose.text.violet on purpose.surface.${surface}:`) })
+      .click();
     await page.getByRole('button', { name: '7', exact: true }).click();
     await page.getByRole('button', { name: /^(Declare it|Change it)$/ }).click();
     await expect(page.getByRole('button', { name: 'Take apart' })).toBeVisible();
   }
   await expect(page.getByText(/\d+ fail/)).toBeVisible();
   await expectAccessible(page);
+  await page.locator('td [data-fails]').first().click();
   await page.getByRole('button', { name: 'Use it' }).first().click();
+  await expect(page.getByRole('button', { name: /^Undo: Set purpose/ })).toBeVisible();
   await page.goto(`${library}/findings?code=contrast`);
   const mend = page.getByRole('button', { name: /^Mend \d+/ });
   for (

@@ -1,7 +1,11 @@
 import type { Finding } from '../checks/finding';
+import { isObject, type Json, type JsonObject } from '../json/json';
 import { cssText } from '../tokens/css-text';
 import type { Resolution, ResolvedToken } from '../tokens/resolve';
 import { defaultContext, type Axis, type Context } from '../tokens/system';
+import { ownExtension } from '../tokens/tier';
+import { pxOf } from '../tokens/types/dimension';
+import { clampText } from '../type/scale';
 import { hyphenated, LONGHANDS, nameClashes } from './naming';
 import { leftOut, type Output } from './output';
 
@@ -37,7 +41,7 @@ export function namingFindings(resolution: Resolution, prefix: string | undefine
 }
 
 function declarations(name: string, resolved: ResolvedToken, alias: string | undefined): string {
-  const text = cssText(resolved);
+  const text = fluidText(resolved) ?? cssText(resolved);
   if (typeof text === 'string') return `  --${name}: ${alias === undefined ? text : `var(--${alias})`};\n`;
   let lines = '';
   for (const longhand of LONGHANDS) {
@@ -46,6 +50,17 @@ function declarations(name: string, resolved: ResolvedToken, alias: string | und
       lines += `  --${name}-${longhand}: ${alias === undefined ? value : `var(--${alias}-${longhand})`};\n`;
   }
   return lines;
+}
+
+/** A size that grows with the window (`fluid` under `app.seedplan`), as `clamp()`. */
+function fluidText(resolved: ResolvedToken): string | undefined {
+  if (resolved.type !== 'dimension' || resolved.aliasOf !== undefined) return undefined;
+  const fluid = ownExtension(resolved.from.declaration.object, 'fluid') as Json | undefined;
+  if (!isObject(fluid ?? null)) return undefined;
+  const [min, from, to] = ['min', 'from', 'to'].map((name) => (fluid as JsonObject).get(name));
+  return min !== undefined && typeof from === 'number' && typeof to === 'number' && to > from
+    ? clampText({ min: pxOf(min), max: pxOf(resolved.value), from, to })
+    : undefined;
 }
 
 function single(resolution: Resolution, context: Context, prefix: string | undefined): string {

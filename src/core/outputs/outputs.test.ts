@@ -132,3 +132,21 @@ test('hostile names and values stay what they are', () => {
   );
   expect(readJson('{}')).toBeInstanceOf(Map);
 });
+
+test('a size that grows with the window is written as clamp(), and what refers to it as var()', () => {
+  const text = OUTPUTS.get('css')!.write({
+    resolution: small({
+      size: {
+        $type: 'dimension',
+        h1: {
+          $value: { value: 2.5, unit: 'rem' },
+          $extensions: { 'app.seedplan': { fluid: { min: { value: 18, unit: 'px' }, from: 400, to: 1200 } } },
+        },
+        title: { $value: '{size.h1}' },
+      },
+    }),
+    authored: () => [],
+  }).files[0]!.text;
+  expect(text).toContain('--size-h1: clamp(1.125rem, 0.4375rem + 2.75vw, 2.5rem);');
+  expect(text).toContain('--size-title: var(--size-h1);');
+});

@@ -26,7 +26,7 @@ import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useRef, useState, type ReactNode } from 'react';
 import classes from './frame.module.css';
-import { LensBar, useLensLink, type LensAxis } from './lens';
+import { LensBar, useLensLink, useSeen, VisionFilters, type LensAxis } from './lens';
 import type { DocumentEntry, Me } from './types';
 
 export interface Destination {
@@ -67,6 +67,7 @@ export function Frame({
 }: FrameProps) {
   const pathname = usePathname();
   const router = useRouter();
+  const seen = useSeen();
   const link = useLensLink(axes ?? NO_AXES);
   const { toggleColorScheme } = useMantineColorScheme();
   const current = stages
@@ -266,7 +267,10 @@ export function Frame({
         </div>
         <LensBar axes={axes} />
       </header>
-      <main className={classes.page}>{children}</main>
+      <VisionFilters />
+      <main className={classes.page} style={{ filter: seen }}>
+        {children}
+      </main>
       <Spotlight
         actions={actions}
         filter={(_, list) => list}

@@ -3,6 +3,7 @@
 import { usePathname, useSearchParams } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
 import { SegmentedControl, Select } from '@mantine/core';
+import { VISIONS } from '@/core/color/vision';
 import classes from './frame.module.css';
 
 export interface LensAxis {
@@ -48,14 +49,16 @@ export function useQuery(): [URLSearchParams, (changes: Record<string, string | 
 /** Adds the lens of the present address to a link, so that what opens is seen through it too. */
 export function useLensLink(axes: readonly LensAxis[]): (href: string) => string {
   const lens = useLens(axes);
+  const seen = useSearchParams().get('seen');
   return useCallback(
     (href: string) => {
       const [path, query] = href.split('?') as [string, string | undefined];
       const params = new URLSearchParams(query);
       for (const axis of axes) if (lens[axis.name] !== axis.default) params.set(axis.name, lens[axis.name]!);
+      if (seen) params.set('seen', seen);
       return params.size > 0 ? `${path}?${params}` : path;
     },
-    [axes, lens],
+    [axes, lens, seen],
   );
 }
 
@@ -97,8 +100,46 @@ export function LensBar({ axes }: { axes: readonly LensAxis[] }) {
           onChange={(value) => setQuery({ beside: value })}
         />
       </label>
+      <label className={classes.axis}>
+        <span>seen</span>
+        <Select
+          aria-label="Seen"
+          w={165}
+          data={[
+            { value: '', label: 'with all cones' },
+            ...VISIONS.map(({ name, label }) => ({ value: name, label })),
+          ]}
+          value={query.get('seen') ?? ''}
+          allowDeselect={false}
+          onChange={(value) => setQuery({ seen: value })}
+        />
+      </label>
     </div>
   );
+}
+
+/** Filters by which a page is drawn as somebody sees it who lacks cones; matrices on linear light, as SVG filters are. */
+export function VisionFilters() {
+  return (
+    <svg width={0} height={0} style={{ position: 'absolute' }} aria-hidden>
+      {VISIONS.map(({ name, matrix }) => (
+        <filter key={name} id={`seen-${name}`} colorInterpolationFilters="linearRGB">
+          <feColorMatrix
+            type="matrix"
+            values={
+              [0, 3, 6].map((at) => `${matrix.slice(at, at + 3).join(' ')} 0 0`).join(' ') + ' 0 0 0 1 0'
+            }
+          />
+        </filter>
+      ))}
+    </svg>
+  );
+}
+
+/** The filter asked for in the address, as CSS; undefined where none is. */
+export function useSeen(): string | undefined {
+  const seen = useSearchParams().get('seen');
+  return VISIONS.some(({ name }) => name === seen) ? `url(#seen-${seen})` : undefined;
 }
 
 /** The lenses to lay side by side: all contexts of the axis chosen, or the present lens alone. */
