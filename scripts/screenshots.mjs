@@ -21,6 +21,12 @@ const VIEWS = [
   ['tokens', '/libraries/keel/tokens'],
   ['token', '/libraries/keel/tokens/color.action.surface'],
   ['token-dark', '/libraries/keel/tokens/color.action.surface?scheme=dark', 'dark'],
+  ['scales', '/libraries/keel/scales?new=ramps'],
+  ['pairings', '/libraries/keel/pairings'],
+  ['contexts', '/libraries/keel/contexts'],
+  ['findings', '/libraries/keel/findings'],
+  ['gather', '/libraries/keel/gather', 'light', 'Marit', 'demo/gather/old.css'],
+  ['text-styles', '/libraries/keel/text-styles'],
   ['components', '/libraries/keel/components'],
   ['proof', '/libraries/keel/components/button?beside=brand'],
   ['guide', '/libraries/keel/guides/buttons'],
@@ -53,7 +59,7 @@ try {
       '--disable-sync',
     ],
   });
-  for (const [name, address, colorScheme = 'light', person = 'Marit'] of VIEWS) {
+  for (const [name, address, colorScheme = 'light', person = 'Marit', file] of VIEWS) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
     const context = await browser.newContext({
       viewport: { width: 1280, height: 800 },
@@ -65,6 +71,7 @@ try {
     await page.getByRole('button', { name: new RegExp(`^${person}`) }).click();
     await page.waitForURL(/\/$/);
     await page.goto(address);
+    if (file) await page.locator('input[type=file]').setInputFiles(path.join(root, file));
     await page.waitForTimeout(2200);
     await page.screenshot({ path: path.join(root, 'docs/screenshots', `${name}.png`) });
     await context.close();

@@ -10,7 +10,7 @@ import { csvOf } from '../outputs/csv';
 import { cssLine } from '../tokens/css-text';
 import { contextText, type Context } from '../tokens/system';
 import type { OpenLibrary } from './open-library';
-import { solutionsFor, type Solutions } from './solutions';
+import { bestSolutions, type Solutions } from './solutions';
 
 export interface PairCell {
   ratio: string;
@@ -169,7 +169,7 @@ export function pairingSolutions(
   library: OpenLibrary,
   { text, surface, context }: { text: string; surface: string; context: Context },
 ): { text: Solutions; surface: Solutions } {
-  return { text: solutionsFor(library, text, context), surface: solutionsFor(library, surface, context) };
+  return { text: bestSolutions(library, text, context), surface: bestSolutions(library, surface, context) };
 }
 
 export function pairingsCsv(library: OpenLibrary): string {

@@ -78,6 +78,14 @@ export function schemeOf(library: OpenLibrary, { axis, to }: { axis: string; to:
           : 'Let purposes refer to primitives that stand in a group of three colours or more',
     });
 
+  // A ground of mid grey leaves no room for text on it.
+  const darkest = ramps.find((ramp) => ramp.steps.some((step) => !hued(step)))?.steps.at(-1);
+  if (assigned.size > 0 && to !== 'light' && darkest && darkest.l > DARK_ENOUGH)
+    problems.push({
+      problem: `The darkest grey, ${darkest.path}, is too light to be a dark ground`,
+      fix: 'Generate a ramp of greys that ends darker, and make the scheme then',
+    });
+
   const colorIn = (path: string): Color | undefined => {
     let at = path;
     for (let steps = 0; steps < 50; steps++) {
@@ -156,6 +164,11 @@ function aliasUnder(library: OpenLibrary, path: string, axis: string, to: string
   return token?.aliasOf === undefined ? undefined : resolution.paths[token.aliasOf];
 }
 
+/** OKLCH lightness that the darkest grey may have at most: text on it can then reach 7 to 1. */
+const DARK_ENOUGH = 0.45;
+
+const hued = (step: Ramp['steps'][number]) => lchOf(step.color).c > 0.035;
+
 /** Groups of three literal colours or more are ramps; white, black and greys that stand alone join the greys. */
 function rampsOf(library: OpenLibrary): Ramp[] {
   const groups = new Map<string, Ramp['steps']>();
@@ -165,7 +178,6 @@ function rampsOf(library: OpenLibrary): Ramp[] {
     const group = parentPath(literal.path);
     groups.set(group, [...(groups.get(group) ?? []), { path: literal.path, color, l: lchOf(color).l }]);
   }
-  const hued = (step: Ramp['steps'][number]) => lchOf(step.color).c > 0.035;
   const ramps: Ramp[] = [];
   const neutral: Ramp['steps'] = [];
   for (const steps of groups.values()) {

@@ -23,8 +23,8 @@ export interface Solutions {
   step: Solution | undefined;
   /** Where nothing passes: the most that can be reached, in words. */
   why: string | undefined;
-  /** The contexts in which the declaration to be changed shows. */
-  where: Context[];
+  /** The contexts under which it is to be set: those of the declaration that shows, or of the failing combination. */
+  when: Context;
 }
 
 /**
@@ -35,7 +35,7 @@ export function solutionsFor(library: OpenLibrary, path: string, context: Contex
   const { resolution } = library;
   const resolved = resolution.value(path, context);
   const color = resolved?.type === 'color' ? colorOf(resolved.value) : undefined;
-  const none: Solutions = { raw: undefined, step: undefined, why: undefined, where: [] };
+  const none: Solutions = { raw: undefined, step: undefined, why: undefined, when: {} };
   if (!resolved || !color) return none;
   const where = alone
     ? [resolution.contexts[resolution.numberOf(context)]!]
@@ -57,7 +57,8 @@ export function solutionsFor(library: OpenLibrary, path: string, context: Contex
     (asSurface.length === 0 || worstShare(candidate, asSurface, 'surface') >= 1);
   const side = asText.length > 0 ? 'text' : 'surface';
   const own = side === 'text' ? asText : asSurface;
-  if (own.length === 0) return { ...none, where };
+  const when = alone ? narrowed(library, path, where[0]!) : resolved.from.when;
+  if (own.length === 0) return { ...none, when };
   const solved = solveContrast(color, own, side);
   const raw = solved && meets(solved) ? { css: colorText(solved), token: undefined, difference: colorDifference(solved, color) } : undefined; // prettier-ignore
 
@@ -77,5 +78,23 @@ export function solutionsFor(library: OpenLibrary, path: string, context: Contex
   const step = found && { css: colorText(found.color), token: found.path, difference: found.difference };
   const most = raw || step ? undefined : closestToNeeds(color, own, side);
   const why = most && `No colour of this hue reaches ${most.need.needs} on all of ${own.length}: ${(Math.floor(most.ratio * 100) / 100).toFixed(2)} is the most, with ${colorText(most.color)}`; // prettier-ignore
-  return { raw, step, why, where };
+  return { raw, step, why, when };
+}
+
+/** As `solutionsFor`; where no colour serves every context the declaration shows in, one for this context alone. */
+export function bestSolutions(library: OpenLibrary, path: string, context: Context): Solutions {
+  const everywhere = solutionsFor(library, path, context);
+  if (everywhere.raw || everywhere.step) return everywhere;
+  const here = solutionsFor(library, path, context, true);
+  return here.raw || here.step ? here : everywhere;
+}
+
+/** A combination without the axes that neither the token nor what it is paired with varies by. */
+function narrowed(library: OpenLibrary, path: string, context: Context): Context {
+  const paired = library
+    .pairings()
+    .filter((pairing) => pairing.text === path || pairing.surface === path)
+    .flatMap((pairing) => [pairing.text, pairing.surface]);
+  const axes = new Set([path, ...paired].flatMap((one) => library.resolution.variesBy(one)));
+  return Object.fromEntries(Object.entries(context).filter(([axis]) => axes.has(axis)));
 }

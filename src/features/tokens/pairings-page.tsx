@@ -198,7 +198,7 @@ function Chosen({
     if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
   };
   const use = (path: string, side: Solutions, solution: Solution) => {
-    const when = commonContext(side.where);
+    const { when } = side;
     void store('setUnder', { path, when, text: solution.token ? `{${solution.token}}` : solution.css }).then(
       tell,
     );
@@ -333,14 +333,5 @@ function Side({
         </Group>
       ))}
     </div>
-  );
-}
-
-/** The contexts that a set of combinations have in common, where they are not all there are. */
-function commonContext(where: readonly Record<string, string>[]): Record<string, string> {
-  const [first = {}, ...rest] = where;
-  if (rest.length === 0) return first;
-  return Object.fromEntries(
-    Object.entries(first).filter(([axis, context]) => rest.every((other) => other[axis] === context)),
   );
 }

@@ -11,7 +11,7 @@ import { readTyped } from '../../tokens/typed-value';
 import { cssLine } from '../../tokens/css-text';
 import { TOKEN_TYPES } from '../../tokens/types/registry';
 import type { OpenLibrary } from '../open-library';
-import { solutionsFor } from '../solutions';
+import { bestSolutions } from '../solutions';
 import { refuse, type NewId, type Plan } from './plan';
 import { worked } from './structure';
 import type { Working } from './working';
@@ -152,20 +152,8 @@ const modern: Mend = (library, { path }) => {
 const passing: Mend = (library, { path, context }) => {
   if (path === undefined) return undefined;
   const at = context ?? library.resolution.contexts[0]!;
-  let solutions = solutionsFor(library, path, at);
-  let when: Context | undefined = library.resolution.value(path, at)?.from.when;
-  if (!solutions.step && !solutions.raw) {
-    // No one colour serves everywhere: one for this context alone.
-    solutions = solutionsFor(library, path, at, true);
-    const axes = new Set([
-      ...library.resolution.variesBy(path),
-      ...library
-        .pairings()
-        .filter((pairing) => pairing.text === path)
-        .flatMap((pairing) => library.resolution.variesBy(pairing.surface)),
-    ]);
-    when = Object.fromEntries(Object.entries(at).filter(([axis]) => axes.has(axis)));
-  }
+  const solutions = bestSolutions(library, path, at);
+  const { when } = solutions;
   const solution = [solutions.step, solutions.raw]
     .filter((one) => one !== undefined)
     .sort((a, b) => a.difference - b.difference || (a.token ? -1 : 1))[0];
@@ -174,7 +162,7 @@ const passing: Mend = (library, { path, context }) => {
     solutions.step && solution && solutions.step.difference <= solution.difference + 12
       ? solutions.step
       : solution;
-  if (!chosen || when === undefined) return undefined;
+  if (!chosen) return undefined;
   const text = chosen.token ? `{${chosen.token}}` : chosen.css;
   return {
     words: `${path} becomes ${chosen.token ?? chosen.css}${Object.keys(when).length > 0 ? ` under ${Object.values(when).join(' and ')}` : ''}`,

@@ -546,6 +546,23 @@ describe('a dark scheme', () => {
   });
 });
 
+test('greys that end too light make no dark scheme, and that is said', () => {
+  const text = JSON.stringify({
+    color: {
+      $type: 'color',
+      grey: { a: { $value: '#ffffff' }, b: { $value: '#cccccc' }, c: { $value: '#777777' } },
+    },
+    purpose: { page: { $value: '{color.grey.a}' } },
+  });
+  const start = bring([{ name: 'a.tokens.json', text }]);
+  const plan = LIBRARY_PLANS.makeScheme(
+    start,
+    { axis: 'scheme', from: 'light', to: 'dark', leave: [] },
+    newId,
+  );
+  expect(refused(plan)).toContain('color.grey.c, is too light to be a dark ground');
+});
+
 describe('bringing files in', () => {
   const sheet = (name: string) => ({
     name: name.replace(/^.*\//, ''),
