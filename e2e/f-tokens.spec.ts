@@ -108,22 +108,23 @@ test('every contrast failure is fixed: by solving one pairing, then the rest at 
 }) => {
   await enterAs(page, 'Marit Fenwick');
   await page.goto(`${library}/pairings?all=yes`);
-  // Two needs that fail are declared on purpose, so that there is something to fix whatever the sheet held.
-  for (const surface of ['page', 'raised']) {
-    await page
-      .getByRole('button', { name: new RegExp(`^purpose.text.violet on purpose.surface.${surface}:`) })
-      .click();
-    await page.getByRole('button', { name: '7', exact: true }).click();
-    await page.getByRole('button', { name: /^(Declare it|Change it)$/ }).click();
-    await expect(page.getByRole('button', { name: 'Take apart' })).toBeVisible();
-  }
+  // A need that fails in the dark is declared on purpose, so that there is something to fix whatever the sheet held.
+  const cell = page.getByRole('button', { name: /^purpose.text.violet on purpose.surface.page:/ });
+  await cell.click();
+  await page.getByRole('button', { name: '4.5', exact: true }).click();
+  await page.getByRole('button', { name: /^(Declare it|Change it)$/ }).click();
+  await expect(page.getByRole('button', { name: 'Take apart' })).toBeVisible();
   await expect(page.getByText(/\d+ fail/)).toBeVisible();
   await expectAccessible(page);
-  await page.locator('td [data-fails]').first().click();
+  await expect(cell).toHaveAttribute('data-fails', 'true');
+  const told = await cell.getAttribute('aria-label');
   await page.getByRole('button', { name: 'Use it' }).first().click();
+  // The worst context is mended; another may now be the worst, and fail by less.
+  await expect(cell).not.toHaveAttribute('aria-label', told!);
   await expect(page.getByRole('button', { name: /^Undo: Set purpose/ })).toBeVisible();
   await page.goto(`${library}/findings?code=contrast`);
   const mend = page.getByRole('button', { name: /^Mend \d+/ });
+  await expect(mend).toBeVisible();
   for (
     let round = 0;
     round < 4 &&
@@ -135,7 +136,15 @@ test('every contrast failure is fixed: by solving one pairing, then the rest at 
     await page.getByRole('button', { name: 'Mend all of these' }).click();
     await page.waitForTimeout(700);
   }
+  // Where no colour of the text serves all its surfaces, the surface is what has to change.
   await page.goto(`${library}/pairings`);
+  await expect(page.getByText(/all pass|\d+ fail/)).toBeVisible();
+  for (let round = 0; round < 5 && !(await page.getByText('all pass').isVisible()); round++) {
+    await page.locator('ol [data-fails]').first().click();
+    await page.getByRole('button', { name: 'Use it' }).last().click();
+    await page.waitForTimeout(500);
+    await page.getByRole('button', { name: 'Back to the list' }).click();
+  }
   await expect(page.getByText('all pass')).toBeVisible();
 });
 
@@ -152,7 +161,7 @@ test('a group used everywhere is renamed: nothing looks different, everything fo
   await dialog.getByLabel('Find').fill('estuary');
   await dialog.getByLabel('Replace by').fill('tide');
   await expect(dialog.getByText('color.estuary → color.tide')).toBeVisible();
-  await dialog.getByText('Keep the old paths as deprecated aliases').click();
+  await dialog.getByRole('switch', { name: 'Keep the old paths as deprecated aliases' }).click();
   await dialog.getByRole('button', { name: 'Rename 1' }).click();
   await expect(dialog).toBeHidden();
   await page.getByLabel('Find tokens').fill('tide.700');
