@@ -63,7 +63,7 @@ function Shell({ children }: { children: ReactNode }) {
         }
         stages={stages}
         axes={axes}
-        find={(text) => ask('search', { text, limit: 12 })}
+        find={() => ask('search', { text: '', limit: 50_000 })}
         undo={{ undo: view.undo, redo: view.redo, run: (redo) => void undo(redo) }}
       >
         {children}

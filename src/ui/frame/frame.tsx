@@ -24,7 +24,7 @@ import {
 } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { useRef, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import classes from './frame.module.css';
 import { LensBar, useLensLink, useSeen, VisionFilters, type LensAxis } from './lens';
 import type { DocumentEntry, Me } from './types';
@@ -44,8 +44,8 @@ export interface FrameProps {
   /** `also`: other addresses that belong to a stage. */
   stages: { label: string; href: string; also?: string[] }[];
   axes: readonly LensAxis[];
-  /** Looks for what can be gone to by name. */
-  find?: (text: string) => Promise<Destination[]>;
+  /** What can be gone to by name. */
+  find?: () => Promise<Destination[]>;
   undo?: { undo: string | null; redo: string | null; run: (redo: boolean) => void };
   children: ReactNode;
 }
@@ -80,12 +80,8 @@ export function Frame({
     .filter(({ at }) => at !== undefined)
     .sort((a, b) => b.at!.length - a.at!.length)[0]?.stage;
   const [found, setFound] = useState<Destination[]>([]);
-  const asked = useRef('');
-  const look = (text: string) => {
-    asked.current = text;
-    if (!find || text.trim() === '') return setFound([]);
-    void find(text).then((list) => asked.current === text && setFound(list));
-  };
+  // Asked for when the search opens, not with every change: there may be thousands.
+  const look = () => void find?.().then(setFound);
   const [helping, help] = useDisclosure(false);
   useHotkeys([
     ['mod+Z', () => undo?.undo && undo.run(false)],
@@ -111,9 +107,7 @@ export function Frame({
   };
   const actions = [
     ...found,
-    ...documents
-      .filter((entry) => entry.name.toLowerCase().includes(asked.current.trim().toLowerCase()))
-      .map((entry) => ({ title: entry.name, kind: entry.kind, href: hrefOf(entry) })),
+    ...documents.map((entry) => ({ title: entry.name, kind: entry.kind, href: hrefOf(entry) })),
   ].map((destination) => ({
     id: `${destination.kind} ${destination.href}`,
     label: destination.title,
@@ -273,8 +267,7 @@ export function Frame({
       </main>
       <Spotlight
         actions={actions}
-        filter={(_, list) => list}
-        onQueryChange={look}
+        onSpotlightOpen={look}
         limit={12}
         highlightQuery
         nothingFound="Nothing by that name"

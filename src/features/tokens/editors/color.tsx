@@ -36,21 +36,26 @@ export function ColorEditor({ text, change, lens, path }: EditorProps) {
     const next = parseColor(text);
     if (next) setLast(next);
   }, [text]);
-  const color = parsed ?? last;
+  // What is written may be rounded to a hex text: small steps would be lost if they began from that each time.
+  const written = useRef<{ text: string; color: Color } | null>(null);
+  const color = written.current?.text === text ? written.current.color : (parsed ?? last);
+  const say = (next: Color, said: string) => {
+    written.current = { text: said, color: next };
+    change(said);
+  };
   const inSpace = numbers(convert(color, space));
   // What is written: hex where sRGB can say it and one works in sRGB or HSL, else the space itself.
   const write = (next: Color) => {
     const kept = next.alpha;
     if (space === 'oklch') {
       const [l, c, h] = numbers(next);
-      change(
-        withinGamut(next, 'srgb')
-          ? colorText(toHexColor({ ...oklch(l, c, h), alpha: kept }))
-          : colorText({ ...next, components: [round(l, 4), round(c, 4), round(h, 2)] }),
-      );
+      const shown = withinGamut(next, 'srgb')
+        ? toHexColor({ ...oklch(l, c, h), alpha: kept })
+        : { ...next, components: [round(l, 4), round(c, 4), round(h, 2)] };
+      say(next, colorText(shown));
     } else if (space === 'display-p3')
-      change(colorText({ ...next, components: numbers(next).map((n) => round(n, 4)) }));
-    else change(colorText(toHexColor({ ...next, alpha: kept })));
+      say(next, colorText({ ...next, components: numbers(next).map((n) => round(n, 4)) }));
+    else say(next, colorText(toHexColor({ ...next, alpha: kept })));
   };
   const set = (i: number, value: number) => {
     const components = [...inSpace];
