@@ -23,12 +23,13 @@ export function filesOfArchive(
   try {
     const found = unzipSync(bytes, {
       filter(entry) {
-        if (wrong || entry.name.endsWith('/') || /(^|\/)(__MACOSX\/|\.)/.test(entry.name)) return false;
+        if (wrong || entry.name.endsWith('/')) return false;
         if (/(^|[\\/])\.\.([\\/]|$)|^[\\/]|^[a-z]:/i.test(entry.name))
           wrong = {
             problem: `${name} holds a path that leaves its folder: ${entry.name.slice(0, 80)}`,
             fix: 'Pack it anew from one folder',
           };
+        else if (/(^|\/)(__MACOSX\/|\.)/.test(entry.name)) return false;
         else if (++count > ARCHIVE_LIMITS.files)
           wrong = {
             problem: `${name} holds more than ${ARCHIVE_LIMITS.files} files`,
