@@ -8,7 +8,8 @@ export function composite(over: Rgb, under: Rgb): Rgb {
   return { r: mix(over.r, under.r), g: mix(over.g, under.g), b: mix(over.b, under.b), alpha };
 }
 
-const linear = (c: number) => (c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4);
+/** Linear light of a gamma-encoded sRGB channel, 0..1 (WCAG 2.2, definition "relative luminance"). */
+export const linear = (c: number) => (c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4);
 
 /** Relative luminance, 0..1 (WCAG 2.2, definition "relative luminance"), of an opaque colour. */
 export function luminance({ r, g, b }: Rgb): number {

@@ -1,4 +1,5 @@
 import { clipped, type Rgb } from './color';
+import { linear } from './contrast';
 
 /** A way of seeing colours, each with its matrix on linear-light sRGB, row by row. */
 export interface Vision {
@@ -35,20 +36,19 @@ export const VISIONS: readonly Vision[] = [
   },
 ];
 
-const toLinear = (c: number) => (c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4);
 const toGamma = (c: number) => (c <= 0.0031308 ? c * 12.92 : 1.055 * c ** (1 / 2.4) - 0.055);
 
 /** How a colour of sRGB looks to somebody who sees that way; clipped to sRGB, alpha kept. */
 export function seenAs(rgb: Rgb, vision: Vision): Rgb {
   const { r, g, b, alpha } = clipped(rgb);
-  const linear = [toLinear(r), toLinear(g), toLinear(b)];
+  const light = [linear(r), linear(g), linear(b)];
   const row = (i: number) =>
     toGamma(
       Math.min(
         1,
         Math.max(
           0,
-          [0, 1, 2].reduce((sum, j) => sum + vision.matrix[i * 3 + j]! * linear[j]!, 0),
+          [0, 1, 2].reduce((sum, j) => sum + vision.matrix[i * 3 + j]! * light[j]!, 0),
         ),
       ),
     );

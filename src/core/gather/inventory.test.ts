@@ -3,8 +3,6 @@ import fc from 'fast-check';
 import { runChecks } from '../checks/registry';
 import { hexOf, parseColor, rgbOf } from '../color/color';
 import { colorDifference } from '../color/difference';
-import { convert } from '../color/color';
-import { oklabOf } from '../color/oklab';
 import { pairingsOfFiles } from '../documents/import';
 import { writeJson } from '../json/write';
 import { openTokens } from '../tokens/open';
@@ -196,13 +194,6 @@ describe('proposals', () => {
 });
 
 describe('a picture', () => {
-  // Two independent ways to OKLab: Ottosson's matrices here, culori in the conversion.
-  test('OKLab by the published matrices is OKLab by conversion', () => {
-    for (const hex of ['#0a5d6a', '#ff8800', '#123456', '#fefefe']) {
-      const theirs = convert(parseColor(hex)!, 'oklab').components as number[];
-      oklabOf(rgbOf(parseColor(hex)!)).forEach((value, i) => expect(value).toBeCloseTo(theirs[i]!, 4));
-    }
-  });
   test('its colours are found with their shares, noise and clear pixels notwithstanding', () => {
     const wanted: [string, number][] = [
       ['#0a5d6a', 600],

@@ -1,5 +1,4 @@
-import { oklabOf } from '../color/oklab';
-import { hexOf, rgbOf } from '../color/color';
+import { convert, hexOf, rgbOf } from '../color/color';
 
 export interface DominantColor {
   hex: string;
@@ -35,7 +34,7 @@ export function dominantColors(pixels: Uint8ClampedArray, count: number): Domina
     } else bins.set(key, { r, g, b, weight: 1 });
   }
   const points = [...bins.values()].map(({ r, g, b, weight }) => ({
-    lab: oklabOf({ r: r / weight / 255, g: g / weight / 255, b: b / weight / 255, alpha: 1 }),
+    lab: oklabOf(r / weight / 255, g / weight / 255, b / weight / 255),
     weight,
   }));
   if (points.length === 0) return [];
@@ -71,6 +70,9 @@ export function dominantColors(pixels: Uint8ClampedArray, count: number): Domina
 }
 
 type Lab = readonly [number, number, number];
+
+const oklabOf = (...components: [number, number, number]) =>
+  convert({ space: 'srgb', components, alpha: 1 }, 'oklab').components as [number, number, number];
 
 const squared = (a: Lab, b: Lab) => (a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 2 + (a[2] - b[2]) ** 2;
 

@@ -2,7 +2,7 @@ import { jsonObject, type Json } from '../../json/json';
 import { readTyped } from '../../tokens/typed-value';
 import type { OpenLibrary } from '../open-library';
 import { refuse, type NewId, type Plan } from './plan';
-import { worked } from './structure';
+import { worked } from './working';
 
 /** What DTCG has no word for and is kept beside a value under `app.seedplan`: the types it goes with, and how it is read. */
 export const EXTRAS: Readonly<

@@ -13,8 +13,7 @@ import { TOKEN_TYPES } from '../../tokens/types/registry';
 import type { OpenLibrary } from '../open-library';
 import { bestSolutions } from '../solutions';
 import { refuse, type NewId, type Plan } from './plan';
-import { worked } from './structure';
-import type { Working } from './working';
+import { worked, type Working } from './working';
 
 /** A mend that is safe at one click: what it would do in words, and the doing; undefined where there is none. */
 export type Mend = (

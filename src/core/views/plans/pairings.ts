@@ -3,7 +3,7 @@ import { pathOf } from '../../components/style';
 import { ordersAfter } from '../../documents/order';
 import type { OpenLibrary } from '../open-library';
 import { refuse, type NewId, type Plan } from './plan';
-import { worked } from './structure';
+import { worked } from './working';
 
 const find = (library: OpenLibrary, text: string, surface: string): PairingItem | undefined =>
   itemsOf(library.items, 'pairing').find(

@@ -7,7 +7,7 @@ import type { Context } from '../../tokens/system';
 import { generated } from '../recipes';
 import type { OpenLibrary } from '../open-library';
 import { refuse, type NewId, type Plan } from './plan';
-import { worked } from './structure';
+import { worked } from './working';
 
 export interface RecipeInput {
   /** The recipe to change; none: a new one. */

@@ -2,7 +2,7 @@ import { jsonObject, type JsonObject } from '../../json/json';
 import type { OpenLibrary } from '../open-library';
 import { schemeOf } from '../scheme';
 import { refuse, type NewId, type Plan } from './plan';
-import { worked } from './structure';
+import { worked } from './working';
 
 /** Makes a scheme from the default one: an axis where there is none, and what each purpose refers to under it. */
 export function makeScheme(

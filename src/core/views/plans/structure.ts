@@ -18,28 +18,9 @@ import { readTyped } from '../../tokens/typed-value';
 import { typeOf } from '../../tokens/modernise';
 import type { OpenLibrary } from '../open-library';
 import { refuse, type NewId, type Plan } from './plan';
-import { below, Working } from './working';
+import { below, worked, type Working } from './working';
 
 const atSource = (path: string) => refuse(`${path} comes from an ancestor`, 'Change it at the source');
-
-/** Answers with what went wrong where a step cannot be done, instead of half of the steps. */
-export function worked(
-  library: OpenLibrary,
-  newId: NewId,
-  label: string,
-  steps: (work: Working) => Plan | void,
-): Plan {
-  const work = new Working(library, newId);
-  try {
-    const refused = steps(work);
-    if (refused) return refused;
-  } catch (error) {
-    return refuse((error as Error).message, 'Choose another name or place');
-  }
-  return work.edits.length === 0
-    ? refuse('That changes nothing', 'There is nothing to store')
-    : { label, edits: work.edits };
-}
 
 export interface PathChange {
   from: string;

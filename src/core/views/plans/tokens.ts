@@ -1,16 +1,16 @@
-import { addItem, removeItem, setField, type Edit } from '../../documents/edits';
+import { addItem, removeItem, setField } from '../../documents/edits';
 import { declare } from '../../documents/import';
-import { itemsOf, type Items, type TokenItem } from '../../documents/items';
-import { libraryTree, printedObject } from '../../documents/library';
-import { ordersAfter } from '../../documents/order';
+import type { TokenItem } from '../../documents/items';
+import { printedObject } from '../../documents/library';
 import { readJson } from '../../json/read';
 import { writeJson } from '../../json/write';
 import { aliasPath } from '../../tokens/references';
 import { nameProblem } from '../../tokens/read';
-import { lastName } from '../../tokens/system';
 import { readTyped, withValue } from '../../tokens/typed-value';
 import type { OpenLibrary } from '../open-library';
+import { tokenObject } from '../../gather/build';
 import { refuse, type NewId, type Plan } from './plan';
+import { worked } from './working';
 
 export function ownToken(
   library: OpenLibrary,
@@ -95,57 +95,7 @@ export function addToken(
     return refuse(`There is something at ${path.trim()} already`, 'Choose another path');
   const typed = readTyped(text, type);
   if ('problem' in typed) return refuse(typed.problem, typed.fix);
-  const edits: Edit[] = [];
-  let layer = itemsOf(library.own.items, 'layer').find((other) => other.when.length === 0)?.id;
-  if (!layer) {
-    layer = newId('layer');
-    edits.push(
-      addItem({
-        id: layer,
-        kind: 'layer',
-        name: 'base',
-        when: [],
-        file: null,
-        order: ordersAfter(null, 1)[0]!,
-      }),
-    );
-  }
-  let parent: string | null = null;
-  segments.slice(0, -1).forEach((name, i) => {
-    const known = library.tree.ids.get(segments.slice(0, i + 1).join('.'));
-    if (!known) {
-      const id = newId('group');
-      edits.push(
-        addItem({
-          id,
-          kind: 'group',
-          name,
-          parent,
-          order: after(library.items, parent),
-          declarations: { [layer!]: { text: '{}', refs: [] } },
-          redirects: [],
-        }),
-      );
-      parent = id;
-    } else parent = known;
+  return worked(library, newId, `Add ${path.trim()}`, (work) => {
+    work.declare(path.trim(), {}, tokenObject(typed.value, type));
   });
-  const object = new Map([
-    ['$type', type as never],
-    ['$value', typed.value as never],
-  ]);
-  edits.push(
-    addItem({
-      id: newId('token'),
-      kind: 'token',
-      name: lastName(path.trim()),
-      parent,
-      order: after(library.items, parent),
-      declarations: { [layer]: declare(object, library.tree.ids) },
-      redirects: [],
-    }),
-  );
-  return { label: `Add ${path.trim()}`, edits };
 }
-
-export const after = (items: Items, parent: string | null) =>
-  ordersAfter(libraryTree(items).children.get(parent)?.at(-1)?.order ?? null, 1)[0]!;

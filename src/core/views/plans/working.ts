@@ -21,7 +21,7 @@ import { isObject, jsonObject, type Json, type JsonObject } from '../../json/jso
 import { authoredValue, referencesIn } from '../../tokens/references';
 import { joinPath, lastName, parentPath, type Context } from '../../tokens/system';
 import type { OpenLibrary } from '../open-library';
-import type { NewId } from './plan';
+import { refuse, type NewId, type Plan } from './plan';
 
 /** The draft while a gesture of several steps is worked out: each step sees what those before it did. */
 export class Working {
@@ -296,6 +296,25 @@ function extended(extensions: Json | undefined, members: Record<string, Json | u
   if (own.size > 0) all.set('app.seedplan', jsonObject([...own]));
   else all.delete('app.seedplan');
   return all;
+}
+
+/** Answers with what went wrong where a step cannot be done, instead of half of the steps. */
+export function worked(
+  library: OpenLibrary,
+  newId: NewId,
+  label: string,
+  steps: (work: Working) => Plan | void,
+): Plan {
+  const work = new Working(library, newId);
+  try {
+    const refused = steps(work);
+    if (refused) return refused;
+  } catch (error) {
+    return refuse((error as Error).message, 'Choose another name or place');
+  }
+  return work.edits.length === 0
+    ? refuse('That changes nothing', 'There is nothing to store')
+    : { label, edits: work.edits };
 }
 
 /** A path below another group. */
