@@ -21,6 +21,7 @@ const shared = {
 export default {
   ...shared,
   testEnvironment: 'node',
+  setupFiles: ['<rootDir>/scripts/jest-setup.mjs'],
   roots: ['<rootDir>/src', '<rootDir>/demo'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
 };
