@@ -2,7 +2,7 @@
 export default {
   poweredByHeader: false,
   devIndicators: false,
-  serverExternalPackages: ['knex', 'better-sqlite3', 'pino'],
+  serverExternalPackages: ['knex', 'better-sqlite3', 'pino', 'fontkit'],
   turbopack: { root: import.meta.dirname },
   outputFileTracingRoot: import.meta.dirname,
   typescript: { ignoreBuildErrors: true },

@@ -12,7 +12,7 @@ const common = {
   format: 'esm',
   tsconfig: 'tsconfig.json',
   logLevel: 'warning',
-  external: ['better-sqlite3', 'knex', 'next', 'iron-session', 'pino'],
+  external: ['better-sqlite3', 'knex', 'next', 'iron-session', 'pino', 'fontkit'],
   banner: {
     js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",
   },

@@ -29,8 +29,17 @@ export function openApiDocument(version: string): object {
       ...(operation.body && {
         requestBody: { required: true, content: { 'application/json': { schema: operation.body } } },
       }),
+      ...(operation.bytes === 'in' && {
+        requestBody: { required: true, content: { 'application/octet-stream': {} } },
+      }),
       responses: {
-        '200': { description: 'Done', content: { 'application/json': { schema: operation.answer } } },
+        '200': {
+          description: 'Done',
+          content:
+            operation.bytes === 'out'
+              ? { 'application/octet-stream': {} }
+              : { 'application/json': { schema: operation.answer } },
+        },
         default: problem,
       },
     };

@@ -10,6 +10,8 @@ export interface Operation {
   /** Query parameters; all are text, `true` and `false` where the use case wants a flag. */
   query?: Record<string, object>;
   body?: object;
+  /** Bytes instead of JSON: in the body of the request, as its input `bytes`, or as the answer. */
+  bytes?: 'in' | 'out';
   answer: object;
 }
 
@@ -286,6 +288,29 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'Mark a notice read or unread',
     body: object({ read: flag }),
     answer: object({}),
+  },
+  {
+    id: 'files.store',
+    method: 'POST',
+    path: '/libraries/{slug}/files',
+    summary: 'Store a font file for a library’s assets; the body is its bytes',
+    query: { name },
+    bytes: 'in',
+    answer: open({
+      file: name,
+      hash: text,
+      mediaType: text,
+      size: { type: 'integer' },
+      font: { type: 'object' },
+    }),
+  },
+  {
+    id: 'files.read',
+    method: 'GET',
+    path: '/files/{hash}',
+    summary: 'The bytes of a stored file',
+    bytes: 'out',
+    answer: {},
   },
 ];
 

@@ -86,7 +86,7 @@ function checkOrigin(request: Request): void {
     throw new Problem(403, 'origin', 'Not allowed', 'This request comes from another site.');
 }
 
-async function readBody(request: Request): Promise<unknown> {
+async function readBytes(request: Request): Promise<Buffer> {
   const declared = Number(request.headers.get('content-length') ?? 0);
   const tooLarge = () =>
     new Problem(
@@ -104,12 +104,29 @@ async function readBody(request: Request): Promise<unknown> {
     if (size > LARGEST_BODY) throw tooLarge();
     chunks.push(chunk.value);
   }
+  return Buffer.concat(chunks);
+}
+
+async function readBody(request: Request): Promise<unknown> {
+  const bytes = await readBytes(request);
   try {
-    return JSON.parse(Buffer.concat(chunks).toString('utf8') || '{}');
+    return JSON.parse(bytes.toString('utf8') || '{}');
   } catch {
     throw badRequest('The body is not JSON.');
   }
 }
+
+/** Bytes somebody uploaded: never run, framed or guessed at by the browser. */
+const bytesResponse = ({ bytes, mediaType }: { bytes: Buffer; mediaType: string }) =>
+  new Response(new Uint8Array(bytes), {
+    headers: {
+      'content-type': mediaType,
+      'content-disposition': 'attachment',
+      'content-security-policy': "default-src 'none'; sandbox",
+      'x-content-type-options': 'nosniff',
+      'cache-control': 'private, max-age=31536000, immutable',
+    },
+  });
 
 /** Answers a request to `/api/v1`. */
 export async function respond(request: Request, segments: string[]): Promise<Response> {
@@ -128,7 +145,12 @@ export async function respond(request: Request, segments: string[]): Promise<Res
     if (request.method !== 'GET') checkOrigin(request);
     const query = readQuery(operation, new URL(request.url).searchParams);
     if ('problems' in query) throw badRequest(query.problems.join('; '));
-    const body = operation.body ? await readBody(request) : {};
+    const body =
+      operation.bytes === 'in'
+        ? { bytes: await readBytes(request) }
+        : operation.body
+          ? await readBody(request)
+          : {};
     const problems = bodyProblems(operation, body);
     if (problems.length > 0) throw badRequest(problems.join('; '), { problems });
 
@@ -142,6 +164,7 @@ export async function respond(request: Request, segments: string[]): Promise<Res
       ...(operation.id === 'people.signOut' && { session: held.session }),
     };
     const answer = (await perform(knex, operation.id, actor, input)) as Record<string, unknown>;
+    if (operation.bytes === 'out') return bytesResponse(answer as { bytes: Buffer; mediaType: string });
     if (typeof answer.session === 'string') {
       held.session = answer.session;
       await held.save();

@@ -1,9 +1,16 @@
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { setField } from '@/core/documents/edits';
 import type { Item, TokenItem } from '@/core/documents/items';
 import { perform } from './perform';
 import { Problem } from './problem';
 import { USE_CASES } from './registry';
 import { dump, testWorkspace, type TestWorkspace } from './testing';
+
+const ARCHIVO = readFileSync(
+  'node_modules/@fontsource-variable/archivo/files/archivo-latin-wght-normal.woff2',
+);
+const ARCHIVO_HASH = createHash('sha256').update(ARCHIVO).digest('hex');
 
 let workspace: TestWorkspace;
 let ink: TokenItem;
@@ -29,6 +36,7 @@ beforeAll(async () => {
       edits: [setField(present, `declarations/${layer}`, { ...next, text })],
     });
   }
+  await perform(knex, 'files.store', actors.owner!, { slug: 'lib', name: 'archivo.woff2', bytes: ARCHIVO });
   release = { sequence: 3, version: '1.1.0' };
   const opened = await perform(knex, 'libraries.open', actors.owner!, { slug: 'lib' });
   ink = (opened as { items: Item[] }).items.find((item) => item.id === ink.id) as TokenItem;
@@ -77,6 +85,8 @@ const inputs = (): Record<string, object> => ({
   'products.take': { slug: 'prod', library: 'lib', version: '1.0.0', id: 'change_test_3' },
   'inbox.list': {},
   'inbox.read': { notice: 'none', read: true },
+  'files.store': { slug: 'lib', name: 'archivo.woff2', bytes: ARCHIVO },
+  'files.read': { hash: ARCHIVO_HASH },
 });
 
 const WHO = ['nobody', 'outsider', 'viewer', 'contributor', 'maintainer', 'owner'];
@@ -115,7 +125,7 @@ test.each([...USE_CASES.keys()])('%s: who may, and a refusal writes nothing', as
         expect([id, who, refusal.message]).toEqual([
           id,
           who,
-          expect.stringMatching(/demo|address and the password|release|pin/),
+          expect.stringMatching(/demo|address and the password|release|pin|such file/),
         ]);
     } else {
       const code =

@@ -1,6 +1,7 @@
 import { changeUseCases } from './documents/change';
 import { createUseCases } from './documents/create';
 import { openUseCases } from './documents/open';
+import { fileUseCases } from './files/files';
 import { inboxUseCases } from './inbox/inbox';
 import { outputUseCases } from './outputs/write';
 import { peopleUseCases } from './people/people';
@@ -19,5 +20,6 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
     ...productUseCases,
     ...outputUseCases,
     ...inboxUseCases,
+    ...fileUseCases,
   ].map((useCase) => [useCase.id, useCase as UseCase]),
 );

@@ -14,7 +14,7 @@ export const PREVIEW_SCRIPT = `
     if (message.kind === 'beat') return tell({ frame: 'beat' });
     if (message.kind === 'font') {
       try {
-        const face = new FontFace(message.family, message.bytes, { weight: '100 900' });
+        const face = new FontFace(message.family, message.bytes, message.descriptors);
         await face.load();
         document.fonts.add(face);
         size();

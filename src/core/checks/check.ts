@@ -1,3 +1,4 @@
+import type { KnownFamily } from '../fonts/font';
 import type { Resolution } from '../tokens/resolve';
 import type { Finding } from './finding';
 
@@ -13,6 +14,8 @@ export interface CheckInput {
   pairings: readonly Pairing[];
   /** Whether something that is no token uses a token; left out where only tokens are known. */
   isUsed?: (path: string) => boolean;
+  /** Families there are files of, by `familyKey`; left out where that is not known. */
+  fonts?: ReadonlyMap<string, KnownFamily>;
 }
 
 /** One check: one file in this folder and one line in the registry. */

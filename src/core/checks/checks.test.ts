@@ -5,6 +5,17 @@ import { CHECKS, runChecks } from './registry';
 
 const color = (hex: string) => ({ $type: 'color', $value: hex });
 const size = (value: number, unit = 'px') => ({ $type: 'dimension', $value: { value, unit } });
+const family = (names: string | string[]) => ({ $type: 'fontFamily', $value: names });
+const text = (fontFamily: string, fontWeight: number | string) => ({
+  $type: 'typography',
+  $value: {
+    fontFamily,
+    fontWeight,
+    fontSize: size(16).$value,
+    letterSpacing: size(0).$value,
+    lineHeight: 1.5,
+  },
+});
 
 /** A resolver in place: a base and what each axis' contexts set, the first context being the default. */
 const library = (base: object, axes: Record<string, Record<string, object>> = {}) => ({
@@ -28,7 +39,11 @@ const library = (base: object, axes: Record<string, Record<string, object>> = {}
 const check = (file: object) => {
   const opened = openTokens('a.resolver.json', JSON.stringify(file), () => undefined);
   expect(opened.findings).toEqual([]);
-  return runChecks({ resolution: new Resolution(opened.system), pairings: pairingsOfFiles(opened) });
+  return runChecks({
+    resolution: new Resolution(opened.system),
+    pairings: pairingsOfFiles(opened),
+    fonts: new Map([['known', { name: 'Known', weights: [[400, 400]] as [number, number][] }]]),
+  });
 };
 const says = (code: string, file: object) =>
   check(file)
@@ -59,6 +74,9 @@ const CASES: [code: string, file: object, expected: unknown[]][] = [
   ['contrast', { ...library({ t: color('#767676'), u: color('#777777'), s: color('#ffffff') }, { scheme: { light: {}, dark: { s: color('#808080') } } }), $extensions: { 'app.seedplan': { pairings: [{ text: 't', surface: 's', needs: 4.5 }] } } }, [['t', { scheme: 'dark' }, 's']]],
   // WCAG 2.2: #767676 on white passes 4.5, #777777 does not.
   ['contrast', { ...library({ t: color('#767676'), u: color('#777777'), s: color('#ffffff') }), $extensions: { 'app.seedplan': { pairings: [{ text: 't', surface: 's', needs: 4.5 }, { text: 'u', surface: 's', needs: 4.5 }] } } }, [['u', undefined, 's']]],
+  ['font-missing', library({ a: family(['Elsewhere', 'Known']), b: family('known'), c: { $value: '{a}' }, d: family('system-ui') }), [['a', undefined, undefined]]],
+  ['font-missing', library({ a: family('Known') }, { brand: { x: {}, y: { a: family('Elsewhere') } } }), [['a', { brand: 'y' }, undefined]]],
+  ['font-weight-missing', library({ a: text('Known', 'bold'), b: text('Known', 400), c: text('Elsewhere', 900) }), [['a', undefined, undefined]]],
 ]; // prettier-ignore
 
 test.each(CASES)('%s', (code, file, expected) => {

@@ -5,6 +5,8 @@ import { contrast } from './contrast';
 import { deprecatedUse } from './deprecated-use';
 import { duplicateValue } from './duplicate-value';
 import { worstFirst, type Finding } from './finding';
+import { fontMissing } from './font-missing';
+import { fontWeightMissing } from './font-weight-missing';
 import { layerTie } from './layer-tie';
 import { nearDuplicate } from './near-duplicate';
 import { offRhythm } from './off-rhythm';
@@ -18,6 +20,8 @@ export const CHECKS: readonly Check[] = [
   duplicateValue,
   nearDuplicate,
   layerTie,
+  fontMissing,
+  fontWeightMissing,
   offRhythm,
   tierSkip,
   contextGap,

@@ -1,3 +1,4 @@
+import type { FontFacts } from '../fonts/font';
 import type { JsonText } from '../json/json';
 
 /**
@@ -170,12 +171,27 @@ export interface RuleSetItem extends Ordered {
   name: string;
   entries: Record<string, StyleEntry>;
 }
+/** One file of an asset: a face of a font, an icon at a size, a brand's logo. */
+export interface AssetFile {
+  order: string;
+  /** The file's own name. */
+  file: string;
+  mediaType: string;
+  /** SHA-256 of the bytes, in hex. */
+  hash: string;
+  /** Bytes. */
+  size: number;
+  /** Id of the context it holds in; null: everywhere. */
+  context: string | null;
+  /** What the file says of itself, where it is a font; the server reads it anew before it stores it. */
+  font: FontFacts | null;
+}
 export interface AssetItem extends Ordered {
   kind: 'asset';
+  /** Of a font, the family's name as style sheets use it. */
   name: string;
-  mediaType: string;
-  /** Content hash of the bytes. */
-  hash: string;
+  role: 'font' | 'icon' | 'logo' | 'picture';
+  files: Record<string, AssetFile>;
 }
 
 export type GuideBlock = { order: string } & (

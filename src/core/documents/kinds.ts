@@ -77,6 +77,36 @@ const styleEntry = {
     object({ order, kind: oneOf('kept'), css: { type: 'string', maxLength: 50_000 } }),
   ],
 };
+const weight = { type: 'integer', minimum: 1, maximum: 1000 };
+const fontFacts = object({
+  family: name,
+  weight: pair(weight, weight),
+  italic: { type: 'boolean' },
+  axes: list(
+    object({
+      tag: name,
+      name,
+      min: { type: 'number' },
+      default: { type: 'number' },
+      max: { type: 'number' },
+    }),
+  ),
+  scripts: list(name),
+  glyphs: { type: 'integer', minimum: 0 },
+  licence: text,
+  embedding: oneOf('installable', 'restricted', 'preview and print', 'editable'),
+  noSubsetting: { type: 'boolean' },
+  bitmapOnly: { type: 'boolean' },
+});
+const assetFile = object({
+  order,
+  file: name,
+  mediaType: name,
+  hash: { type: 'string', pattern: '^[0-9a-f]{64}$' },
+  size: { type: 'integer', minimum: 1 },
+  context: nullable(id),
+  font: nullable(fontFacts),
+});
 const guideBlock = {
   anyOf: [
     object({ order, kind: oneOf('text'), markdown: { type: 'string', maxLength: 200_000 } }),
@@ -166,7 +196,12 @@ export const ITEM_KINDS: ReadonlyMap<string, ItemKind<ItemKindName>> = new Map([
     (i) => i.name,
   ),
   define('ruleSet', 'library', { order, name, entries: record(styleEntry) }, (i) => i.name),
-  define('asset', 'library', { order, name, mediaType: text, hash: text }, (i) => i.name),
+  define(
+    'asset',
+    'library',
+    { order, name, role: oneOf('font', 'icon', 'logo', 'picture'), files: record(assetFile) },
+    (i) => i.name,
+  ),
   define('guide', 'library', { order, name, title: text, blocks: record(guideBlock) }, (i) => i.title),
   define('rank', 'library', { order, name }, (i) => i.name),
   define(

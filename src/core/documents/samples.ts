@@ -92,7 +92,13 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
     guards: entries(fc.record({ order, when: fc.array(condition, { maxLength: 1 }), part: prop, property: fc.constant('display'), value: word, note: word })),
   }), // prettier-ignore
   ruleSet: of('ruleSet', { name: word, entries: entries(styleEntry), order }),
-  asset: of('asset', { name: word, mediaType: fc.constant('image/svg+xml'), hash: word, order }),
+  asset: of('asset', {
+    name: word, role: fc.constantFrom('icon', 'logo'), order,
+    files: entries(fc.record({
+      order, file: word, mediaType: fc.constant('image/svg+xml'), hash: fc.constantFrom('0'.repeat(64), 'a'.repeat(64)),
+      size: fc.constantFrom(1, 900), context: fc.constantFrom(null, 'context_1'), font: fc.constant(null),
+    })),
+  }), // prettier-ignore
   guide: of('guide', {
     name: word, title: word, order,
     blocks: entries(fc.oneof(

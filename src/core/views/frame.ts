@@ -1,3 +1,4 @@
+import { settableFaces, type SettableFace } from '../fonts/known-fonts';
 import { runGuards } from './guard-findings';
 import type { OpenLibrary } from './open-library';
 
@@ -17,6 +18,8 @@ export interface FrameView {
   changes: number;
   undo: string | null;
   redo: string | null;
+  /** Faces of the library's own fonts, to be fetched before text is set in them. */
+  faces: SettableFace[];
   counts: { tokens: number; components: number; guides: number; products: number; findings: number };
 }
 
@@ -52,6 +55,7 @@ export function frame(library: OpenLibrary): FrameView {
     changes: library.ledger().length,
     undo: stacks.undo.at(-1)?.label ?? null,
     redo: stacks.redo.at(-1)?.label ?? null,
+    faces: settableFaces(library.items),
     counts: {
       tokens: resolution.paths.length,
       components: count('component'),

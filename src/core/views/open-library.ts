@@ -4,6 +4,7 @@ import { undoStacks, type LoggedChangeSet } from '../documents/change-set';
 import { itemsOf, type Document, type Item, type Items } from '../documents/items';
 import { libraryTree, type LibraryTree } from '../documents/library';
 import { pairingsIn } from '../documents/pairings';
+import { knownFonts } from '../fonts/known-fonts';
 import { effectiveLibrary, type EffectiveLibrary, type Generation } from '../lineage/effective';
 import { ReachIndex } from '../reach/reach';
 import { ledgerOf, type LedgerEntry, type LibraryState } from '../releases/ledger';
@@ -94,12 +95,14 @@ export class OpenLibrary {
     return this.snapshot.role === 'maintainer' || this.snapshot.role === 'owner';
   }
 
+  readonly fonts = lazily(() => knownFonts(this.items));
   readonly pairings = lazily(() => pairingsIn(this.items));
   /** What checks find, accepted or not. */
   readonly allFindings = lazily((): Finding[] =>
     runChecks({
       resolution: this.resolution,
       pairings: this.pairings(),
+      fonts: this.fonts(),
       isUsed: (path) => this.reach().direct(this.tree.ids.get(path) ?? '').length > 0,
     }),
   );

@@ -1,5 +1,6 @@
 import { undoStacks, type LoggedChangeSet } from '../documents/change-set';
 import { itemsOf, type Document, type Item } from '../documents/items';
+import { settableFaces, type SettableFace } from '../fonts/known-fonts';
 import { effectiveLibrary } from '../lineage/effective';
 import { Resolution } from '../tokens/resolve';
 import { componentOf, pageStyles, placementsOf, renderScreen, screensOf } from '../screens/screen';
@@ -72,6 +73,7 @@ export interface ProductFrameView {
   about: string;
   role: string;
   canEdit: boolean;
+  faces: SettableFace[];
   axes: { name: string; contexts: string[]; default: string; description: string }[];
   library: { slug: string; name: string; version: string } | null;
   newer: { version: string; at: string; notes: string }[];
@@ -108,6 +110,7 @@ export function productFrame(product: OpenProduct): ProductFrameView {
     })),
     undo: stacks.undo.at(-1)?.label ?? null,
     redo: stacks.redo.at(-1)?.label ?? null,
+    faces: main ? settableFaces(main.state.items) : [],
     history: [...product.log].reverse().map((entry) => ({
       label: entry.label,
       author: snapshot.people.find((person) => person.id === entry.author)?.name ?? 'Somebody',

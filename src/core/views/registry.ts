@@ -1,4 +1,5 @@
 import { findings, findingsCsv } from './findings';
+import { fonts } from './fonts';
 import { frame } from './frame';
 import { gatherReview } from './gather';
 import { guide, guides } from './guide';
@@ -38,6 +39,7 @@ export const LIBRARY_VIEWS = {
   recipePreview,
   scheme: schemeOf,
   textStyles,
+  fonts,
   gatherReview,
   recognise,
   replacedPaths,

@@ -5,6 +5,7 @@ import type { FrameView } from '@/core/views/frame';
 import { DocumentProvider, useAsk, useUndo, useView } from '@/features/document/document';
 import { useWork } from '@/features/entry/work';
 import { Frame } from '@/ui/frame/frame';
+import { Faces } from '@/ui/specimen/faces';
 
 const Context = createContext<FrameView | null>(null);
 
@@ -26,7 +27,7 @@ export function LibraryShell({ slug, children }: { slug: string; children: React
 
 const NOTHING = {};
 /** Pages that belong to the stage Tokens beside the tiers. */
-const TOKEN_PAGES = ['table', 'scales', 'text-styles', 'pairings', 'contexts', 'findings', 'gather'];
+const TOKEN_PAGES = ['table', 'scales', 'text-styles', 'pairings', 'contexts', 'findings', 'gather', 'fonts'];
 
 function Shell({ children }: { children: ReactNode }) {
   const { me, documents } = useWork();
@@ -66,7 +67,7 @@ function Shell({ children }: { children: ReactNode }) {
         find={() => ask('search', { text: '', limit: 50_000 })}
         undo={{ undo: view.undo, redo: view.redo, run: (redo) => void undo(redo) }}
       >
-        {children}
+        <Faces faces={view.faces}>{children}</Faces>
       </Frame>
     </Context.Provider>
   );

@@ -5,6 +5,7 @@ import type { ProductFrameView } from '@/core/views/open-product';
 import { DocumentProvider, useUndo, useView } from '@/features/document/document';
 import { useWork } from '@/features/entry/work';
 import { Frame } from '@/ui/frame/frame';
+import { Faces } from '@/ui/specimen/faces';
 
 const Context = createContext<ProductFrameView | null>(null);
 
@@ -63,7 +64,7 @@ function Shell({ children }: { children: ReactNode }) {
         axes={axes}
         undo={{ undo: view.undo, redo: view.redo, run: (redo) => void undo(redo) }}
       >
-        {children}
+        <Faces faces={view.faces}>{children}</Faces>
       </Frame>
     </Context.Provider>
   );

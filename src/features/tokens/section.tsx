@@ -12,6 +12,7 @@ const PAGES = [
   { label: 'Table', path: 'table' },
   { label: 'Scales', path: 'scales' },
   { label: 'Text styles', path: 'text-styles' },
+  { label: 'Fonts', path: 'fonts' },
   { label: 'Pairings', path: 'pairings' },
   { label: 'Contexts', path: 'contexts' },
   { label: 'Findings', path: 'findings' },

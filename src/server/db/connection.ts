@@ -2,9 +2,11 @@ import { accessSync, constants, mkdirSync } from 'node:fs';
 import path from 'node:path';
 import knexFactory, { type Knex } from 'knex';
 import * as foundations from './migrations/0001-foundations';
+import * as files from './migrations/0002-files';
 
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): Promise<void> }> = {
   '0001-foundations': foundations,
+  '0002-files': files,
 };
 
 /** Something about where the program runs that keeps it from starting, in one line for the person who started it. */

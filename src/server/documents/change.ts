@@ -9,6 +9,7 @@ import {
 import type { Clash, Edit } from '@/core/documents/edits';
 import { schemaProblems } from '@/core/documents/schema-check';
 import type { DocumentRow } from '../access/authorise';
+import { checkFiles } from '../files/files';
 import { badRequest, Problem } from '../problem';
 import { personIn, type UseCase, type Work } from '../use-case';
 import { announce } from './events';
@@ -37,6 +38,7 @@ export async function change(
     const item = result.document.items.get(id);
     const problems = item ? schemaProblems(item) : [];
     if (problems.length > 0) throw badRequest(problems.join('; '), { problems });
+    if (item) await checkFiles(trx, row.id, item);
   }
   const entry = await storeChange(trx, draft, result.document, result.touched, {
     id: input.id,

@@ -1,21 +1,9 @@
 'use client';
 
 import { Alert } from '@mantine/core';
-import { useEffect, useRef, useState } from 'react';
+import { useContext, useEffect, useRef, useState } from 'react';
+import { addressOf, bytesAt, descriptorsOf, FacesContext, SHIPPED_FILES } from './faces';
 import classes from './specimen.module.css';
-
-/** Shipped fonts that a library may name, each with the file that holds it. */
-const FONTS: [family: string, file: string][] = [
-  ['Archivo Variable', 'archivo.woff2'],
-  ['Bricolage Grotesque Variable', 'bricolage-grotesque.woff2'],
-  ['Commit Mono', 'commit-mono.woff2'],
-];
-const fetched = new Map<string, Promise<ArrayBuffer>>();
-const fontBytes = (file: string) => {
-  let bytes = fetched.get(file);
-  if (!bytes) fetched.set(file, (bytes = fetch(`/fonts/${file}`).then((response) => response.arrayBuffer())));
-  return bytes;
-};
 
 export interface PreviewProps {
   title: string;
@@ -51,6 +39,9 @@ export function PreviewFrame({
   const frame = useRef<HTMLIFrameElement>(null);
   const [height, setHeight] = useState(40);
   const [ready, setReady] = useState(false);
+  const faces = useContext(FacesContext);
+  /** A frame is sent each font once. */
+  const sent = useRef(new Set<string>());
   const [hung, setHung] = useState(false);
   const pick = useRef(onPick);
   useEffect(() => {
@@ -82,15 +73,19 @@ export function PreviewFrame({
 
   useEffect(() => {
     if (!ready) return;
-    for (const [family, file] of FONTS) {
-      if (!css.includes(family)) continue;
-      void fontBytes(file).then((bytes) =>
-        frame.current?.contentWindow?.postMessage({ kind: 'font', family, bytes }, '*'),
+    const send = (key: string, family: string, address: string, descriptors: object) => {
+      if (sent.current.has(key) || !css.includes(family)) return;
+      sent.current.add(key);
+      bytesAt(address).then(
+        (bytes) =>
+          frame.current?.contentWindow?.postMessage({ kind: 'font', family, bytes, descriptors }, '*'),
+        // Text is then set in the next font of its list.
+        () => sent.current.delete(key),
       );
-    }
-    // Fonts are sent once a frame; the sheet names the same ones whenever it is drawn again.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [ready]);
+    };
+    for (const [family, file] of SHIPPED_FILES) send(file, family, `/fonts/${file}`, { weight: '100 900' });
+    for (const face of faces) send(face.hash, face.family, addressOf(face), descriptorsOf(face));
+  }, [ready, css, faces]);
 
   const drawing = JSON.stringify({ kind: 'draw', html, css, attributes, ground, padding, marked });
   useEffect(() => {

@@ -1,23 +1,9 @@
+import { GENERIC_FAMILIES } from '../../fonts/generic';
 import { problem, shown, type TokenType } from './type';
-
-const GENERIC = new Set([
-  'serif',
-  'sans-serif',
-  'monospace',
-  'cursive',
-  'fantasy',
-  'system-ui',
-  'ui-serif',
-  'ui-sans-serif',
-  'ui-monospace',
-  'ui-rounded',
-  'math',
-  'emoji',
-]);
 
 /** A family name as CSS Fonts Level 4 section 2.1 wants it: generic names bare, everything else that is no identifier quoted. */
 function familyText(name: string): string {
-  if (GENERIC.has(name)) return name;
+  if (GENERIC_FAMILIES.has(name)) return name;
   const identifiers = /^-?[A-Za-z_][\w-]*( -?[A-Za-z_][\w-]*)*$/.test(name);
   const reserved = /^(inherit|initial|unset|revert|revert-layer|default)$/i.test(name);
   if (identifiers && !reserved && !name.includes(' ')) return name;

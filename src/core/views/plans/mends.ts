@@ -12,6 +12,7 @@ import { cssLine } from '../../tokens/css-text';
 import { TOKEN_TYPES } from '../../tokens/types/registry';
 import type { OpenLibrary } from '../open-library';
 import { bestSolutions } from '../solutions';
+import { useClosestWeight } from './fonts';
 import { refuse, type NewId, type Plan } from './plan';
 import { worked, type Working } from './working';
 
@@ -194,6 +195,10 @@ export const MENDS: ReadonlyMap<string, Mend> = new Map([
   ['contrast', passing],
   ['deprecated-use', useReplacement],
   ['duplicate-value', referTo],
+  [
+    'font-weight-missing',
+    (library, { path }) => (path === undefined ? undefined : useClosestWeight(library, path)),
+  ],
   ['legacy-value', modern],
   ['near-duplicate', referTo],
   ['off-rhythm', onRhythm],

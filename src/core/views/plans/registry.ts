@@ -1,5 +1,6 @@
 import { setRuleValue, setTemplate } from './components';
 import { bringIn } from './gather';
+import { addFonts, removeFontFile, renameFont, replaceFamily, replaceWeight } from './fonts';
 import { addBlock, addGuide, moveBlock, removeBlock, setBlockText } from './guides';
 import { setExtra } from './extras';
 import { acceptFindings, mend, unaccept } from './mends';
@@ -33,6 +34,11 @@ export const LIBRARY_PLANS = {
   setUnder,
   setStanding,
   setExtra,
+  addFonts,
+  removeFontFile,
+  renameFont,
+  replaceFamily,
+  replaceWeight,
   mend,
   acceptFindings,
   unaccept,

@@ -1,0 +1,5 @@
+import { FontsPage } from '@/features/tokens/fonts-page';
+
+export default function Page() {
+  return <FontsPage />;
+}
