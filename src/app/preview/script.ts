@@ -34,6 +34,19 @@ export const PREVIEW_SCRIPT = `
       const found = document.querySelector('[data-placement="' + CSS.escape(message.reveal) + '"]');
       if (found) tell({ frame: 'reveal', top: found.getBoundingClientRect().top });
     }
+    const traced = new Map();
+    for (const element of message.traced ? document.body.querySelectorAll('[part]') : []) {
+      const style = getComputedStyle(element);
+      const found = message.traced.filter((property) => style.getPropertyValue('--traced-' + property).trim() === '1');
+      if (found.length === 0) continue;
+      element.style.outline = '2px dashed #c2257a';
+      element.style.outlineOffset = '1px';
+      for (const property of found) {
+        const name = property + ' of ' + element.getAttribute('part');
+        traced.set(name, (traced.get(name) || 0) + 1);
+      }
+    }
+    if (message.traced) tell({ frame: 'traced', found: [...traced] });
     size();
   });
   new ResizeObserver(size).observe(document.documentElement);

@@ -1,4 +1,11 @@
-import { ordered, type ComponentItem, type Condition, type Items, type StyleValue } from '../documents/items';
+import {
+  ordered,
+  type ComponentItem,
+  type Condition,
+  type Items,
+  type StyleRule,
+  type StyleValue,
+} from '../documents/items';
 import { hyphenated, LONGHANDS } from '../outputs/naming';
 import { pathOf } from './style';
 import { rulesByStrength } from './style';
@@ -66,6 +73,13 @@ function declarationText(
   return LONGHANDS.map((longhand) => `  ${longhand}: var(${customProperty(path)}-${longhand});\n`).join('');
 }
 
+/** What a rule is about, as a selector: its part, in a component that meets its conditions. */
+export function ruleSelector(component: ComponentItem, rule: Pick<StyleRule, 'when' | 'part'>): string {
+  const own = `.${componentClass(component)}`;
+  const root = `${own}[part~="root"]${rule.when.map(conditionSelector).join('')}`;
+  return rule.part === 'root' ? root : `${root} ${own}[part~="${rule.part}"]`;
+}
+
 /** The order in which the cascade layers of compiled components stand; once at the head of a page. */
 export const LAYER_ORDER = '@layer base, rules, kept;\n';
 
@@ -85,13 +99,10 @@ export function compileCss(
     `@layer base {\n:where(${own}) {\n  box-sizing: border-box;\n  margin: 0;\n  padding: 0;\n  border: 0 solid;\n  font: inherit;\n` +
     `  letter-spacing: inherit;\n  color: inherit;\n  background: none;\n  text-align: inherit;\n  text-decoration: none;\n}\n}\n@layer rules {\n`;
   for (const rule of rulesByStrength(component)) {
-    const conditions = rule.when.map(conditionSelector).join('');
-    const selector =
-      rule.part === 'root' ? root + conditions : `${root}${conditions} ${own}[part~="${rule.part}"]`;
     const body = rule.declarations
       .map(([property, value]) => declarationText(property, value, items, typeOf))
       .join('');
-    css += `:where(${selector}) {\n${body}}\n`;
+    css += `:where(${ruleSelector(component, rule)}) {\n${body}}\n`;
   }
   css += '}\n';
   const kept = ordered(component.entries).filter((entry) => entry.kind === 'kept');

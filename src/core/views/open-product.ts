@@ -4,6 +4,7 @@ import { settableFaces, type SettableFace } from '../fonts/known-fonts';
 import { effectiveLibrary } from '../lineage/effective';
 import { Resolution } from '../tokens/resolve';
 import { componentOf, pageStyles, placementsOf, renderScreen, screensOf } from '../screens/screen';
+import { traceOf, type Trace } from '../components/trace';
 import { describeContexts, reviewUpgrade, type ReviewArea, type ReviewSide } from '../screens/review';
 import { generationsFrom, itemMap, type LibrarySnapshot, type SentGeneration } from './open-library';
 
@@ -120,6 +121,8 @@ export function productFrame(product: OpenProduct): ProductFrameView {
 }
 
 export interface ScreenView {
+  /** Where a token shows, of the library the product has. */
+  trace: Trace | null;
   html: string;
   css: string;
   width: number;
@@ -130,23 +133,32 @@ function draw(
   product: OpenProduct,
   screen: { id: string; title: string; width: number },
   state: ReviewSide,
+  trace?: string,
 ): ScreenView {
-  const used = placementsOf(product.own.items, screen.id).flatMap(
+  const placed = placementsOf(product.own.items, screen.id).flatMap(
     (placement) => componentOf(state.items, placement.component) ?? [],
   );
+  const used = new Set(placed);
   return {
     html: renderScreen(product.own.items, screen.id, state.items),
-    css: pageStyles(state.items, state.resolution, new Set(used)),
+    css: pageStyles(state.items, state.resolution, used),
+    trace:
+      trace !== undefined && state.resolution.index.numbers.has(trace)
+        ? traceOf(used, state.items, state.resolution, trace)
+        : null,
     width: screen.width,
     title: screen.title,
   };
 }
 
-export function screen(product: OpenProduct, { id }: { id?: string }): ScreenView | null {
+export function screen(
+  product: OpenProduct,
+  { id, trace }: { id?: string; trace?: string },
+): ScreenView | null {
   const all = screensOf(product.own.items);
   const found = all.find((other) => other.id === id) ?? all[0];
   const main = product.main();
-  return found && main ? draw(product, found, main.state) : null;
+  return found && main ? draw(product, found, main.state, trace) : null;
 }
 
 export interface UpgradeView {

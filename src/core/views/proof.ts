@@ -8,6 +8,7 @@ import { combinationsOf, matrixOf } from '../components/matrix';
 import { renderComponent } from '../components/render';
 import { pathOf } from '../components/style';
 import { templateOf } from '../components/template';
+import { traceOf, type Trace } from '../components/trace';
 import { compileCss } from '../components/compile';
 import { itemsOf, ordered, type ComponentItem, type StyleValue } from '../documents/items';
 import { typeOf } from '../tokens/modernise';
@@ -37,6 +38,7 @@ export interface ComponentsView {
   css: string;
   /** CSS colour of the surface the specimens stand on, through the lens. */
   ground: string;
+  trace: Trace | null;
 }
 
 export interface ProofView {
@@ -81,6 +83,7 @@ export interface ProofView {
   reachText: string;
   grounds: { name: string; css: string }[];
   canEdit: boolean;
+  trace: Trace | null;
 }
 
 const WHITE: Rgb = { r: 1, g: 1, b: 1, alpha: 1 };
@@ -94,7 +97,21 @@ function surfacesOf(library: OpenLibrary): string[] {
   return found.sort((a, b) => Number(b.endsWith('page')) - Number(a.endsWith('page'))).slice(0, 8);
 }
 
-export function components(library: OpenLibrary, { lens }: { lens: Context }): ComponentsView {
+/** Where a token shows in these components; null where none is asked for, or there is none of that path. */
+function tracing(
+  { items, resolution }: OpenLibrary,
+  of: ComponentItem[],
+  path: string | undefined,
+): Trace | null {
+  return path !== undefined && resolution.index.numbers.has(path)
+    ? traceOf(of, items, resolution, path)
+    : null;
+}
+
+export function components(
+  library: OpenLibrary,
+  { lens, trace }: { lens: Context; trace?: string },
+): ComponentsView {
   const { items, resolution } = library;
   const all = itemsOf(items, 'component').sort((a, b) => (a.order < b.order ? -1 : 1));
   const ranks = itemsOf(items, 'rank').sort((a, b) => (a.order < b.order ? -1 : 1));
@@ -120,13 +137,14 @@ export function components(library: OpenLibrary, { lens }: { lens: Context }): C
       .map((name) => ({ name, components: shown.filter((component) => component.rank === name) }))
       .filter((rank) => rank.components.length > 0),
     css: pageStyles(items, resolution, all),
+    trace: tracing(library, all, trace),
     ground: surface && resolution.value(surface, lens) ? cssLine(resolution.value(surface, lens)!) : '#fff',
   };
 }
 
 export function proof(
   library: OpenLibrary,
-  { name, lens, surface: asked }: { name: string; lens: Context; surface?: string },
+  { name, lens, surface: asked, trace }: { name: string; lens: Context; surface?: string; trace?: string },
 ): ProofView | null {
   const { items, resolution } = library;
   const component = itemsOf(items, 'component').find((other) => other.name === name);
@@ -179,6 +197,7 @@ export function proof(
     description: component.description,
     rank: itemsOf(items, 'rank').find((rank) => rank.id === component.rank)?.name ?? '',
     css: pageStyles(items, resolution, [component]),
+    trace: tracing(library, [component], trace),
     code: compileCss(component, items, (path) => typeOf(resolution, path)),
     template: component.template,
     html: renderComponent(component, { props: defaultProps(component) }),

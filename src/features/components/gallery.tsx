@@ -4,7 +4,7 @@ import { Text } from '@mantine/core';
 import Link from 'next/link';
 import { useView } from '@/features/document/document';
 import { useLibrary } from '@/features/libraries/shell';
-import { useLens, useLensLink } from '@/ui/frame/lens';
+import { useLens, useLensLink, useTrace } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { contextAttributes } from '@/core/screens/screen';
 import classes from './components.module.css';
@@ -14,7 +14,8 @@ export function Gallery() {
   const library = useLibrary();
   const lens = useLens(library.axes);
   const link = useLensLink(library.axes);
-  const view = useView('components', { lens });
+  const trace = useTrace();
+  const view = useView('components', { lens, ...(trace !== null && { trace }) });
   if (!view) return null;
   return (
     <>
@@ -41,6 +42,7 @@ export function Gallery() {
                     attributes={contextAttributes(lens)}
                     ground={view.ground}
                     padding={20}
+                    trace={view.trace}
                     scale={rank.name === 'basic' ? 1 : 0.7}
                   />
                 </div>

@@ -9,7 +9,7 @@ import { contextAttributes } from '@/core/screens/screen';
 import type { ProofView } from '@/core/views/proof';
 import { usePlan, useView, type Refusal } from '@/features/document/document';
 import { useLibrary } from '@/features/libraries/shell';
-import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
+import { useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { BesideFrames } from '@/ui/specimen/beside';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { RuleValue } from './rule-value';
@@ -26,8 +26,9 @@ export function Proof({ name }: { name: string }) {
   const lens = useLens(library.axes);
   const link = useLensLink(library.axes);
   const [query, setQuery] = useQuery();
+  const trace = useTrace();
   const asked = query.get('ground') ?? undefined;
-  const view = useView('proof', { name, lens, surface: asked });
+  const view = useView('proof', { name, lens, surface: asked, ...(trace !== null && { trace }) });
   if (view === null) {
     return (
       <div className="sheet" style={{ padding: 34 }}>
@@ -72,6 +73,7 @@ export function Proof({ name }: { name: string }) {
               css={view.css}
               ground={ground}
               padding={28}
+              trace={view.trace}
             />
           </section>
           <Matrix view={view} lens={lens} ground={ground} />
@@ -278,6 +280,7 @@ function Matrix({ view, lens, ground }: { view: ProofView; lens: Record<string, 
         attributes={contextAttributes(lens)}
         ground={ground}
         padding={12}
+        trace={view.trace}
         onPick={({ cell: picked }) => picked !== undefined && setOpen(Number(picked))}
       />
       <Group p="xs" gap="xs">

@@ -4,7 +4,7 @@ import { Alert, Button, Group, SegmentedControl, Text } from '@mantine/core';
 import Link from 'next/link';
 import { contextAttributes } from '@/core/screens/screen';
 import { useView } from '@/features/document/document';
-import { useBeside, useLensLink, useQuery } from '@/ui/frame/lens';
+import { useBeside, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { useProduct } from './shell';
 import classes from './products.module.css';
@@ -16,8 +16,9 @@ export function ProductPage() {
   const link = useLensLink(product.axes);
   const [query, setQuery] = useQuery();
   const current = product.screens.find((screen) => screen.id === query.get('screen')) ?? product.screens[0];
+  const trace = useTrace();
   const marked = query.get('placement');
-  const view = useView('screen', { id: current?.id });
+  const view = useView('screen', { id: current?.id, ...(trace !== null && { trace }) });
   const [newest] = product.newer;
   return (
     <>
@@ -78,6 +79,7 @@ export function ProductPage() {
                   width={view.width}
                   scale={beside.length > 1 ? 0.7 : 1}
                   marked={marked ? [marked] : []}
+                  trace={view.trace}
                 />
               </figure>
             ))}

@@ -59,6 +59,13 @@ export function TokenDetail({
     );
   }
   if (!view || (view.path !== path && view.id === '')) return <aside className={classes.detail} aria-busy />;
+  /** What draws components outlines the token there. */
+  const traced = (href: string) =>
+    link(
+      /\/(components|products)\b/.test(href)
+        ? `${href}${href.includes('?') ? '&' : '?'}trace=${encodeURIComponent(view.path)}`
+        : href,
+    );
   const started = view.silent.find((one) => one.layer === layer);
   return (
     <aside className={classes.detail} ref={panel} tabIndex={-1} aria-label={`Token ${view.path}`}>
@@ -307,7 +314,20 @@ export function TokenDetail({
       )}
 
       <section className={classes.section}>
-        <h3>Where it is used</h3>
+        <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>
+          <h3>Where it is used</h3>
+          {view.uses.length > 0 && (
+            <Button
+              component={Link}
+              size="compact-xs"
+              variant="default"
+              href={traced(`/libraries/${library.slug}/components`)}
+              title="Outline it on components and screens"
+            >
+              Trace
+            </Button>
+          )}
+        </div>
         <Text size="sm" data-testid="reach">
           {view.uses.length === 0
             ? 'Nothing refers to it.'
@@ -316,7 +336,7 @@ export function TokenDetail({
         <ul style={{ margin: '4px 0 0', paddingInlineStart: 18, fontSize: 13 }}>
           {view.uses.slice(0, 12).map((use, i) => (
             <li key={i}>
-              <Link href={link(use.href)}>{use.title}</Link>{' '}
+              <Link href={traced(use.href)}>{use.title}</Link>{' '}
               <span style={{ color: 'var(--mantine-color-dimmed)' }}>{use.place}</span>
             </li>
           ))}
@@ -333,7 +353,7 @@ export function TokenDetail({
                 .slice(0, 12)
                 .map((one) => (
                   <li key={one.id}>
-                    <Link href={link(one.href)}>{one.title}</Link>{' '}
+                    <Link href={traced(one.href)}>{one.title}</Link>{' '}
                     <span style={{ color: 'var(--mantine-color-dimmed)' }}>
                       {one.inside ? `in ${one.inside}` : one.kind}
                     </span>

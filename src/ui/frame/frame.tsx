@@ -26,7 +26,7 @@ import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useState, type ReactNode } from 'react';
 import classes from './frame.module.css';
-import { LensBar, useLensLink, useSeen, VisionFilters, type LensAxis } from './lens';
+import { LensBar, useLensLink, TraceBar, useSeen, VisionFilters, type LensAxis } from './lens';
 import type { DocumentEntry, Me } from './types';
 
 export interface Destination {
@@ -260,6 +260,7 @@ export function Frame({
           </div>
         </div>
         <LensBar axes={axes} />
+        <TraceBar />
       </header>
       <VisionFilters />
       <main className={classes.page} style={{ filter: seen }}>

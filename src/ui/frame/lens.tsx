@@ -2,7 +2,7 @@
 
 import { usePathname, useSearchParams } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
-import { SegmentedControl, Select } from '@mantine/core';
+import { Button, SegmentedControl, Select } from '@mantine/core';
 import { VISIONS } from '@/core/color/vision';
 import classes from './frame.module.css';
 
@@ -49,16 +49,18 @@ export function useQuery(): [URLSearchParams, (changes: Record<string, string | 
 /** Adds the lens of the present address to a link, so that what opens is seen through it too. */
 export function useLensLink(axes: readonly LensAxis[]): (href: string) => string {
   const lens = useLens(axes);
-  const seen = useSearchParams().get('seen');
+  const query = useSearchParams();
+  const [seen, trace] = [query.get('seen'), query.get('trace')];
   return useCallback(
     (href: string) => {
       const [path, query] = href.split('?') as [string, string | undefined];
       const params = new URLSearchParams(query);
       for (const axis of axes) if (lens[axis.name] !== axis.default) params.set(axis.name, lens[axis.name]!);
       if (seen) params.set('seen', seen);
+      if (trace) params.set('trace', trace);
       return params.size > 0 ? `${path}?${params}` : path;
     },
-    [axes, lens, seen],
+    [axes, lens, seen, trace],
   );
 }
 
@@ -114,6 +116,25 @@ export function LensBar({ axes }: { axes: readonly LensAxis[] }) {
           onChange={(value) => setQuery({ seen: value })}
         />
       </label>
+    </div>
+  );
+}
+
+/** The token whose uses are outlined wherever components are drawn, kept in the address. */
+export const useTrace = (): string | null => useSearchParams().get('trace');
+
+export function TraceBar() {
+  const trace = useTrace();
+  const [, setQuery] = useQuery();
+  if (trace === null) return null;
+  return (
+    <div className={classes.trace} role="status">
+      <span>
+        Outlined on components and screens: where <b className="path">{trace}</b> is used.
+      </span>
+      <Button size="compact-xs" variant="default" onClick={() => setQuery({ trace: null })}>
+        Stop tracing
+      </Button>
     </div>
   );
 }

@@ -3,6 +3,7 @@
 import { Alert } from '@mantine/core';
 import { useContext, useEffect, useRef, useState } from 'react';
 import { addressOf, bytesAt, descriptorsOf, FacesContext, SHIPPED_FILES } from './faces';
+import type { Trace } from '@/core/components/trace';
 import classes from './specimen.module.css';
 
 export interface PreviewProps {
@@ -18,6 +19,8 @@ export interface PreviewProps {
   ground?: string;
   padding?: number;
   marked?: string[];
+  /** Outlines the parts whose look comes from a token, and says what of them does. */
+  trace?: Trace | null;
   onPick?: (picked: { placement?: string; cell?: string }) => void;
 }
 
@@ -34,10 +37,12 @@ export function PreviewFrame({
   ground,
   padding,
   marked,
+  trace,
   onPick,
 }: PreviewProps) {
   const frame = useRef<HTMLIFrameElement>(null);
   const [height, setHeight] = useState(40);
+  const [traced, setTraced] = useState<[name: string, times: number][]>([]);
   const [ready, setReady] = useState(false);
   const faces = useContext(FacesContext);
   /** A frame is sent each font once. */
@@ -52,11 +57,18 @@ export function PreviewFrame({
     let heard = Date.now();
     const hear = (event: MessageEvent) => {
       if (event.source !== frame.current?.contentWindow) return;
-      const message = event.data as { frame?: string; height?: number; placement?: string; cell?: string };
+      const message = event.data as {
+        frame?: string;
+        height?: number;
+        placement?: string;
+        cell?: string;
+        found?: [name: string, times: number][];
+      };
       heard = Date.now();
       if (message.frame === 'ready') setReady(true);
       if (message.frame === 'size' && typeof message.height === 'number')
         setHeight(Math.min(20_000, Math.max(16, message.height)));
+      if (message.frame === 'traced') setTraced((message.found ?? []).slice(0, 40));
       if (message.frame === 'pick') pick.current?.({ placement: message.placement, cell: message.cell });
     };
     window.addEventListener('message', hear);
@@ -87,7 +99,16 @@ export function PreviewFrame({
     for (const face of faces) send(face.hash, face.family, addressOf(face), descriptorsOf(face));
   }, [ready, css, faces]);
 
-  const drawing = JSON.stringify({ kind: 'draw', html, css, attributes, ground, padding, marked });
+  const drawing = JSON.stringify({
+    kind: 'draw',
+    html,
+    css: trace ? css + trace.css : css,
+    attributes,
+    ground,
+    padding,
+    marked,
+    ...(trace && { traced: trace.properties }),
+  });
   useEffect(() => {
     if (ready) frame.current?.contentWindow?.postMessage(JSON.parse(drawing), '*');
   }, [ready, drawing]);
@@ -99,7 +120,7 @@ export function PreviewFrame({
       </Alert>
     );
   }
-  return (
+  const frameOf = (
     <div
       className={classes.holder}
       data-specimen
@@ -117,6 +138,17 @@ export function PreviewFrame({
           transform: scale === 1 ? undefined : `scale(${scale})`,
         }}
       />
+    </div>
+  );
+  if (!trace) return frameOf;
+  return (
+    <div>
+      {frameOf}
+      <p className={classes.traced} data-traced={traced.length}>
+        {traced.length === 0
+          ? 'Not used here as it is drawn.'
+          : traced.map(([name, times]) => (times > 1 ? `${name} (${times})` : name)).join(', ')}
+      </p>
     </div>
   );
 }
