@@ -34,6 +34,13 @@ export const PREVIEW_SCRIPT = `
       const found = document.querySelector('[data-placement="' + CSS.escape(message.reveal) + '"]');
       if (found) tell({ frame: 'reveal', top: found.getBoundingClientRect().top });
     }
+    if (message.grid) {
+      sheet.textContent += 'html{position:relative;min-height:100%}' + message.grid.css;
+      const over = document.body.appendChild(document.createElement('div'));
+      over.className = 'layout-grid';
+      over.setAttribute('aria-hidden', 'true');
+      for (let i = 0; i < message.grid.columns; i++) over.append(document.createElement('i'));
+    }
     const traced = new Map();
     for (const element of message.traced ? document.body.querySelectorAll('[part]') : []) {
       const style = getComputedStyle(element);

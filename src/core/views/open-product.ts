@@ -4,6 +4,7 @@ import { settableFaces, type SettableFace } from '../fonts/known-fonts';
 import { effectiveLibrary } from '../lineage/effective';
 import { Resolution } from '../tokens/resolve';
 import { componentOf, pageStyles, placementsOf, renderScreen, screensOf } from '../screens/screen';
+import { spacingSets, type LayoutGrid } from '../tokens/spacing-sets';
 import { traceOf, type Trace } from '../components/trace';
 import { describeContexts, reviewUpgrade, type ReviewArea, type ReviewSide } from '../screens/review';
 import { generationsFrom, itemMap, type LibrarySnapshot, type SentGeneration } from './open-library';
@@ -123,6 +124,7 @@ export function productFrame(product: OpenProduct): ProductFrameView {
 export interface ScreenView {
   /** Where a token shows, of the library the product has. */
   trace: Trace | null;
+  grids: LayoutGrid[];
   html: string;
   css: string;
   width: number;
@@ -142,6 +144,7 @@ function draw(
   return {
     html: renderScreen(product.own.items, screen.id, state.items),
     css: pageStyles(state.items, state.resolution, used),
+    grids: spacingSets(state.resolution, state.resolution.contexts[0] ?? {}).grids,
     trace:
       trace !== undefined && state.resolution.index.numbers.has(trace)
         ? traceOf(used, state.items, state.resolution, trace)

@@ -12,6 +12,7 @@ import { traceOf, type Trace } from '../components/trace';
 import { compileCss } from '../components/compile';
 import { itemsOf, ordered, type ComponentItem, type StyleValue } from '../documents/items';
 import { typeOf } from '../tokens/modernise';
+import { spacingSets, type LayoutGrid } from '../tokens/spacing-sets';
 import { cssLine } from '../tokens/css-text';
 import { contextText, type Context } from '../tokens/system';
 import { pageStyles } from '../screens/screen';
@@ -84,6 +85,8 @@ export interface ProofView {
   grounds: { name: string; css: string }[];
   canEdit: boolean;
   trace: Trace | null;
+  /** Layout grids that can be laid over a specimen. */
+  grids: LayoutGrid[];
 }
 
 const WHITE: Rgb = { r: 1, g: 1, b: 1, alpha: 1 };
@@ -198,6 +201,7 @@ export function proof(
     rank: itemsOf(items, 'rank').find((rank) => rank.id === component.rank)?.name ?? '',
     css: pageStyles(items, resolution, [component]),
     trace: tracing(library, [component], trace),
+    grids: spacingSets(resolution, lens).grids,
     code: compileCss(component, items, (path) => typeOf(resolution, path)),
     template: component.template,
     html: renderComponent(component, { props: defaultProps(component) }),

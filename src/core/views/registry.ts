@@ -13,6 +13,7 @@ import { recipePreview, recipes } from './recipes';
 import { recognise } from './recognise';
 import { schemeOf } from './scheme';
 import { pick, search } from './search';
+import { spacing } from './spacing';
 import { textStyles } from './text-styles';
 import { tiers } from './tiers';
 import { token } from './token';
@@ -40,6 +41,7 @@ export const LIBRARY_VIEWS = {
   scheme: schemeOf,
   textStyles,
   fonts,
+  spacing,
   gatherReview,
   recognise,
   replacedPaths,

@@ -11,6 +11,7 @@ import { usePlan, useView, type Refusal } from '@/features/document/document';
 import { useLibrary } from '@/features/libraries/shell';
 import { useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { BesideFrames } from '@/ui/specimen/beside';
+import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { RuleValue } from './rule-value';
 import classes from './components.module.css';
@@ -29,6 +30,7 @@ export function Proof({ name }: { name: string }) {
   const trace = useTrace();
   const asked = query.get('ground') ?? undefined;
   const view = useView('proof', { name, lens, surface: asked, ...(trace !== null && { trace }) });
+  const grid = useGrid(view?.grids);
   if (view === null) {
     return (
       <div className="sheet" style={{ padding: 34 }}>
@@ -57,6 +59,7 @@ export function Proof({ name }: { name: string }) {
           <section className={classes.sheet} aria-label="Specimen">
             <header>
               <h2>Specimen</h2>
+              <GridSelect grids={view.grids} />
               <Select
                 aria-label="Ground"
                 w={200}
@@ -74,6 +77,7 @@ export function Proof({ name }: { name: string }) {
               ground={ground}
               padding={28}
               trace={view.trace}
+              grid={grid}
             />
           </section>
           <Matrix view={view} lens={lens} ground={ground} />

@@ -27,7 +27,17 @@ export function LibraryShell({ slug, children }: { slug: string; children: React
 
 const NOTHING = {};
 /** Pages that belong to the stage Tokens beside the tiers. */
-const TOKEN_PAGES = ['table', 'scales', 'text-styles', 'pairings', 'contexts', 'findings', 'gather', 'fonts'];
+const TOKEN_PAGES = [
+  'table',
+  'scales',
+  'text-styles',
+  'pairings',
+  'contexts',
+  'findings',
+  'gather',
+  'fonts',
+  'spacing',
+];
 
 function Shell({ children }: { children: ReactNode }) {
   const { me, documents } = useWork();

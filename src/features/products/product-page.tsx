@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { contextAttributes } from '@/core/screens/screen';
 import { useView } from '@/features/document/document';
 import { useBeside, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
+import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { useProduct } from './shell';
 import classes from './products.module.css';
@@ -19,6 +20,7 @@ export function ProductPage() {
   const trace = useTrace();
   const marked = query.get('placement');
   const view = useView('screen', { id: current?.id, ...(trace !== null && { trace }) });
+  const grid = useGrid(view?.grids);
   const [newest] = product.newer;
   return (
     <>
@@ -69,6 +71,7 @@ export function ProductPage() {
                 <figcaption>
                   {view.title}
                   {label ? `, ${label}` : ''}
+                  <GridSelect grids={view.grids} />
                 </figcaption>
                 <PreviewFrame
                   title={`Screen ${view.title}${label ? ` under ${label}` : ''}`}
@@ -80,6 +83,7 @@ export function ProductPage() {
                   scale={beside.length > 1 ? 0.7 : 1}
                   marked={marked ? [marked] : []}
                   trace={view.trace}
+                  grid={grid}
                 />
               </figure>
             ))}

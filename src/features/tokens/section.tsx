@@ -13,6 +13,7 @@ const PAGES = [
   { label: 'Scales', path: 'scales' },
   { label: 'Text styles', path: 'text-styles' },
   { label: 'Fonts', path: 'fonts' },
+  { label: 'Spacing', path: 'spacing' },
   { label: 'Pairings', path: 'pairings' },
   { label: 'Contexts', path: 'contexts' },
   { label: 'Findings', path: 'findings' },

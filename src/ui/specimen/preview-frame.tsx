@@ -3,6 +3,7 @@
 import { Alert } from '@mantine/core';
 import { useContext, useEffect, useRef, useState } from 'react';
 import { addressOf, bytesAt, descriptorsOf, FacesContext, SHIPPED_FILES } from './faces';
+import { gridOverlay, type LayoutGrid } from '@/core/tokens/spacing-sets';
 import type { Trace } from '@/core/components/trace';
 import classes from './specimen.module.css';
 
@@ -21,6 +22,8 @@ export interface PreviewProps {
   marked?: string[];
   /** Outlines the parts whose look comes from a token, and says what of them does. */
   trace?: Trace | null;
+  /** Columns laid over the drawing. */
+  grid?: LayoutGrid | null;
   onPick?: (picked: { placement?: string; cell?: string }) => void;
 }
 
@@ -38,6 +41,7 @@ export function PreviewFrame({
   padding,
   marked,
   trace,
+  grid,
   onPick,
 }: PreviewProps) {
   const frame = useRef<HTMLIFrameElement>(null);
@@ -108,6 +112,7 @@ export function PreviewFrame({
     padding,
     marked,
     ...(trace && { traced: trace.properties }),
+    ...(grid && { grid: gridOverlay(grid) }),
   });
   useEffect(() => {
     if (ready) frame.current?.contentWindow?.postMessage(JSON.parse(drawing), '*');

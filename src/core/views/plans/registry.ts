@@ -8,6 +8,7 @@ import { pair, unpair } from './pairings';
 import { setPlacementProp } from './products';
 import { applyRecipe, forgetRecipe } from './recipes';
 import { makeScheme } from './scheme';
+import { addGridStep, addInset } from './spacing';
 import {
   duplicate,
   move,
@@ -34,6 +35,8 @@ export const LIBRARY_PLANS = {
   setUnder,
   setStanding,
   setExtra,
+  addInset,
+  addGridStep,
   addFonts,
   removeFontFile,
   renameFont,

@@ -1,0 +1,5 @@
+import { SpacingPage } from '@/features/tokens/spacing-page';
+
+export default function Page() {
+  return <SpacingPage />;
+}
