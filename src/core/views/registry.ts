@@ -8,6 +8,7 @@ import { productFrame, screen, upgrade } from './open-product';
 import { overrides, overridesCsv } from './overrides';
 import { pairingGrid, pairingsCsv, pairingSolutions } from './pairing-grid';
 import { replacedPaths } from './plans/structure';
+import { rolePreview } from './plans/text-styles';
 import { components, proof } from './proof';
 import { recipePreview, recipes } from './recipes';
 import { recognise } from './recognise';
@@ -40,6 +41,7 @@ export const LIBRARY_VIEWS = {
   recipePreview,
   scheme: schemeOf,
   textStyles,
+  rolePreview,
   fonts,
   spacing,
   gatherReview,

@@ -1,4 +1,5 @@
-import { isObject, type JsonObject } from '../json/json';
+import { isObject, type Json, type JsonObject } from '../json/json';
+import { authoredValue } from '../tokens/references';
 import { cssText } from '../tokens/css-text';
 import type { Context } from '../tokens/system';
 import { lastName, parentPath } from '../tokens/system';
@@ -21,6 +22,7 @@ export const ROLES = [
   'link',
   'button',
 ] as const;
+export type Role = (typeof ROLES)[number];
 
 export interface TextStyle {
   path: string;
@@ -28,6 +30,8 @@ export interface TextStyle {
   /** The role it fills, where its name says one. */
   role: string | undefined;
   css: Record<string, string>;
+  /** Each member as authored: a value as one types it, or `{path}`; empty where the whole is a reference. */
+  members: Partial<Record<TextMember, string>>;
   /** What DTCG has no word for: letter case, paragraph spacing, sizes per breakpoint. */
   letterCase: string;
   paragraphSpacing: string;
@@ -35,10 +39,21 @@ export interface TextStyle {
   own: boolean;
 }
 
+/** The members of a text style that can be set by themselves, with the type each is read as. */
+export const TEXT_MEMBER_TYPES = {
+  fontFamily: 'fontFamily',
+  fontSize: 'dimension',
+  fontWeight: 'fontWeight',
+  lineHeight: 'number',
+  letterSpacing: 'dimension',
+} as const;
+export type TextMember = keyof typeof TEXT_MEMBER_TYPES;
+const TEXT_MEMBERS = Object.keys(TEXT_MEMBER_TYPES) as TextMember[];
+
 export interface TextStylesView {
   styles: TextStyle[];
   /** Roles that no style fills. */
-  missing: string[];
+  missing: Role[];
   /** Grounds text can be looked at on: surfaces by purpose, the lightest and the darkest. */
   grounds: { path: string; css: string; ink: string }[];
 }
@@ -67,6 +82,7 @@ export function textStyles(library: OpenLibrary, { lens }: { lens: Context }): T
         name: lastName(path) === '$root' ? parentPath(path) : path,
         role: roleOf(path),
         css: typeof css === 'string' ? {} : css,
+        members: membersOf(authoredValue(object)),
         letterCase: said(object, 'letterCase'),
         paragraphSpacing: said(object, 'paragraphSpacing'),
         sizes: sizesOf(object),
@@ -83,6 +99,23 @@ export function textStyles(library: OpenLibrary, { lens }: { lens: Context }): T
     })
     .filter((ground, i, all) => all.findIndex((other) => other.path === ground.path) === i);
   return { styles, missing: ROLES.filter((role) => !filled.has(role)), grounds };
+}
+
+function membersOf(value: Json | undefined): TextStyle['members'] {
+  if (!isObject(value ?? null)) return {};
+  return Object.fromEntries(
+    TEXT_MEMBERS.flatMap((member) => {
+      const said = (value as JsonObject).get(member);
+      if (said === undefined) return [];
+      const reference = typeof said === 'string' && /^\{.*\}$/.test(said);
+      return [[member, reference ? said : memberText(said, member)]];
+    }),
+  );
+}
+
+function memberText(value: Json, member: TextMember): string {
+  const css = cssText({ type: TEXT_MEMBER_TYPES[member], value });
+  return typeof css === 'string' ? css : '';
 }
 
 function said(object: JsonObject, name: string): string {

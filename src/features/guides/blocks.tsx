@@ -1,13 +1,12 @@
 'use client';
 
 import { Text } from '@mantine/core';
-import Markdown from 'react-markdown';
-import remarkGfm from 'remark-gfm';
 import type { BlockView } from '@/core/views/guide';
 import { PropTable } from '@/features/components/proof';
 import { useLibrary } from '@/features/libraries/shell';
 import { BesideFrames } from '@/ui/specimen/beside';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
+import { Prose } from '@/ui/markdown';
 import classes from './guides.module.css';
 
 type Of<K extends BlockView['kind']> = Extract<BlockView, { kind: K }>;
@@ -18,7 +17,7 @@ interface Drawn<K extends BlockView['kind']> {
 function TextBlock({ block }: Drawn<'text'>) {
   return (
     <div className={classes.text}>
-      <Markdown remarkPlugins={[remarkGfm]}>{block.markdown}</Markdown>
+      <Prose>{block.markdown}</Prose>
     </div>
   );
 }

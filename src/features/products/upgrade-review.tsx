@@ -6,12 +6,12 @@ import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import Markdown from 'react-markdown';
 import { contextAttributes } from '@/core/screens/screen';
 import { tell, useView } from '@/features/document/document';
 import { call } from '@/features/entry/call';
 import { useLens, useLensLink } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import { Prose } from '@/ui/markdown';
 import { useProduct } from './shell';
 import classes from './products.module.css';
 
@@ -165,7 +165,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
           </section>
           <details className={classes.notes} open={view.areas.length === 0}>
             <summary>Release notes</summary>
-            <Markdown>{view.notes}</Markdown>
+            <Prose>{view.notes}</Prose>
           </details>
         </div>
       </div>

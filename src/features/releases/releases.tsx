@@ -4,13 +4,13 @@ import { Alert, Button, Checkbox, Group, SegmentedControl, Text, Textarea } from
 import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
-import Markdown from 'react-markdown';
 import { contextText } from '@/core/tokens/system';
 import type { LedgerView } from '@/core/views/ledger';
 import { useDocument, useView } from '@/features/document/document';
 import { call } from '@/features/entry/call';
 import { useLibrary } from '@/features/libraries/shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
+import { Prose } from '@/ui/markdown';
 import classes from './releases.module.css';
 
 /** The change ledger: every change since the last release, in or out, and the release they make; below it, the past. */
@@ -162,7 +162,7 @@ function Ledger() {
         </div>
         <details className={classes.notes}>
           <summary>The notes as they will stand</summary>
-          <Markdown>{view.notes}</Markdown>
+          <Prose>{view.notes}</Prose>
         </details>
       </section>
     </div>
@@ -277,7 +277,7 @@ function Past() {
             role="group"
             aria-label={`Notes of ${release.version}`}
           >
-            <Markdown>{release.notes.replace(/^## .*\n/, '')}</Markdown>
+            <Prose>{release.notes.replace(/^## .*\n/, '')}</Prose>
           </div>
         </article>
       ))}

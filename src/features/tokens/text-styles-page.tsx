@@ -1,12 +1,15 @@
 'use client';
 
-import { Group, Select, SegmentedControl, Text, TextInput } from '@mantine/core';
+import { Button, Group, Select, SegmentedControl, Text, TextInput } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
 import { useState, type CSSProperties } from 'react';
 import { useView } from '@/features/document/document';
 import { useLibrary } from '@/features/libraries/shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
 import { TokensSection } from './section';
+import { MakeRoles } from './make-roles';
+import { TextStyleFields } from './text-style-fields';
 import classes from './text-styles.module.css';
 
 /** Words in several scripts, so that one sees whether a face holds them; made up for the purpose. */
@@ -27,6 +30,7 @@ export function TextStylesPage() {
   const link = useLensLink(library.axes);
   const [query, setQuery] = useQuery();
   const view = useView('textStyles', { lens });
+  const [making, setMaking] = useState(false);
   const [own, setOwn] = useState<string>(SAMPLES[0].value);
   const align = (query.get('align') ?? 'start') as 'start' | 'center' | 'end';
   if (!view) return <TokensSection>{null}</TokensSection>;
@@ -80,7 +84,12 @@ export function TextStylesPage() {
       {view.missing.length > 0 && (
         <Text size="sm" mb="md" c="dimmed">
           {view.styles.length === 0 ? 'No typography tokens yet. ' : ''}Roles without a style:{' '}
-          {view.missing.join(', ')}.
+          {view.missing.join(', ')}.{' '}
+          {library.canEdit && (
+            <Button size="compact-xs" variant="default" onClick={() => setMaking(true)}>
+              Make them
+            </Button>
+          )}
         </Text>
       )}
       <div className={classes.styles}>
@@ -109,7 +118,26 @@ export function TextStylesPage() {
                   .filter(Boolean)
                   .join(' · ')}
               </small>
+              {library.canEdit && style.own && (
+                <Button
+                  size="compact-xs"
+                  variant="default"
+                  aria-expanded={query.get('style') === style.path}
+                  onClick={() => setQuery({ style: query.get('style') === style.path ? null : style.path })}
+                >
+                  {query.get('style') === style.path ? 'Done' : 'Change'}
+                </Button>
+              )}
             </header>
+            {query.get('style') === style.path && (
+              <TextStyleFields
+                style={style}
+                report={(refusal) =>
+                  refusal &&
+                  notifications.show({ message: `${refusal.problem}. ${refusal.fix}.`, color: 'red' })
+                }
+              />
+            )}
             <div className={classes.grounds}>
               {shown.map((ground) => (
                 <p
@@ -135,6 +163,7 @@ export function TextStylesPage() {
           </article>
         ))}
       </div>
+      {making && <MakeRoles missing={view.missing} close={() => setMaking(false)} />}
     </TokensSection>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { IconAlertTriangle, IconChevronDown, IconChevronRight } from '@tabler/icons-react';
+import { IconAlertTriangle, IconChevronDown, IconChevronRight, IconDots } from '@tabler/icons-react';
 import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import type { TokenFilter, TokenStrip } from '@/core/views/select';
 import type { TierRow, TiersView } from '@/core/views/tiers';
@@ -52,10 +52,22 @@ export interface TiersProps {
   onSelect: (path: string, element: HTMLElement) => void;
   onView: (view: TiersView) => void;
   onMove: (path: string, into: string, before?: string) => void;
+  /** Asked for when something is to be done with a whole group. */
+  onGroup: (path: string, count: number) => void;
 }
 
 /** Three columns, what everything rests on to the left; lines are drawn through the tokens that hang together. */
-export function Tiers({ lens, filter, selected, narrow, canEdit, onSelect, onView, onMove }: TiersProps) {
+export function Tiers({
+  lens,
+  filter,
+  selected,
+  narrow,
+  canEdit,
+  onSelect,
+  onView,
+  onMove,
+  onGroup,
+}: TiersProps) {
   const holder = useRef<HTMLDivElement>(null);
   const seen = useSeen(holder);
   const [folded, setFolded] = useState<readonly string[]>([]);
@@ -125,6 +137,7 @@ export function Tiers({ lens, filter, selected, narrow, canEdit, onSelect, onVie
                 canEdit={canEdit}
                 fold={fold}
                 onSelect={onSelect}
+                onGroup={onGroup}
               />
             ))}
           </div>
@@ -191,15 +204,17 @@ const Row = memo(function Row({
   canEdit,
   fold,
   onSelect,
+  onGroup,
 }: {
   row: TierRow;
   selected: string | undefined;
   canEdit: boolean;
   fold: (key: string) => void;
   onSelect: (path: string, element: HTMLElement) => void;
+  onGroup: (path: string, count: number) => void;
 }) {
   return row.kind === 'group' ? (
-    <Group row={row} fold={fold} />
+    <Group row={row} fold={fold} onGroup={canEdit ? onGroup : undefined} />
   ) : (
     <Strip
       strip={row.strip}
@@ -212,18 +227,38 @@ const Row = memo(function Row({
   );
 });
 
-function Group({ row, fold }: { row: Extract<TierRow, { kind: 'group' }>; fold: (key: string) => void }) {
+function Group({
+  row,
+  fold,
+  onGroup,
+}: {
+  row: Extract<TierRow, { kind: 'group' }>;
+  fold: (key: string) => void;
+  onGroup: ((path: string, count: number) => void) | undefined;
+}) {
   return (
-    <button
-      className={classes.groupName}
-      style={{ top: row.y }}
-      data-into={row.path}
-      aria-expanded={!row.closed}
-      onClick={() => fold(row.key)}
-    >
-      {row.closed ? <IconChevronRight size={13} aria-hidden /> : <IconChevronDown size={13} aria-hidden />}
-      {row.path === '' ? 'at the top' : row.path} <span>{row.count}</span>
-    </button>
+    <div className={classes.groupRow} style={{ top: row.y }}>
+      <button
+        className={classes.groupName}
+        data-into={row.path}
+        aria-expanded={!row.closed}
+        onClick={() => fold(row.key)}
+        onKeyDown={(event) => event.key === 'F2' && row.path !== '' && onGroup?.(row.path, row.count)}
+      >
+        {row.closed ? <IconChevronRight size={13} aria-hidden /> : <IconChevronDown size={13} aria-hidden />}
+        {row.path === '' ? 'at the top' : row.path} <span>{row.count}</span>
+      </button>
+      {onGroup && row.path !== '' && (
+        <button
+          className={classes.groupMore}
+          aria-label={`More to do with the group ${row.path}`}
+          title="Rename, move or duplicate (F2)"
+          onClick={() => onGroup(row.path, row.count)}
+        >
+          <IconDots size={14} aria-hidden />
+        </button>
+      )}
+    </div>
   );
 }
 

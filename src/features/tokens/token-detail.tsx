@@ -1,6 +1,6 @@
 'use client';
 
-import { ActionIcon, Button, CloseButton, Group, Menu, Stack, Text, TextInput, Tooltip } from '@mantine/core';
+import { ActionIcon, Button, CloseButton, Group, Menu, Stack, Text, Textarea, Tooltip } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import { IconArrowUpRight, IconDots, IconX } from '@tabler/icons-react';
 import Link from 'next/link';
@@ -10,6 +10,7 @@ import { usePlan, useView } from '@/features/document/document';
 import { useLibrary } from '@/features/libraries/shell';
 import { useBeside, useLens, useLensLink } from '@/ui/frame/lens';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
+import { Prose } from '@/ui/markdown';
 import { DeprecateToken, PromoteValue, RemoveToken, RenameToken } from './token-dialogs';
 import { Extras } from './token-extras';
 import { UnderContexts } from './under-contexts';
@@ -439,25 +440,53 @@ function BesideValue({ path, label, lens }: { path: string; label: string; lens:
 
 function Describe({ view }: { view: TokenView }) {
   const { store } = usePlan();
-  const [text, setText] = useState(view.description);
-  useEffect(() => setText(view.description), [view.description, view.path]);
+  const [text, setText] = useState<string | null>(null);
+  useEffect(() => setText(null), [view.path]);
+  const editable = view.canEdit && !view.origin;
+  const finish = () => {
+    if (text !== null && text !== view.description)
+      void store('setMember', { path: view.path, member: '$description', text });
+    setText(null);
+  };
   return (
     <section className={classes.section}>
-      <h3>Description</h3>
-      {view.canEdit && !view.origin ? (
-        <TextInput
+      <div style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>
+        <h3>Description</h3>
+        {editable && text === null && (
+          <Button size="compact-xs" variant="default" onClick={() => setText(view.description)}>
+            {view.description ? 'Edit' : 'Describe'}
+          </Button>
+        )}
+      </div>
+      {text !== null ? (
+        <Textarea
           aria-label="Description"
-          placeholder="What it is for"
+          placeholder="What it is for, and what it is not for"
+          description="Markdown. Control and Enter stores it, Escape leaves it as it was."
+          inputWrapperOrder={['input', 'description']}
+          autoFocus
+          autosize
+          minRows={3}
+          maxRows={14}
           value={text}
           onChange={(event) => setText(event.currentTarget.value)}
-          onBlur={() =>
-            text !== view.description &&
-            void store('setMember', { path: view.path, member: '$description', text })
-          }
-          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+          onBlur={finish}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) finish();
+            if (event.key === 'Escape') {
+              event.stopPropagation();
+              setText(null);
+            }
+          }}
         />
+      ) : view.description ? (
+        <div className={classes.prose}>
+          <Prose>{view.description}</Prose>
+        </div>
       ) : (
-        <Text size="sm">{view.description || 'None.'}</Text>
+        <Text size="sm" c="dimmed">
+          None.
+        </Text>
       )}
     </section>
   );

@@ -13,6 +13,7 @@ import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
 import { notifications } from '@mantine/notifications';
 import { AddToken } from './add-token';
 import { TokenFilters, useTokenFilter } from './filters';
+import { GroupDialog } from './group-dialog';
 import { TokensSection } from './section';
 import { Tiers } from './tiers';
 import { TokenDetail } from './token-detail';
@@ -29,6 +30,8 @@ export function TokensPage({ path }: { path: string | undefined }) {
   const [filter, setFind] = useTokenFilter();
   const [view, setView] = useState<TiersView | null>(null);
   const [adding, add] = useDisclosure(false);
+  const [group, setGroup] = useState<{ path: string; count: number } | null>(null);
+  const openGroup = useCallback((at: string, count: number) => setGroup({ path: at, count }), []);
   const { store } = usePlan();
   const base = `/libraries/${library.slug}/tokens`;
   // The address changes without leaving the page, so that the list stays where it is.
@@ -144,6 +147,7 @@ export function TokensPage({ path }: { path: string | undefined }) {
               onView={setView}
               onMove={(moved, into, before) => void move(moved, into, before)}
               onSelect={choose}
+              onGroup={openGroup}
             />
             {selected !== undefined && (
               <TokenDetail
@@ -156,6 +160,7 @@ export function TokensPage({ path }: { path: string | undefined }) {
           </div>
         </>
       )}
+      {group && <GroupDialog {...group} close={() => setGroup(null)} />}
       <AddToken opened={adding} close={add.close} onAdded={go} types={[]} />
     </TokensSection>
   );

@@ -19,6 +19,7 @@ import {
   setStanding,
   setUnder,
 } from './structure';
+import { addTextStyles, setTextMember } from './text-styles';
 import { addToken, declareValue, setMember, silence } from './tokens';
 
 export const LIBRARY_PLANS = {
@@ -35,6 +36,8 @@ export const LIBRARY_PLANS = {
   setUnder,
   setStanding,
   setExtra,
+  setTextMember,
+  addTextStyles,
   addInset,
   addGridStep,
   addFonts,
