@@ -2,7 +2,16 @@
 
 import { Alert, Button, Center, Group, Loader, Modal, Stack, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { createContext, useCallback, useContext, useEffect, useRef, useState, type ReactNode } from 'react';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useRef,
+  useState,
+  startTransition,
+  type ReactNode,
+} from 'react';
 import type { ClashReport, ProblemReport } from '@/api/document-protocol';
 import type { PlanArguments, PlanName } from '@/core/views/plans/registry';
 import type { ViewAnswer, ViewArguments, ViewName } from '@/core/views/registry';
@@ -95,7 +104,8 @@ export function useView<K extends ViewName>(name: K, input: ViewArguments<K>): V
       asking = true;
       try {
         const next = await client.ask<ViewAnswer<K>>({ ask: 'view', name, input: JSON.parse(key) });
-        if (!left) setAnswer(next);
+        // A long list is drawn in slices, between which keys are heard.
+        if (!left) startTransition(() => setAnswer(next));
       } catch (error) {
         if (!left) tell(error);
       }
