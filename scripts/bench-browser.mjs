@@ -8,6 +8,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { chromiumLaunch } from './chromium.mjs';
 
 const root = path.resolve(import.meta.dirname, '..');
 const data = mkdtempSync(path.join(os.tmpdir(), 'seedplan-bench-'));
@@ -105,18 +106,7 @@ try {
       break;
     await new Promise((resolve) => setTimeout(resolve, 500));
   }
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch(chromiumLaunch);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`http://127.0.0.1:${port}/sign-in`);
   await page.getByRole('button', { name: /Marit Fenwick/ }).click();

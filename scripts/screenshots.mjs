@@ -4,6 +4,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { chromiumLaunch } from './chromium.mjs';
 
 const root = path.resolve(import.meta.dirname, '..');
 const data = mkdtempSync(path.join(os.tmpdir(), 'seedplan-shots-'));
@@ -47,18 +48,7 @@ try {
     if (up) break;
     await new Promise((resolve) => setTimeout(resolve, 500));
   }
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch(chromiumLaunch);
   for (const [name, address, colorScheme = 'light', person = 'Marit', file] of VIEWS) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
     const context = await browser.newContext({

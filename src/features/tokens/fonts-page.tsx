@@ -83,14 +83,16 @@ export function FontsPage() {
         </Text>
       )}
       {reports.length > 0 && (
-        <ul className={classes.reports} role="alert">
-          {reports.map((report) => (
-            <li key={report.file}>
-              <b>{report.file}</b>{' '}
-              {report.problem.replace(`${report.file}: `, '').replace(`${report.file} is`, 'is')}
-            </li>
-          ))}
-        </ul>
+        <div className={classes.reports} role="alert">
+          <ul>
+            {reports.map((report) => (
+              <li key={report.file}>
+                <b>{report.file}</b>{' '}
+                {report.problem.replace(`${report.file}: `, '').replace(`${report.file} is`, 'is')}
+              </li>
+            ))}
+          </ul>
+        </div>
       )}
       {progress && (
         <Progress
@@ -266,7 +268,9 @@ function Family({
                 <th>Axes</th>
                 <th>Scripts</th>
                 <th>Licence</th>
-                <th />
+                <th>
+                  <span className="visually-hidden">What to do</span>
+                </th>
               </tr>
             </thead>
             <tbody>

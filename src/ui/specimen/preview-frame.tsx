@@ -125,35 +125,33 @@ export function PreviewFrame({
       </Alert>
     );
   }
-  const frameOf = (
-    <div
-      className={classes.holder}
-      data-specimen
-      tabIndex={width === undefined ? undefined : 0}
-      style={{ height: height * scale, overflow: width === undefined ? 'hidden' : 'auto' }}
-    >
-      <iframe
-        ref={frame}
-        title={title}
-        src="/preview"
-        sandbox="allow-scripts"
-        style={{
-          width: width ?? (scale === 1 ? '100%' : `${100 / scale}%`),
-          height,
-          transform: scale === 1 ? undefined : `scale(${scale})`,
-        }}
-      />
-    </div>
-  );
-  if (!trace) return frameOf;
   return (
-    <div>
-      {frameOf}
-      <p className={classes.traced} data-traced={traced.length}>
-        {traced.length === 0
-          ? 'Not used here as it is drawn.'
-          : traced.map(([name, times]) => (times > 1 ? `${name} (${times})` : name)).join(', ')}
-      </p>
-    </div>
+    <>
+      <div
+        className={classes.holder}
+        data-specimen
+        tabIndex={width === undefined ? undefined : 0}
+        style={{ height: height * scale, overflow: width === undefined ? 'hidden' : 'auto' }}
+      >
+        <iframe
+          ref={frame}
+          title={title}
+          src="/preview"
+          sandbox="allow-scripts"
+          style={{
+            width: width ?? (scale === 1 ? '100%' : `${100 / scale}%`),
+            height,
+            transform: scale === 1 ? undefined : `scale(${scale})`,
+          }}
+        />
+      </div>
+      {trace ? (
+        <p className={classes.traced} data-traced={traced.length}>
+          {traced.length === 0
+            ? 'Not used here as it is drawn.'
+            : traced.map(([name, times]) => (times > 1 ? `${name} (${times})` : name)).join(', ')}
+        </p>
+      ) : null}
+    </>
   );
 }
