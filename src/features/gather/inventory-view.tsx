@@ -9,6 +9,7 @@ import { documentOfProposals } from '@/core/gather/propose';
 import { writeJson } from '@/core/json/write';
 import type { GatherFile } from '@/core/views/gather';
 import { useView } from '@/features/document/document';
+import { toggled } from '@/ui/toggled';
 import { ColorPlane } from './color-plane';
 import { SizeScale } from './size-scale';
 import classes from './gather.module.css';
@@ -77,11 +78,7 @@ export function InventoryView({
   }, [clusters]);
   const toggle = (key: string) => {
     onMake(null);
-    setLeft((old) => {
-      const next = new Set(old);
-      if (!next.delete(key)) next.add(key);
-      return next;
-    });
+    setLeft((old) => toggled(old, key));
   };
   const proposals = useMemo(() => {
     if (!clustered) return null;

@@ -6,6 +6,7 @@ import type { Gathered } from '@/api/gather-protocol';
 import { parseColor } from '@/core/color/color';
 import { hueName, stepName } from '@/core/gather/names';
 import type { GatherFile } from '@/core/views/gather';
+import { toggled } from '@/ui/toggled';
 import classes from './gather.module.css';
 
 /** The dominant colours of pictures, each with its share; the chosen ones become a list to be reviewed. */
@@ -49,13 +50,7 @@ export function Pictures({
                 aria-pressed={!left.has(hex)}
                 aria-label={`${hex}, ${Math.round(share * 100)} per cent`}
                 data-specimen
-                onClick={() =>
-                  setLeft((old) => {
-                    const next = new Set(old);
-                    if (!next.delete(hex)) next.add(hex);
-                    return next;
-                  })
-                }
+                onClick={() => setLeft((old) => toggled(old, hex))}
               />
             ))}
           </div>

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Checkbox, Group, SegmentedControl, Select, Text, TextInput } from '@mantine/core';
+import { Button, Checkbox, Group, SegmentedControl, Select, Text, TextInput, Progress } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -183,6 +183,7 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
           </ul>
         </details>
       )}
+      {busy && <Progress mt="md" value={100} animated aria-label={`Storing ${coming} tokens`} w={320} />}
       <Group mt="md">
         <Button onClick={() => void bring()} loading={busy} disabled={coming === 0}>
           Bring in {coming} token{coming === 1 ? '' : 's'}

@@ -1,12 +1,13 @@
 'use client';
 
-import { ActionIcon, Button, Checkbox, Group, NumberInput, Select, Text, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Checkbox, Group, Select, Text, TextInput } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import { parseColor, rgbOf } from '@/core/color/color';
 import { contrastRatio, ratioText } from '@/core/color/contrast';
 import { lchOf } from '@/core/color/gamut';
 import { useLibrary } from '@/features/libraries/shell';
 import type { RampRecipe } from '@/core/recipes/ramps';
+import { NumberField } from '@/ui/number-field';
 import { Curve } from './curve';
 import type { EditorProps, Preview } from './recipe-editor';
 import classes from './scales.module.css';
@@ -136,9 +137,9 @@ export function RampsEditor({ parameters, change, preview }: EditorProps) {
                 }
               />
               <Text size="sm">reaches</Text>
-              <NumberInput
+              <NumberField
                 aria-label="Contrast"
-                size="xs"
+
                 w={72}
                 min={1}
                 max={21}
@@ -146,9 +147,7 @@ export function RampsEditor({ parameters, change, preview }: EditorProps) {
                 value={need.ratio}
                 onChange={(value) =>
                   set({
-                    needs: recipe.needs.map((one, j) =>
-                      j === i ? { ...one, ratio: Number(value) || 1 } : one,
-                    ),
+                    needs: recipe.needs.map((one, j) => (j === i ? { ...one, ratio: value || 1 } : one)),
                   })
                 }
               />

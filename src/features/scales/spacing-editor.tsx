@@ -1,7 +1,8 @@
 'use client';
 
-import { Group, NumberInput, SegmentedControl, Select, TextInput } from '@mantine/core';
+import { Group, SegmentedControl, Select, TextInput } from '@mantine/core';
 import type { SpacingRecipe } from '@/core/recipes/spacing';
+import { NumberField } from '@/ui/number-field';
 import type { EditorProps } from './recipe-editor';
 import classes from './scales.module.css';
 
@@ -26,14 +27,14 @@ export function SpacingEditor({ parameters, change, preview }: EditorProps) {
             ]}
           />
         </div>
-        <NumberInput
+        <NumberField
           label="Base, px"
-          size="xs"
+
           w={84}
           min={0.5}
           max={200}
           value={recipe.base}
-          onChange={(next) => set({ base: Number(next) })}
+          onChange={(next) => set({ base: next })}
         />
         {recipe.method === 'list' ? (
           <TextInput
@@ -50,24 +51,24 @@ export function SpacingEditor({ parameters, change, preview }: EditorProps) {
             }
           />
         ) : (
-          <NumberInput
+          <NumberField
             label="Steps"
-            size="xs"
+
             w={80}
             min={1}
             max={40}
             value={recipe.count}
-            onChange={(next) => set({ count: Number(next) })}
+            onChange={(next) => set({ count: next })}
           />
         )}
-        <NumberInput
+        <NumberField
           label="Rhythm, px"
-          size="xs"
+
           w={90}
           min={0}
           max={32}
           value={recipe.rhythm}
-          onChange={(next) => set({ rhythm: Number(next) })}
+          onChange={(next) => set({ rhythm: next })}
         />
         <Select
           label="Unit"

@@ -1,9 +1,10 @@
 'use client';
 
-import { Checkbox, Group, NumberInput, Select, TextInput } from '@mantine/core';
+import { Checkbox, Group, Select, TextInput } from '@mantine/core';
 import { scaleLinear } from 'd3';
 import type { TypeScaleRecipe } from '@/core/recipes/type-scale';
 import { clampText, fluidSize, intervalName, INTERVALS, scaledSize } from '@/core/type/scale';
+import { NumberField } from '@/ui/number-field';
 import type { EditorProps } from './recipe-editor';
 import classes from './scales.module.css';
 
@@ -19,14 +20,14 @@ export function TypeScaleEditor({ parameters, change, preview }: EditorProps) {
   return (
     <div>
       <Group align="end" gap="md">
-        <NumberInput
+        <NumberField
           label="Base, px"
-          size="xs"
+
           w={84}
           min={1}
           max={400}
           value={recipe.base}
-          onChange={(next) => set({ base: Number(next) })}
+          onChange={(next) => set({ base: next })}
         />
         <Select
           label="Interval"
@@ -45,55 +46,55 @@ export function TypeScaleEditor({ parameters, change, preview }: EditorProps) {
             if (interval) set({ ratio: Number(interval.ratio.toFixed(4)) });
           }}
         />
-        <NumberInput
+        <NumberField
           label="Ratio"
-          size="xs"
+
           w={90}
           min={1}
           max={4}
           step={0.01}
           decimalScale={4}
           value={recipe.ratio}
-          onChange={(next) => set({ ratio: Number(next) })}
+          onChange={(next) => set({ ratio: next })}
         />
-        <NumberInput
+        <NumberField
           label="Rounded to, px"
-          size="xs"
+
           w={110}
           min={0}
           max={8}
           step={0.5}
           value={recipe.rounding}
-          onChange={(next) => set({ rounding: Number(next) })}
+          onChange={(next) => set({ rounding: next })}
         />
-        <NumberInput
+        <NumberField
           label="Rhythm, px"
-          size="xs"
+
           w={90}
           min={0}
           max={32}
           value={recipe.rhythm}
-          onChange={(next) => set({ rhythm: Number(next) })}
+          onChange={(next) => set({ rhythm: next })}
         />
-        <NumberInput
+        <NumberField
           label="Line height, small"
-          size="xs"
+
           w={120}
           min={0.8}
           max={3}
           step={0.05}
           value={recipe.leading.small}
-          onChange={(next) => set({ leading: { ...recipe.leading, small: Number(next) } })}
+          onChange={(next) => set({ leading: { ...recipe.leading, small: next } })}
         />
-        <NumberInput
+        <NumberField
           label="and large"
-          size="xs"
+
           w={90}
           min={0.8}
           max={3}
           step={0.05}
           value={recipe.leading.large}
-          onChange={(next) => set({ leading: { ...recipe.leading, large: Number(next) } })}
+          onChange={(next) => set({ leading: { ...recipe.leading, large: next } })}
         />
         <Select
           label="Unit"
@@ -133,34 +134,34 @@ export function TypeScaleEditor({ parameters, change, preview }: EditorProps) {
         />
         {fluid && (
           <>
-            <NumberInput
+            <NumberField
               label="Narrow, px"
-              size="xs"
+
               w={90}
               value={fluid.from}
-              onChange={(next) => set({ fluid: { ...fluid, from: Number(next) } })}
+              onChange={(next) => set({ fluid: { ...fluid, from: next } })}
             />
-            <NumberInput
+            <NumberField
               label="Base there"
-              size="xs"
+
               w={90}
               value={fluid.base}
-              onChange={(next) => set({ fluid: { ...fluid, base: Number(next) } })}
+              onChange={(next) => set({ fluid: { ...fluid, base: next } })}
             />
-            <NumberInput
+            <NumberField
               label="Ratio there"
-              size="xs"
+
               w={90}
               step={0.01}
               value={fluid.ratio}
-              onChange={(next) => set({ fluid: { ...fluid, ratio: Number(next) } })}
+              onChange={(next) => set({ fluid: { ...fluid, ratio: next } })}
             />
-            <NumberInput
+            <NumberField
               label="Wide, px"
-              size="xs"
+
               w={90}
               value={fluid.to}
-              onChange={(next) => set({ fluid: { ...fluid, to: Number(next) } })}
+              onChange={(next) => set({ fluid: { ...fluid, to: next } })}
             />
           </>
         )}

@@ -2,14 +2,15 @@
 
 import { Button, Checkbox, Group, Modal, Stack, Text, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconDownload, IconMoon } from '@tabler/icons-react';
+import { IconMoon } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useState } from 'react';
-import { useAsk, usePlan, useView } from '@/features/document/document';
+import { usePlan, useView } from '@/features/document/document';
 import { useLibrary } from '@/features/libraries/shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
-import { download } from './download';
+import { toggled } from '@/ui/toggled';
+import { CsvButton } from './csv-button';
 import { TokensSection } from './section';
 import classes from './contexts.module.css';
 
@@ -20,7 +21,6 @@ export function ContextsPage() {
   const [query, setQuery] = useQuery();
   const layer = query.get('layer');
   const view = useView('overrides', { layer });
-  const ask = useAsk();
   const [making, setMaking] = useState(false);
   if (!view) return <TokensSection>{null}</TokensSection>;
   const shown =
@@ -29,17 +29,7 @@ export function ContextsPage() {
     <TokensSection
       tools={
         <>
-          <Button
-            variant="default"
-            leftSection={<IconDownload size={14} />}
-            onClick={() =>
-              void ask('overridesCsv', { layer }).then((text) =>
-                download(`${library.slug}-contexts.csv`, text),
-              )
-            }
-          >
-            CSV
-          </Button>
+          <CsvButton view="overridesCsv" input={{ layer }} file={`${library.slug}-contexts.csv`} />
           {library.canEdit && (
             <Button leftSection={<IconMoon size={14} />} onClick={() => setMaking(true)}>
               Make a dark scheme
@@ -205,13 +195,7 @@ function MakeScheme({ close }: { close: () => void }) {
                         <Checkbox
                           checked={!leave.has(step.path)}
                           label={<span className="path">{step.path}</span>}
-                          onChange={() =>
-                            setLeave((old) => {
-                              const next = new Set(old);
-                              if (!next.delete(step.path)) next.add(step.path);
-                              return next;
-                            })
-                          }
+                          onChange={() => setLeave((old) => toggled(old, step.path))}
                         />
                       </td>
                       <td className="path">

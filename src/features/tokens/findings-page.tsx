@@ -12,15 +12,15 @@ import {
   TextInput,
 } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconDownload } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { contextText } from '@/core/tokens/system';
 import type { FindingRow } from '@/core/views/findings';
-import { useAsk, usePlan, useView } from '@/features/document/document';
+import { usePlan, useView } from '@/features/document/document';
 import { useLibrary } from '@/features/libraries/shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
-import { download } from './download';
+import { toggled } from '@/ui/toggled';
+import { CsvButton } from './csv-button';
 import { TokensSection } from './section';
 import classes from './findings.module.css';
 
@@ -39,7 +39,6 @@ export function FindingsPage() {
   const code = query.get('code') ?? '';
   const find = query.get('find') ?? '';
   const view = useView('findings', { code, severity: query.get('severity') ?? '', find });
-  const ask = useAsk();
   const { store } = usePlan();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [mending, setMending] = useState<FindingRow[] | null>(null);
@@ -55,26 +54,9 @@ export function FindingsPage() {
   const mendable = (picked.length > 0 ? picked : rows).filter(
     (row) => row.mend !== undefined && (picked.length > 0 || code !== '' || row.code !== 'unused-primitive'),
   );
-  const toggle = (row: FindingRow) =>
-    setChosen((old) => {
-      const next = new Set(old);
-      if (!next.delete(idOf(row))) next.add(idOf(row));
-      return next;
-    });
+  const toggle = (row: FindingRow) => setChosen((old) => toggled(old, idOf(row)));
   return (
-    <TokensSection
-      tools={
-        <Button
-          variant="default"
-          leftSection={<IconDownload size={14} />}
-          onClick={() =>
-            void ask('findingsCsv', {}).then((text) => download(`${library.slug}-findings.csv`, text))
-          }
-        >
-          CSV
-        </Button>
-      }
-    >
+    <TokensSection tools={<CsvButton view="findingsCsv" input={{}} file={`${library.slug}-findings.csv`} />}>
       <h1 className="visually-hidden">Findings of {library.name}</h1>
       <div className={classes.page}>
         <nav className={classes.codes} aria-label="Kinds of finding">

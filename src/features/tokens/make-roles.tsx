@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { INTERVALS } from '@/core/type/scale';
 import type { Role } from '@/core/views/text-styles';
 import { usePlan, useView, type Refusal } from '@/features/document/document';
+import { toggled } from '@/ui/toggled';
 
 /** Makes the styles of roles that have none, on a scale from the body size; shown before anything is stored. */
 export function MakeRoles({ missing, close }: { missing: readonly Role[]; close: () => void }) {
@@ -61,13 +62,7 @@ export function MakeRoles({ missing, close }: { missing: readonly Role[]; close:
                   <Checkbox
                     label={style.role}
                     checked={!left.has(style.role)}
-                    onChange={() =>
-                      setLeft((old) => {
-                        const next = new Set(old);
-                        if (!next.delete(style.role)) next.add(style.role);
-                        return next;
-                      })
-                    }
+                    onChange={() => setLeft((old) => toggled(old, style.role))}
                   />
                 </td>
                 <td className="path">{style.path}</td>

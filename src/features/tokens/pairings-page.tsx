@@ -11,14 +11,13 @@ import {
   Text,
 } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconDownload } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { PairCell } from '@/core/views/pairing-grid';
 import type { Solution, Solutions } from '@/core/views/solutions';
-import { useAsk, usePlan, useView } from '@/features/document/document';
+import { usePlan, useView } from '@/features/document/document';
 import { useLibrary } from '@/features/libraries/shell';
 import { useLens, useQuery } from '@/ui/frame/lens';
-import { download } from './download';
+import { CsvButton } from './csv-button';
 import { TokensSection } from './section';
 import classes from './pairings.module.css';
 
@@ -30,26 +29,13 @@ export function PairingsPage() {
   const all = query.get('all') !== null;
   const through = query.get('through') === 'lens';
   const view = useView('pairingGrid', { all, lens: through ? lens : null });
-  const ask = useAsk();
   const [chosen, setChosen] = useState<{ text: string; surface: string } | null>(null);
   if (!view) return <TokensSection>{null}</TokensSection>;
   const cell = chosen
     ? (view.cells[view.texts.indexOf(chosen.text)]?.[view.surfaces.indexOf(chosen.surface)] ?? null)
     : null;
   return (
-    <TokensSection
-      tools={
-        <Button
-          variant="default"
-          leftSection={<IconDownload size={14} />}
-          onClick={() =>
-            void ask('pairingsCsv', {}).then((text) => download(`${library.slug}-pairings.csv`, text))
-          }
-        >
-          CSV
-        </Button>
-      }
-    >
+    <TokensSection tools={<CsvButton view="pairingsCsv" input={{}} file={`${library.slug}-pairings.csv`} />}>
       <h1 className="visually-hidden">Pairings of {library.name}</h1>
       <Group mb="md" gap="lg">
         <Text size="sm">

@@ -10,8 +10,10 @@ import { useAsk, usePlan, useView, type Refusal } from '@/features/document/docu
 import { useLibrary } from '@/features/libraries/shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
+import { toggled } from '@/ui/toggled';
 import { download } from './download';
 import { TokenFilters, useTokenFilter } from './filters';
+import { PathDialog } from './path-dialog';
 import { TokensSection } from './section';
 import { TokenSelect } from './token-select';
 import classes from './table.module.css';
@@ -180,13 +182,7 @@ export function TablePage() {
                       aria-label={`Choose ${row.path}`}
                       checked={chosen.has(row.path)}
                       disabled={row.origin !== undefined}
-                      onChange={() =>
-                        setChosen((old) => {
-                          const next = new Set(old);
-                          if (!next.delete(row.path)) next.add(row.path);
-                          return next;
-                        })
-                      }
+                      onChange={() => setChosen((old) => toggled(old, row.path))}
                     />
                   )}
                 </td>
@@ -238,18 +234,25 @@ export function TablePage() {
           </Button>
         </Group>
       )}
-      <Move
+      <PathDialog
         opened={doing === 'move'}
         close={() => setDoing(null)}
-        count={paths.length}
+        title={`Move ${paths.length} to a group`}
+        label="Group"
+        placeholder="color.text; empty for the top"
+        act="Move"
         run={(into) => void store('move', { paths, into }).then(tell)}
       />
       <Replace opened={doing === 'replace'} close={() => setDoing(null)} tell={tell} />
       {paths.length === 1 && (
-        <Duplicate
+        <PathDialog
+          key={paths[0]}
           opened={doing === 'duplicate'}
           close={() => setDoing(null)}
-          path={paths[0]!}
+          title={`Duplicate ${paths[0]!}`}
+          label="Path of the copy"
+          start={`${paths[0]!}-2`}
+          act="Duplicate"
           run={(to) => void store('duplicate', { path: paths[0]!, to }).then(tell)}
         />
       )}
@@ -270,69 +273,6 @@ export function TablePage() {
         run={(deprecated) => void store('setStanding', { paths, deprecated }).then(tell)}
       />
     </TokensSection>
-  );
-}
-
-function Move({
-  opened,
-  close,
-  count,
-  run,
-}: {
-  opened: boolean;
-  close: () => void;
-  count: number;
-  run: (into: string) => void;
-}) {
-  const [into, setInto] = useState('');
-  return (
-    <Modal opened={opened} onClose={close} title={`Move ${count} to a group`}>
-      <form onSubmit={(event) => (event.preventDefault(), run(into.trim()))}>
-        <Stack>
-          <TextInput
-            label="Group"
-            placeholder="color.text; empty for the top"
-            value={into}
-            data-autofocus
-            onChange={(event) => setInto(event.currentTarget.value)}
-          />
-          <Button type="submit" w="fit-content">
-            Move
-          </Button>
-        </Stack>
-      </form>
-    </Modal>
-  );
-}
-
-function Duplicate({
-  opened,
-  close,
-  path,
-  run,
-}: {
-  opened: boolean;
-  close: () => void;
-  path: string;
-  run: (to: string) => void;
-}) {
-  const [to, setTo] = useState(`${path}-2`);
-  return (
-    <Modal opened={opened} onClose={close} title={`Duplicate ${path}`}>
-      <form onSubmit={(event) => (event.preventDefault(), run(to.trim()))}>
-        <Stack>
-          <TextInput
-            label="Path of the copy"
-            value={to}
-            data-autofocus
-            onChange={(event) => setTo(event.currentTarget.value)}
-          />
-          <Button type="submit" w="fit-content">
-            Duplicate
-          </Button>
-        </Stack>
-      </form>
-    </Modal>
   );
 }
 
