@@ -8,6 +8,7 @@ import { combinationsOf, matrixOf } from '../components/matrix';
 import { renderComponent } from '../components/render';
 import { pathOf } from '../components/style';
 import { templateOf } from '../components/template';
+import { ruleCounts, whatIf, type WhatIf } from '../components/counts';
 import { traceOf, type Trace } from '../components/trace';
 import { compileCss } from '../components/compile';
 import { itemsOf, ordered, type ComponentItem, type StyleValue } from '../documents/items';
@@ -78,6 +79,8 @@ export interface ProofView {
     }[];
   }[];
   counts: { combinations: number; rules: number; failing: number; contexts: number };
+  /** What the rules come to over all combinations; rules by their words. */
+  sums: { alike: number; idle: string[]; never: string[]; overruled: string[]; ties: string[] };
   guards: { id: string; text: string; note: string; broken: string | null }[];
   findings: Finding[];
   uses: (Where & { place: string })[];
@@ -142,6 +145,41 @@ export function components(
     css: pageStyles(items, resolution, all),
     trace: tracing(library, all, trace),
     ground: surface && resolution.value(surface, lens) ? cssLine(resolution.value(surface, lens)!) : '#fff',
+  };
+}
+
+function sumsOf(component: ComponentItem): ProofView['sums'] {
+  const { alike, idle, never, overruled, ties } = ruleCounts(component);
+  const words = (id: string) => {
+    const rule = component.entries[id];
+    return rule?.kind === 'rule' ? conditionsText(rule.when) || 'always' : id;
+  };
+  return {
+    alike,
+    idle,
+    never: never.map(words),
+    overruled: overruled.map(words),
+    ties: ties.map(
+      ({ first, second, part, property }) =>
+        `${property} of ${part} when ${words(first)} and when ${words(second)}`,
+    ),
+  };
+}
+
+/** What one more value of a choice would bring. */
+export function whatIfView(
+  library: OpenLibrary,
+  { name, prop, value }: { name: string; prop: string; value: string },
+): (Omit<WhatIf, 'inherits'> & { inherits: { when: string; part: string; properties: string[] }[] }) | null {
+  const component = itemsOf(library.items, 'component').find((other) => other.name === name);
+  if (!component || value.trim() === '') return null;
+  const { inherits, ...rest } = whatIf(component, prop, value.trim());
+  return {
+    ...rest,
+    inherits: inherits.map(({ rule, part, properties }) => {
+      const entry = component.entries[rule];
+      return { when: entry?.kind === 'rule' ? conditionsText(entry.when) : '', part, properties };
+    }),
   };
 }
 
@@ -246,6 +284,7 @@ export function proof(
       failing: cells.filter((cell) => cell.fails).length,
       contexts: resolution.contexts.length,
     },
+    sums: sumsOf(component),
     guards: ordered(component.guards).map((guard) => {
       const where = conditionsText(guard.when);
       return {

@@ -9,7 +9,7 @@ import { overrides, overridesCsv } from './overrides';
 import { pairingGrid, pairingsCsv, pairingSolutions } from './pairing-grid';
 import { replacedPaths } from './plans/structure';
 import { rolePreview } from './plans/text-styles';
-import { components, proof } from './proof';
+import { components, proof, whatIfView } from './proof';
 import { recipePreview, recipes } from './recipes';
 import { recognise } from './recognise';
 import { schemeOf } from './scheme';
@@ -49,6 +49,7 @@ export const LIBRARY_VIEWS = {
   replacedPaths,
   components,
   proof,
+  whatIf: whatIfView,
   guides,
   guide,
   ledger,

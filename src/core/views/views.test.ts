@@ -180,10 +180,14 @@ test.each([
   [
     'a template with a script',
     () =>
-      LIBRARY_PLANS.setTemplate(library, {
-        component: 'button',
-        text: '<button part="root"><script></script></button>',
-      }),
+      LIBRARY_PLANS.setTemplate(
+        library,
+        {
+          component: 'button',
+          text: '<button part="root"><script></script></button>',
+        },
+        newId,
+      ),
     '<script>',
   ],
   ['a guide without a title', () => LIBRARY_PLANS.addGuide(library, { title: ' ' }, newId), 'needs a title'],

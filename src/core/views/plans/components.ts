@@ -1,9 +1,11 @@
 import { setField } from '../../documents/edits';
 import { itemsOf, type ComponentItem, type StyleValue } from '../../documents/items';
-import { parseTemplate } from '../../components/template';
+import { parseTemplate, partAncestry } from '../../components/template';
 import { aliasPath } from '../../tokens/references';
 import type { OpenLibrary } from '../open-library';
-import { refuse, type Plan } from './plan';
+import { addMissingParts } from './making';
+import { refuse, type NewId, type Plan } from './plan';
+import { worked } from './working';
 
 function ownComponent(library: OpenLibrary, name: string): ComponentItem | undefined {
   return itemsOf(library.own.items, 'component').find((component) => component.name === name);
@@ -47,17 +49,35 @@ export function setRuleValue(
   };
 }
 
+/** Changes a template; parts it gains are named, and one that rules still style cannot go. */
 export function setTemplate(
   library: OpenLibrary,
   { component: name, text }: { component: string; text: string },
+  newId: NewId,
 ): Plan {
   const component = ownComponent(library, name);
   if (!component) return refuse(`${name} comes from an ancestor`, 'Change it at the source');
-  const [finding] = parseTemplate(text).findings;
+  const parsed = parseTemplate(text);
+  const [finding] = parsed.findings;
   if (finding)
     return refuse(
       `${finding.message}${finding.at?.line ? ` (line ${finding.at.line})` : ''}`,
       finding.fix ?? '',
     );
-  return { label: `Change the template of ${name}`, edits: [setField(component, 'template', text)] };
+  const there = partAncestry(parsed.root);
+  const styled = [...Object.values(component.entries), ...Object.values(component.guards)].flatMap((entry) =>
+    'part' in entry && partAncestry(parseTemplate(component.template).root).has(entry.part)
+      ? [entry.part]
+      : [],
+  );
+  const gone = styled.find((part) => !there.has(part));
+  if (gone !== undefined)
+    return refuse(
+      `Rules or guards of ${name} speak of the part ${gone}, which this template has no more`,
+      'Keep the part, or take those rules out first',
+    );
+  return worked(library, newId, `Change the template of ${name}`, (work) => {
+    work.set(component.id, 'template', text);
+    addMissingParts(work, component);
+  });
 }

@@ -3,6 +3,7 @@ import { bringIn } from './gather';
 import { addFonts, removeFontFile, renameFont, replaceFamily, replaceWeight } from './fonts';
 import { addBlock, addGuide, moveBlock, removeBlock, setBlockText } from './guides';
 import { setExtra } from './extras';
+import { removeProp, removeRule, setProp, setRule, startComponent } from './making';
 import { acceptFindings, mend, unaccept } from './mends';
 import { pair, unpair } from './pairings';
 import { setPlacementProp } from './products';
@@ -54,6 +55,11 @@ export const LIBRARY_PLANS = {
   forgetRecipe,
   makeScheme,
   bringIn,
+  startComponent,
+  setProp,
+  removeProp,
+  setRule,
+  removeRule,
   setRuleValue,
   setTemplate,
   addGuide,

@@ -1,0 +1,152 @@
+import { ordered, type ComponentItem } from '../documents/items';
+import { allHold, effectiveStates, type Combination } from './condition';
+import { combinationsOf } from './matrix';
+import { renderComponent } from './render';
+import { declaredStyle, rulesByStrength, type RuleEntry } from './style';
+
+/** What a component's rules come to over all its combinations. */
+export interface RuleCounts {
+  combinations: number;
+  /** Combinations that look and read exactly as another does. */
+  alike: number;
+  /** Choices and flags that change neither style nor markup, whatever they are set to. */
+  idle: string[];
+  /** Rules whose conditions hold in no combination. */
+  never: string[];
+  /** Rules that hold somewhere and win nothing anywhere. */
+  overruled: string[];
+  /** Rules of equal strength that hold together and say different things of one property: the later one wins. */
+  ties: { first: string; second: string; part: string; property: string }[];
+}
+
+/** As many combinations are looked at; a component with more is told to have fewer props. */
+export const MOST_COMBINATIONS = 20_000;
+
+export function ruleCounts(component: ComponentItem): RuleCounts {
+  const rules = rulesByStrength(component);
+  const combinations = combinationsOf(component).slice(0, MOST_COMBINATIONS);
+  const holding = new Set<string>();
+  const winning = new Set<string>();
+  const ties = new Map<string, RuleCounts['ties'][number]>();
+  const looks = new Map<string, number>();
+  const byProps = new Map<string, string>();
+  for (const combination of combinations) {
+    const style = declaredStyle(component, combination, rules);
+    for (const declarations of style.values()) for (const { rule } of declarations) winning.add(rule);
+    const here = rules.filter((rule) => allHold(rule.when, combination));
+    for (const rule of here) holding.add(rule.id);
+    for (const tie of tiesAmong(here)) ties.set(JSON.stringify(tie), tie);
+    const look = lookOf(component, combination, style);
+    looks.set(look, (looks.get(look) ?? 0) + 1);
+    byProps.set(keyOf(combination), look);
+  }
+  return {
+    combinations: combinations.length,
+    alike: combinations.length - looks.size,
+    idle: ordered(component.props)
+      .filter((prop) => prop.kind === 'choice' || prop.kind === 'flag')
+      .filter((prop) => isIdle(component, prop.name, combinations, byProps))
+      .map(({ name }) => name),
+    never: rules.filter(({ id }) => !holding.has(id)).map(({ id }) => id),
+    overruled: rules.filter(({ id }) => holding.has(id) && !winning.has(id)).map(({ id }) => id),
+    ties: [...ties.values()],
+  };
+}
+
+const keyOf = ({ props, states }: Combination): string =>
+  JSON.stringify([props, [...effectiveStates(states)]]);
+
+/** Markup without the attributes that merely repeat the props, and everything declared: what one could tell apart. */
+function lookOf(
+  component: ComponentItem,
+  combination: Combination,
+  style: ReturnType<typeof declaredStyle>,
+): string {
+  const markup = renderComponent(component, combination).replace(/ data-[a-z-]+(="[^"]*")?/g, '');
+  const said = [...style].map(([part, all]) => [
+    part,
+    all
+      .map(({ property, value }) => [property, value])
+      .sort((a, b) => (String(a[0]) < String(b[0]) ? -1 : 1)),
+  ]);
+  return JSON.stringify([markup, [...effectiveStates(combination.states)], said]);
+}
+
+function isIdle(
+  component: ComponentItem,
+  name: string,
+  combinations: readonly Combination[],
+  looks: ReadonlyMap<string, string>,
+): boolean {
+  const standard = combinations[0]?.props[name] ?? '';
+  return combinations.every((combination) => {
+    const other = { ...combination, props: { ...combination.props, [name]: standard } };
+    return looks.get(keyOf(combination)) === (looks.get(keyOf(other)) ?? looks.get(keyOf(combination)));
+  });
+}
+
+function tiesAmong(rules: readonly RuleEntry[]): RuleCounts['ties'] {
+  const last = new Map<string, { rule: RuleEntry; value: string }>();
+  const found: RuleCounts['ties'] = [];
+  for (const rule of rules)
+    for (const [property, value] of rule.declarations) {
+      const key = `${rule.part} ${property}`;
+      const text = JSON.stringify(value);
+      const before = last.get(key);
+      // A rule without conditions is the ground others stand on: two of them in a row are said on purpose.
+      if (
+        before &&
+        rule.when.length > 0 &&
+        before.rule.when.length === rule.when.length &&
+        before.value !== text
+      )
+        found.push({ first: before.rule.id, second: rule.id, part: rule.part, property });
+      last.set(key, { rule, value: text });
+    }
+  return found;
+}
+
+/** What one more value of a choice would bring: combinations, the rules it inherits, and what others say and it does not. */
+export interface WhatIf {
+  combinations: { before: number; after: number };
+  inherits: { rule: string; part: string; properties: string[] }[];
+  unsaid: { part: string; property: string; saidFor: string[] }[];
+}
+
+export function whatIf(component: ComponentItem, prop: string, value: string): WhatIf {
+  const entry = Object.entries(component.props).find(
+    ([, other]) => other.name === prop && other.kind === 'choice',
+  );
+  if (!entry) return { combinations: { before: 0, after: 0 }, inherits: [], unsaid: [] };
+  const [id, choice] = entry;
+  const wider: ComponentItem = {
+    ...component,
+    props: { ...component.props, [id]: { ...choice, values: [...new Set([...choice.values, value])] } },
+  };
+  const rules = rulesByStrength(component);
+  const speaksOf = (rule: RuleEntry) =>
+    rule.when.find((condition) => condition.kind === 'choice' && condition.prop === prop);
+  const fresh = combinationsOf(wider).filter((combination) => combination.props[prop] === value);
+  const unsaid = new Map<string, WhatIf['unsaid'][number]>();
+  for (const rule of rules) {
+    const condition = speaksOf(rule);
+    if (condition?.kind !== 'choice' || condition.is.includes(value)) continue;
+    for (const [property] of rule.declarations) {
+      const key = `${rule.part} ${property}`;
+      const known = unsaid.get(key) ?? { part: rule.part, property, saidFor: [] };
+      known.saidFor = [...new Set([...known.saidFor, ...condition.is])];
+      unsaid.set(key, known);
+    }
+  }
+  return {
+    combinations: { before: combinationsOf(component).length, after: combinationsOf(wider).length },
+    inherits: rules
+      .filter((rule) => fresh.some((combination) => allHold(rule.when, combination)))
+      .map((rule) => ({
+        rule: rule.id,
+        part: rule.part,
+        properties: rule.declarations.map(([property]) => property),
+      })),
+    unsaid: [...unsaid.values()],
+  };
+}
