@@ -85,26 +85,33 @@ function isIdle(
   });
 }
 
+/** Where what wins a property is one of several equal rules that say different things of it. */
 function tiesAmong(rules: readonly RuleEntry[]): RuleCounts['ties'] {
-  const last = new Map<string, { rule: RuleEntry; value: string }>();
-  const found: RuleCounts['ties'] = [];
+  const said = new Map<string, { rule: RuleEntry; value: string }[]>();
   for (const rule of rules)
     for (const [property, value] of rule.declarations) {
       const key = `${rule.part} ${property}`;
-      const text = JSON.stringify(value);
-      const before = last.get(key);
-      // A rule without conditions is the ground others stand on: two of them in a row are said on purpose.
-      if (
-        before &&
-        rule.when.length > 0 &&
-        before.rule.when.length === rule.when.length &&
-        before.value !== text
-      )
-        found.push({ first: before.rule.id, second: rule.id, part: rule.part, property });
-      last.set(key, { rule, value: text });
+      said.set(key, [...(said.get(key) ?? []), { rule, value: JSON.stringify(value) }]);
     }
-  return found;
+  return [...said].flatMap(([key, all]) => {
+    const winner = all.at(-1)!;
+    const equal = all.filter(
+      ({ rule, value }) =>
+        rule.when.length > 0 &&
+        rule.when.length === winner.rule.when.length &&
+        value !== winner.value &&
+        !impliedBy(rule, winner.rule),
+    );
+    const [part, property] = key.split(' ') as [string, string];
+    return equal.map(({ rule }) => ({ first: rule.id, second: winner.rule.id, part, property }));
+  });
 }
+
+/** What is active is hovered over besides: that the one goes over the other is meant. */
+const impliedBy = (weaker: RuleEntry, winner: RuleEntry): boolean =>
+  hasState(weaker, 'hover') && hasState(winner, 'active');
+const hasState = ({ when }: RuleEntry, state: string) =>
+  when.some((condition) => condition.kind === 'state' && condition.state === state);
 
 /** What one more value of a choice would bring: combinations, the rules it inherits, and what others say and it does not. */
 export interface WhatIf {

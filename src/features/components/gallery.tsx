@@ -1,12 +1,15 @@
 'use client';
 
-import { Text } from '@mantine/core';
+import { Button, Group, Text } from '@mantine/core';
+import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
+import { useState } from 'react';
 import { useView } from '@/features/document/document';
 import { useLibrary } from '@/features/libraries/shell';
 import { useLens, useLensLink, useTrace } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { contextAttributes } from '@/core/screens/screen';
+import { StartComponent } from './start-component';
 import classes from './components.module.css';
 
 /** All components by rank, each drawn live through the lens. */
@@ -15,17 +18,33 @@ export function Gallery() {
   const lens = useLens(library.axes);
   const link = useLensLink(library.axes);
   const trace = useTrace();
+  const [starting, setStarting] = useState(false);
   const view = useView('components', { lens, ...(trace !== null && { trace }) });
   if (!view) return null;
   return (
     <>
       <h1 className="visually-hidden">Components of {library.name}</h1>
+      {library.canEdit && (
+        <Group justify="flex-end">
+          <Button leftSection={<IconPlus size={14} />} onClick={() => setStarting(true)}>
+            Start a component
+          </Button>
+        </Group>
+      )}
+      {starting && (
+        <StartComponent
+          others={view.ranks.flatMap(({ components }) => components.map(({ name }) => name))}
+          close={() => setStarting(false)}
+        />
+      )}
       {view.ranks.length === 0 && (
         <div className="sheet" style={{ padding: 34 }}>
           <Text fw={600} size="lg">
             No components yet.
           </Text>
-          <Text c="dimmed">Bring in a component file with its template: Tokens, then Import files.</Text>
+          <Text c="dimmed">
+            Start one here, or bring in a component file with its template: Tokens, then Bring in files.
+          </Text>
         </div>
       )}
       {view.ranks.map((rank) => (

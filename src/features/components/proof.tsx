@@ -3,7 +3,7 @@
 import { Alert, Button, Collapse, Group, Select, Tabs, Text, Textarea } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import Link from 'next/link';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { renderSheet } from '@/core/components/matrix-sheet';
 import { contextAttributes } from '@/core/screens/screen';
 import type { ProofView } from '@/core/views/proof';
@@ -13,6 +13,8 @@ import { useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { BesideFrames } from '@/ui/specimen/beside';
 import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import { PropActions, PropForm } from './props-editing';
+import { AddProperty, RuleForm, RuleMenu, Sums } from './rule-editing';
 import { RuleValue } from './rule-value';
 import classes from './components.module.css';
 
@@ -28,6 +30,9 @@ export function Proof({ name }: { name: string }) {
   const link = useLensLink(library.axes);
   const [query, setQuery] = useQuery();
   const trace = useTrace();
+  /** The prop being changed; empty: a new one. */
+  const [prop, setProp] = useState<string | null>(null);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
   const asked = query.get('ground') ?? undefined;
   const view = useView('proof', { name, lens, surface: asked, ...(trace !== null && { trace }) });
   const grid = useGrid(view?.grids);
@@ -103,8 +108,35 @@ export function Proof({ name }: { name: string }) {
           <section className={classes.sheet} aria-label="Props and parts">
             <header>
               <h2>Props</h2>
+              {view.canEdit && (
+                <Button size="compact-xs" variant="default" onClick={() => setProp('')}>
+                  Add a prop
+                </Button>
+              )}
             </header>
-            <PropTable props={view.props} />
+            {refusal && (
+              <Text size="sm" c="var(--bad)" role="alert" px={14}>
+                {refusal.problem}. {refusal.fix}.
+              </Text>
+            )}
+            <PropTable
+              props={view.props}
+              actions={
+                view.canEdit
+                  ? (one) => (
+                      <PropActions view={view} prop={one} change={() => setProp(one)} report={setRefusal} />
+                    )
+                  : undefined
+              }
+            />
+            {prop !== null && (
+              <PropForm
+                key={prop}
+                view={view}
+                prop={view.props.find((one) => one.name === prop) ?? null}
+                done={() => setProp(null)}
+              />
+            )}
           </section>
           <section className={classes.sheet} aria-label="Uses">
             <header>
@@ -138,7 +170,10 @@ export function Proof({ name }: { name: string }) {
 /** The props of a component as a table; guides show the same. */
 export function PropTable({
   props,
+  actions,
 }: {
+  /** What stands at the end of each row. */
+  actions?: ((prop: string) => ReactNode) | undefined;
   props:
     | ProofView['props']
     | { name: string; kind: string; values: string[]; default: string; description: string }[];
@@ -151,6 +186,11 @@ export function PropTable({
           <th>Kind</th>
           <th>May be</th>
           <th>What for</th>
+          {actions && (
+            <th>
+              <span className="visually-hidden">What to do</span>
+            </th>
+          )}
         </tr>
       </thead>
       <tbody>
@@ -172,6 +212,7 @@ export function PropTable({
                       : 'any text'}
             </td>
             <td>{prop.description}</td>
+            {actions && <td>{actions(prop.name)}</td>}
           </tr>
         ))}
       </tbody>
@@ -180,6 +221,9 @@ export function PropTable({
 }
 
 function Rules({ view }: { view: ProofView }) {
+  const [adding, setAdding] = useState(false);
+  const [doing, setDoing] = useState<{ rule: string; what: 'change' | 'add' } | null>(null);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
   return (
     <section className={classes.sheet} aria-label="Rules">
       <header>
@@ -212,8 +256,44 @@ function Rules({ view }: { view: ProofView }) {
               </span>
             ))}
             .{rule.comment && <div className={classes.comment}>{rule.comment}</div>}
+            {view.canEdit && (
+              <span className={classes.ruleMenu}>
+                <RuleMenu
+                  view={view}
+                  rule={rule}
+                  change={() => setDoing({ rule: rule.id, what: 'change' })}
+                  add={() => setDoing({ rule: rule.id, what: 'add' })}
+                  report={setRefusal}
+                />
+              </span>
+            )}
+            {doing?.rule === rule.id &&
+              (doing.what === 'change' ? (
+                <RuleForm view={view} rule={rule} done={() => setDoing(null)} />
+              ) : (
+                <AddProperty view={view} rule={rule} done={() => setDoing(null)} />
+              ))}
           </div>
         ))}
+        {view.rules.length === 0 && (
+          <Text size="sm" c="dimmed">
+            No rules yet: it is drawn as the browser would.
+          </Text>
+        )}
+        {refusal && (
+          <Text size="sm" c="var(--bad)" role="alert">
+            {refusal.problem}. {refusal.fix}.
+          </Text>
+        )}
+        {adding ? (
+          <RuleForm view={view} rule={null} done={() => setAdding(false)} />
+        ) : (
+          view.canEdit && (
+            <Button size="compact-sm" variant="default" mt="xs" onClick={() => setAdding(true)}>
+              Add a rule
+            </Button>
+          )
+        )}
       </div>
     </section>
   );
@@ -241,6 +321,7 @@ function Matrix({ view, lens, ground }: { view: ProofView; lens: Record<string, 
           )}
         </Text>
       </header>
+      <Sums sums={view.sums} />
       {cell && (
         <div className={classes.body} style={{ borderBottom: '1px solid var(--line)' }} data-testid="cell">
           <Group justify="space-between">

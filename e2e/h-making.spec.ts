@@ -1,0 +1,81 @@
+import { expect, test, type Page } from '@playwright/test';
+import { enterAs, expectAccessible } from './support';
+
+/** A component made from nothing, by mouse and keyboard, in a library that has no tokens yet. */
+async function addProp(page: Page, name: string, values: string) {
+  await page.getByRole('button', { name: 'Add a prop' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill(name);
+  await page.getByRole('textbox', { name: 'Values' }).fill(values);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('cell', { name, exact: true })).toBeVisible();
+}
+
+async function addRule(page: Page, when: string, property: string, value: string) {
+  await page.getByRole('button', { name: 'Add a rule' }).click();
+  await page.getByRole('textbox', { name: 'When' }).fill(when);
+  await page.keyboard.press('Enter');
+  await page
+    .getByRole('button', { name: `More to do with the rule ${when || 'always'}`, exact: true })
+    .click();
+  await page.getByRole('menuitem', { name: 'Add a property' }).click();
+  await page.getByRole('combobox', { name: 'Property' }).fill(property);
+  await page.getByRole('combobox', { name: 'Is', exact: true }).fill(value);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(value, { exact: true }).first()).toBeVisible();
+}
+
+test('a button with four sizes and five kinds is made from nothing, and a sixth kind is foreseen and added', async ({
+  page,
+}) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.getByRole('button', { name: 'Start a library' }).click();
+  await page.getByLabel('Name').fill('Slipway');
+  await page.getByRole('button', { name: 'Start the library' }).click();
+  await page.getByRole('link', { name: 'Components' }).click();
+  await expect(page.getByText('No components yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Start a component' }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('Big Button');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('is no name for a component', { exact: false })).toBeVisible();
+  await page.getByRole('dialog').getByLabel('Name').fill('button');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'button' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Show', exact: true }).click();
+  await page
+    .getByRole('textbox', { name: 'Template' })
+    .fill('<button part="root"><span part="label"><slot name="label"></slot></span></button>');
+  await page.getByRole('button', { name: 'Store the template' }).click();
+  await addProp(page, 'size', 'small, regular, large, huge');
+  await addProp(page, 'tone', 'main, quiet, plain, danger, success');
+  await expect(page.getByTestId('matrix-counts')).toContainText('120 combinations from 0 rules');
+  await expect(page.getByTestId('sums')).toContainText('nothing depends on size, tone');
+  await addRule(page, '', 'background-color', '#0a5d6a');
+  await addRule(page, 'tone is danger', 'background-color', '#a01010');
+  await addRule(page, 'size is large', 'padding', '12px');
+  await expectAccessible(page);
+  // Drawn as the rules say.
+  const specimen = page.frameLocator('iframe[title="Specimen of button"]');
+  await expect(specimen.locator('button')).toHaveCSS('background-color', 'rgb(10, 93, 106)');
+  // A rule on a value that is not there is refused where it is written.
+  await page.getByRole('button', { name: 'Add a rule' }).click();
+  await page.getByRole('textbox', { name: 'When' }).fill('tone is notice');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('notice is no value of tone', { exact: false })).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  // The sixth kind: what it would bring, before it is there.
+  await page.getByRole('button', { name: 'Change the prop tone' }).click();
+  await page.getByRole('textbox', { name: 'Values' }).fill('main, quiet, plain, danger, success, notice');
+  await expect(page.getByTestId('ahead')).toContainText('144 combinations instead of 120');
+  await expect(page.getByTestId('ahead')).toContainText('background-color of root (said for danger)');
+  await page.getByRole('button', { name: 'Store it' }).click();
+  await expect(page.getByTestId('matrix-counts')).toContainText('144 combinations from 3 rules');
+  // What rules still speak of cannot go.
+  await page.getByRole('button', { name: 'Take out the prop tone' }).click();
+  await expect(
+    page.getByText('tone is used by the rule when tone is danger', { exact: false }),
+  ).toBeVisible();
+  await page.getByRole('button', { name: /^Undo: Change the prop tone/ }).click();
+  await expect(page.getByTestId('matrix-counts')).toContainText('120 combinations from 3 rules');
+});

@@ -1,0 +1,218 @@
+'use client';
+
+import { ActionIcon, Autocomplete, Button, Group, Menu, Select, TextInput } from '@mantine/core';
+import { IconDots } from '@tabler/icons-react';
+import { useState } from 'react';
+import type { ProofView } from '@/core/views/proof';
+import { usePlan, type Refusal } from '@/features/document/document';
+import { useTokenNames } from '@/features/document/token-names';
+import classes from './components.module.css';
+
+type Rule = ProofView['rules'][number];
+
+/** Properties that rules of components mostly set; any other can be typed. */
+const PROPERTIES = [
+  'align-items',
+  'background-color',
+  'border-color',
+  'border-radius',
+  'border-style',
+  'border-width',
+  'box-shadow',
+  'color',
+  'display',
+  'flex-direction',
+  'font',
+  'gap',
+  'height',
+  'justify-content',
+  'margin',
+  'max-width',
+  'min-height',
+  'min-width',
+  'opacity',
+  'outline',
+  'outline-offset',
+  'padding',
+  'padding-block',
+  'padding-inline',
+  'text-align',
+  'transition-duration',
+  'width',
+];
+
+const words = (refusal: Refusal | null) => (refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined);
+
+/** What a rule is about: its conditions as text, and the part. */
+export function RuleForm({ view, rule, done }: { view: ProofView; rule: Rule | null; done: () => void }) {
+  const { store } = usePlan();
+  const [when, setWhen] = useState(rule?.when ?? '');
+  const [part, setPart] = useState(rule?.part ?? 'root');
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        const refused = await store('setRule', { component: view.name, rule: rule?.id ?? null, when, part });
+        setRefusal(refused);
+        if (!refused) done();
+      }}
+    >
+      <Group align="start" gap="xs" my={6}>
+        <TextInput
+          label="When"
+          description="Empty: always. tone is danger or quiet and not busy and state is hover"
+          inputWrapperOrder={['label', 'input', 'description', 'error']}
+          w={300}
+          value={when}
+          autoFocus
+          error={words(refusal)}
+          onChange={(event) => setWhen(event.currentTarget.value)}
+          onKeyDown={(event) => event.key === 'Escape' && done()}
+        />
+        <Select
+          label="Part"
+          w={120}
+          value={part}
+          data={view.parts.map(({ name }) => name)}
+          allowDeselect={false}
+          onChange={(value) => setPart(value ?? 'root')}
+        />
+        <Button type="submit" mt={24}>
+          {rule ? 'Change it' : 'Add it'}
+        </Button>
+      </Group>
+    </form>
+  );
+}
+
+/** One more property of a rule, with a token or a value. */
+export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule; done: () => void }) {
+  const { store } = usePlan();
+  const [property, setProperty] = useState('');
+  const [text, setText] = useState('');
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const names = useTokenNames(text.startsWith('{') ? text : null);
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        const refused = await store('setRuleValue', {
+          component: view.name,
+          rule: rule.id,
+          property: property.trim(),
+          text,
+        });
+        setRefusal(refused);
+        if (refused) return;
+        done();
+      }}
+    >
+      <Group align="start" gap="xs" my={6}>
+        <Autocomplete
+          label="Property"
+          w={170}
+          data={PROPERTIES.filter((name) => !rule.declarations.some((one) => one.property === name))}
+          limit={8}
+          value={property}
+          required
+          autoFocus
+          onChange={setProperty}
+          onKeyDown={(event) => event.key === 'Escape' && done()}
+        />
+        <Autocomplete
+          label="Is"
+          placeholder="{color.text.default} or 8px"
+          w={230}
+          data={names}
+          filter={({ options }) => options}
+          limit={8}
+          value={text}
+          required
+          error={words(refusal)}
+          onChange={setText}
+        />
+        <Button type="submit" mt={24}>
+          Set it
+        </Button>
+      </Group>
+    </form>
+  );
+}
+
+/** What can be done with one rule. */
+export function RuleMenu({
+  view,
+  rule,
+  change,
+  add,
+  report,
+}: {
+  view: ProofView;
+  rule: Rule;
+  change: () => void;
+  add: () => void;
+  report: (refusal: Refusal | null) => void;
+}) {
+  const { store } = usePlan();
+  return (
+    <Menu position="bottom-end">
+      <Menu.Target>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          size="sm"
+          aria-label={`More to do with the rule ${rule.when || 'always'}`}
+        >
+          <IconDots size={14} />
+        </ActionIcon>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item onClick={add}>Add a property</Menu.Item>
+        <Menu.Item onClick={change}>Change when it holds</Menu.Item>
+        <Menu.Item
+          color="red"
+          onClick={() => void store('removeRule', { component: view.name, rule: rule.id }).then(report)}
+        >
+          Take it out
+        </Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
+  );
+}
+
+/** What the rules come to, where there is something to say of it. */
+export function Sums({ sums }: { sums: ProofView['sums'] }) {
+  const count = (list: readonly string[], one: string, many: string) =>
+    list.length === 0 ? '' : `${list.length} ${list.length === 1 ? one : many}`;
+  const said = [
+    sums.alike > 0 ? `${sums.alike} look as another does` : '',
+    sums.idle.length > 0 ? `nothing depends on ${sums.idle.join(', ')}` : '',
+    count(sums.never, 'rule never holds', 'rules never hold'),
+    count(sums.overruled, 'rule is always overruled', 'rules are always overruled'),
+    count(sums.ties, 'place where equal rules disagree', 'places where equal rules disagree'),
+  ].filter(Boolean);
+  if (said.length === 0) return null;
+  const details = [
+    ...sums.never.map((rule) => `Never holds: ${rule}`),
+    ...sums.overruled.map((rule) => `Always overruled: ${rule}`),
+    ...sums.ties.map((tie) => `Equal rules, the later wins: ${tie}`),
+  ];
+  const summary = `${said.join('; ')}.`;
+  return (
+    <div className={classes.sums} data-testid="sums">
+      {details.length === 0 ? (
+        summary
+      ) : (
+        <details>
+          <summary>{summary}</summary>
+          <ul>
+            {details.slice(0, 40).map((detail) => (
+              <li key={detail}>{detail}</li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
+  );
+}
