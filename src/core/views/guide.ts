@@ -2,6 +2,7 @@ import { renderComponent } from '../components/render';
 import { pathOf } from '../components/style';
 import { itemsOf, ordered, type GuideItem } from '../documents/items';
 import { componentOf, pageStyles } from '../screens/screen';
+import { spacingSets, type LayoutGrid } from '../tokens/spacing-sets';
 import type { Context } from '../tokens/system';
 import { descriptionOf } from '../tokens/tier';
 import type { OpenLibrary } from './open-library';
@@ -18,6 +19,8 @@ export type BlockView = { id: string; order: string } & (
       css: string;
       props: { name: string; kind: string; values: string[]; default: string; description: string }[];
       missing: boolean;
+      /** Layout grids that can be laid over the specimen. */
+      grids: LayoutGrid[];
     }
 );
 
@@ -124,6 +127,7 @@ function blockView(
             }))
           : [],
         missing: !component,
+        grids: spacingSets(resolution, lens).grids,
       };
     }
   }

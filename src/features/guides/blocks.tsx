@@ -5,6 +5,7 @@ import type { BlockView } from '@/core/views/guide';
 import { PropTable } from '@/features/components/proof';
 import { useLibrary } from '@/features/libraries/shell';
 import { BesideFrames } from '@/ui/specimen/beside';
+import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
 import { Prose } from '@/ui/markdown';
 import classes from './guides.module.css';
@@ -98,6 +99,7 @@ function TypeSpecimen({ block }: Drawn<'typeSpecimen'>) {
 
 function ComponentBlock({ block }: Drawn<'component'>) {
   const { axes } = useLibrary();
+  const grid = useGrid(block.grids);
   if (block.missing)
     return (
       <Text c="var(--bad)">
@@ -106,7 +108,11 @@ function ComponentBlock({ block }: Drawn<'component'>) {
     );
   return (
     <div className={classes.component}>
+      <div className={classes.grids}>
+        <GridSelect grids={block.grids} />
+      </div>
       <BesideFrames
+        grid={grid}
         axes={axes}
         title={`Specimen of ${block.name}`}
         html={block.html}

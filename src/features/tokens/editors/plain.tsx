@@ -1,6 +1,9 @@
 'use client';
 
 import { Group, NumberInput, Select, Slider, Stack, Text } from '@mantine/core';
+import { useContext } from 'react';
+import { SHIPPED_FONTS } from '@/core/fonts/known-fonts';
+import { FacesContext } from '@/ui/specimen/faces';
 import { TokenSelect } from '../token-select';
 import type { EditorProps } from './editor';
 
@@ -110,11 +113,14 @@ export function NumberEditor({ text, change }: EditorProps) {
   );
 }
 
-/** Families this application ships, which every browser that opens it has, and the generic ones of CSS. */
-const SHIPPED = ['Archivo Variable', 'Bricolage Grotesque Variable', 'Commit Mono'];
 const GENERIC = ['sans-serif', 'serif', 'monospace', 'system-ui'];
 
+/** A list of families: those of the library's own files, those that ship with the program, and the generic ones of CSS. */
 export function FamilyEditor({ text, change }: EditorProps) {
+  const faces = useContext(FacesContext);
+  const choices = [
+    ...new Set([...faces.map(({ family }) => family), ...SHIPPED_FONTS.map(({ name }) => name), ...GENERIC]),
+  ];
   const names = text
     .split(',')
     .map((name) => name.trim().replace(/^["']|["']$/g, ''))
@@ -128,8 +134,8 @@ export function FamilyEditor({ text, change }: EditorProps) {
       ))}
       <Select
         label="First choice"
-        data={[...SHIPPED, ...GENERIC]}
-        value={names[0] && [...SHIPPED, ...GENERIC].includes(names[0]) ? names[0] : null}
+        data={choices}
+        value={names[0] && choices.includes(names[0]) ? names[0] : null}
         placeholder={names[0]}
         onChange={(next) =>
           next && change([next, ...names.slice(1).filter((name) => name !== next)].join(', '))
