@@ -3,6 +3,7 @@ import { pathOf } from '../components/style';
 import { brokenGuards } from '../components/guards';
 import { equal } from '../documents/edits';
 import {
+  type AssetItem,
   type ComponentItem,
   type GuideItem,
   type Item,
@@ -196,20 +197,20 @@ function itemChanges(
     return [
       row(
         'added',
-        item.kind === 'component' || item.kind === 'guide' ? 'minor' : 'patch',
+        ['component', 'guide', 'asset'].includes(item.kind) ? 'minor' : 'patch',
         null,
         null,
-        `A ${kindName(item)} was added`,
+        `${aKind(item)} was added`,
       ),
     ];
   if (!present)
     return [
       row(
         'removed',
-        item.kind === 'component' ? 'major' : 'patch',
+        item.kind === 'component' || item.kind === 'asset' ? 'major' : 'patch',
         null,
         null,
-        `A ${kindName(item)} was removed`,
+        `${aKind(item)} was removed`,
       ),
     ];
   if (old.kind === 'component' && present.kind === 'component')
@@ -225,11 +226,17 @@ function itemChanges(
         'The group was renamed; its tokens are listed with their new paths',
       ),
     ];
+  if (old.kind === 'asset' && present.kind === 'asset') return assetChanges(old, present, row);
   return [row('arranged', 'patch', null, null, `The ${kindName(item)} changed`)];
 }
 
 const kindName = (item: Item) =>
   item.kind === 'ruleSet' ? 'rule set' : item.kind === 'acceptedFinding' ? 'accepted finding' : item.kind;
+
+const aKind = (item: Item) => {
+  const name = kindName(item);
+  return `${/^[aeiou]/.test(name) ? 'An' : 'A'} ${name}`;
+};
 
 type Row = (
   kind: string,
@@ -238,6 +245,23 @@ type Row = (
   after: string | null,
   why: string,
 ) => LedgerChange;
+
+/** What is set in a font, or shows a picture, changes with its files and is lost with its name. */
+function assetChanges(old: AssetItem, present: AssetItem, row: Row): LedgerChange[] {
+  const changes: LedgerChange[] = [];
+  if (old.name !== present.name)
+    changes.push(row('renamed', 'major', old.name, present.name, `The ${old.role} was renamed`));
+  const hashes = (asset: AssetItem) =>
+    new Map(Object.values(asset.files).map(({ hash, file }) => [hash, file]));
+  const [was, is] = [hashes(old), hashes(present)];
+  for (const [hash, file] of was)
+    if (!is.has(hash)) changes.push(row('file', 'major', file, null, `The file ${file} was taken out`));
+  for (const [hash, file] of is)
+    if (!was.has(hash)) changes.push(row('file', 'minor', null, file, `The file ${file} was added`));
+  if (changes.length === 0)
+    changes.push(row('arranged', 'patch', null, null, `Only the order of the ${old.role}’s files changed`));
+  return changes;
+}
 
 function guideChanges(old: GuideItem, present: GuideItem, row: Row): LedgerChange[] {
   const changes: LedgerChange[] = [];
