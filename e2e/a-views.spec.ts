@@ -33,7 +33,7 @@ const VIEWS = [
 for (const colorScheme of ['light', 'dark'] as const) {
   test.describe(colorScheme, () => {
     test.use({ colorScheme });
-    test(`axe-core finds nothing on any view, ${colorScheme}; nothing overflows at 1024 wide or 200 %`, async ({
+    test(`axe-core finds nothing on any view, ${colorScheme}${colorScheme === 'light' ? '; nothing overflows at 1024 wide or 200 %' : ''}`, async ({
       page,
     }) => {
       test.setTimeout(360_000);
@@ -47,7 +47,9 @@ for (const colorScheme of ['light', 'dark'] as const) {
         await page.goto(view);
         await expect(page.getByRole('main')).toBeVisible();
         await page.waitForTimeout(400);
-        await expectAccessible(page);
+        // The dark scheme differs in its colours alone.
+        await expectAccessible(page, colorScheme === 'dark' ? ['color-contrast'] : undefined);
+        if (colorScheme === 'dark') continue;
         for (const width of [1024, 640]) {
           await page.setViewportSize({ width, height: 768 });
           const over = await page.evaluate(

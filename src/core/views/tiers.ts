@@ -18,7 +18,8 @@ export interface TiersView {
   origins: string[];
   /** The lines through what hangs together with the selected token: column and y of both ends. */
   lines: { key: string; from: [column: number, y: number]; to: [column: number, y: number] }[];
-  /** The neighbours of the selected token in the list, and where it stands. */
+  /** The token this answer is about, its neighbours in the list, and where it stands. */
+  selected: string | null;
   before: string | undefined;
   after: string | undefined;
   selectedY: number | undefined;
@@ -93,6 +94,7 @@ export function tiers(
       library.snapshot.document.name,
     ],
     lines: lit ? linesBetween(library, lit, places) : [],
+    selected: chosen,
     before: at > 0 ? order[at - 1] : undefined,
     after: at === -1 ? undefined : order[at + 1],
     selectedY: chosen === null ? undefined : places.get(chosen)?.[1],

@@ -48,13 +48,24 @@ export function TokensPage({ path }: { path: string | undefined }) {
     },
     [base, link],
   );
-  const step = (next: string | undefined) => {
-    if (selected === undefined || next === undefined) return;
-    window.history.replaceState(null, '', `${base}/${encodeURIComponent(next)}${window.location.search}`);
+  // Keys may come faster than the list is worked out: steps wait until the neighbours of the present token are known.
+  const steps = useRef(0);
+  const walk = useCallback(() => {
+    if (steps.current === 0 || selected === undefined || view?.selected !== selected) return;
+    const next = steps.current > 0 ? view.after : view.before;
+    steps.current = next === undefined ? 0 : steps.current - Math.sign(steps.current);
+    if (next !== undefined)
+      window.history.replaceState(null, '', `${base}/${encodeURIComponent(next)}${window.location.search}`);
+  }, [base, selected, view]);
+  useEffect(walk, [walk]);
+  const step = (by: 1 | -1) => {
+    if (selected === undefined) return;
+    steps.current += by;
+    walk();
   };
   useHotkeys([
-    ['ArrowDown', () => step(view?.after)],
-    ['ArrowUp', () => step(view?.before)],
+    ['ArrowDown', () => step(1)],
+    ['ArrowUp', () => step(-1)],
     ['Escape', () => selected !== undefined && go(null)],
   ]);
   const opener = useRef<HTMLElement | null>(null);
