@@ -1,4 +1,5 @@
 import { isObject } from '../json/json';
+import { pxOf } from './types/dimension';
 import { joinPath, lastName, parentPath, type Context } from './system';
 import type { Resolution } from './resolve';
 
@@ -11,6 +12,8 @@ export interface Length {
   px: number;
   /** Where the whole value is a reference: what it refers to. */
   refersTo: string | undefined;
+  /** Contexts under which this is said; none: by default. */
+  when: Context;
 }
 
 /** Distances from an edge to what is inside: one token for all sides, or a group of tokens named by logical side. */
@@ -63,9 +66,9 @@ export function spacingSets(resolution: Resolution, lens: Context): SpacingSets 
     };
     if (resolved.type === 'number' && name === 'columns') step(resolved.value as number);
     if (resolved.type !== 'dimension' || !isObject(resolved.value)) continue;
-    const px = (resolved.value.get('value') as number) * (resolved.value.get('unit') === 'rem' ? 16 : 1);
+    const px = pxOf(resolved.value);
     const refersTo = resolved.aliasOf === undefined ? undefined : resolution.paths[resolved.aliasOf];
-    const length = { path, px, refersTo };
+    const length = { path, px, refersTo, when: resolved.from.when };
     if (['margin', 'gutter', 'from'].includes(name)) step(px);
     if (above.some((segment) => segment === 'space' || segment === 'spacing')) found.spaces.push(length);
     else if (segments.includes('gap')) found.gaps.push(length);
@@ -81,7 +84,12 @@ export function spacingSets(resolution: Resolution, lens: Context): SpacingSets 
   }
   for (const [path, lengths] of sided) {
     const of = (side: Side) => lengths.get(side) ?? lengths.get(side.split('-')[0]!);
-    const nothing = (side: Side): Length => ({ path: joinPath(path, side), px: 0, refersTo: undefined });
+    const nothing = (side: Side): Length => ({
+      path: joinPath(path, side),
+      px: 0,
+      refersTo: undefined,
+      when: {},
+    });
     found.insets.push({
       path,
       form: SIDES.some((side) => lengths.has(side)) ? 'single sides' : 'block and inline',

@@ -153,7 +153,7 @@ function Size({ length, label = length.path }: { length: Length; label?: string 
       w={150}
       value={text}
       path={length.path}
-      store={(next) => store('setUnder', { path: length.path, when: {}, text: next })}
+      store={(next) => store('setUnder', { path: length.path, when: length.when, text: next })}
     />
   );
 }

@@ -3,6 +3,8 @@
 import { Select } from '@mantine/core';
 import type { TextMember, TextStyle } from '@/core/views/text-styles';
 import { usePlan, type Refusal } from '@/features/document/document';
+import { useLibrary } from '@/features/libraries/shell';
+import { useLens } from '@/ui/frame/lens';
 import { StoreField } from './store-field';
 import classes from './text-styles.module.css';
 
@@ -23,6 +25,7 @@ export function TextStyleFields({
   report: (refusal: Refusal | null) => void;
 }) {
   const { store } = usePlan();
+  const lens = useLens(useLibrary().axes);
   const extra = (name: string) => (text: string) => store('setExtra', { path: style.path, name, text });
   if (Object.keys(style.members).length === 0)
     return <p className={classes.note}>It takes its value from another token, which can be changed there.</p>;
@@ -36,7 +39,7 @@ export function TextStyleFields({
           w={width}
           path={style.path}
           value={style.members[member] ?? ''}
-          store={(text) => store('setTextMember', { path: style.path, member, text })}
+          store={(text) => store('setTextMember', { path: style.path, member, text, lens })}
         />
       ))}
       <Select

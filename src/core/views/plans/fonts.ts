@@ -1,5 +1,4 @@
-import { itemsOf, ordered, type AssetFile, type AssetItem, type TokenItem } from '../../documents/items';
-import { printedObject } from '../../documents/library';
+import { itemsOf, ordered, type AssetFile, type AssetItem } from '../../documents/items';
 import { ordersAfter } from '../../documents/order';
 import { closestWeight, familyKey, hasWeight, type FontFacts } from '../../fonts/font';
 import { fontUses, type FontUse } from '../../fonts/font-uses';
@@ -98,23 +97,25 @@ export function replaceFamily(
   const wanted = to.trim();
   if (wanted === '' || familyKey(wanted) === familyKey(from))
     return refuse('That is the same font', 'Choose another');
-  const renamed = (name: Json): Json =>
-    typeof name === 'string' && familyKey(name) === familyKey(from) ? wanted : name;
-  const families = (value: Json): Json =>
-    Array.isArray(value) ? distinct(value.map(renamed)) : renamed(value);
+  const isIt = (name: Json) => typeof name === 'string' && familyKey(name) === familyKey(from);
+  /** The list with the other name in its place; undefined where it does not name the font. */
+  const families = (value: Json): Json | undefined => {
+    const names = Array.isArray(value) ? value : [value];
+    if (!names.some(isIt)) return undefined;
+    return Array.isArray(value) ? distinct(value.map((name) => (isIt(name) ? wanted : name))) : wanted;
+  };
   return worked(library, newId, `Replace the font ${from} with ${wanted}`, (work) => {
     const typed = new Map(
       library.resolution.paths.map((path) => [path, library.resolution.variants(path)[0]?.resolved.type]),
     );
     for (const item of itemsOf(work.own, 'token')) {
       const type = typed.get(work.tree.paths.get(item.id)!);
-      if (type === 'fontFamily') rewriteValues(work, item, families);
+      if (type === 'fontFamily') work.rewrite(item, families);
       if (type === 'typography')
-        rewriteValues(work, item, (value) =>
-          isObject(value) && value.has('fontFamily')
-            ? new Map([...value, ['fontFamily', families(value.get('fontFamily')!)]])
-            : value,
-        );
+        work.rewrite(item, (value) => {
+          const next = isObject(value) ? families(value.get('fontFamily') ?? null) : undefined;
+          return next === undefined ? undefined : new Map([...(value as JsonObject), ['fontFamily', next]]);
+        });
     }
     for (const component of itemsOf(work.own, 'component'))
       for (const [id, entry] of Object.entries(component.entries)) {
@@ -142,19 +143,6 @@ function inList(text: string, from: string, to: string): string {
   );
   return changed.every((name, i) => name === names[i]) ? text : changed.join(', ');
 }
-
-function rewriteValues(work: Working, item: TokenItem, to: (value: Json) => Json): void {
-  for (const [layer, declaration] of Object.entries(item.declarations)) {
-    const value = authoredValue(printedObject(declaration, work.tree));
-    if (value === undefined) continue;
-    const next = to(value);
-    if (!same(next, value)) work.redeclare(work.own.get(item.id) as TokenItem, layer, next);
-  }
-}
-
-const plain = (value: Json): unknown =>
-  isObject(value) ? [...value].map(([name, inner]) => [name, plain(inner)]) : value;
-const same = (a: Json, b: Json) => JSON.stringify(plain(a)) === JSON.stringify(plain(b));
 
 /**
  * Gives every text style that asks for a family in one weight another weight, by a weight token of that value where

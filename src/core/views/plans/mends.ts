@@ -28,15 +28,6 @@ const ownToken = (library: OpenLibrary, path: string | undefined): TokenItem | u
   return item?.kind === 'token' ? item : undefined;
 };
 
-/** Rewrites each of a token's own declarations whose value `to` gives another for. */
-function rewrite(work: Working, item: TokenItem, to: (value: Json, layer: string) => Json | undefined): void {
-  for (const [layer, declaration] of Object.entries(item.declarations)) {
-    const value = authoredValue(printedObject(declaration, work.tree));
-    const next = value === undefined ? undefined : to(value, layer);
-    if (next !== undefined) work.redeclare(work.own.get(item.id) as TokenItem, layer, next);
-  }
-}
-
 /** Lets a token refer to another of the same value; what else it says stays. */
 const referTo: Mend = (library, { code, path, related }) => {
   const item = ownToken(library, path);
@@ -48,7 +39,7 @@ const referTo: Mend = (library, { code, path, related }) => {
   if (code === 'near-duplicate' && typeOf(library.resolution, target) !== 'color') return undefined;
   return {
     words: `${path} refers to ${target}`,
-    run: (work) => rewrite(work, item, () => `{${target}}`),
+    run: (work) => work.rewrite(item, () => `{${target}}`),
   };
 };
 
@@ -73,7 +64,7 @@ const onRhythm: Mend = (library, { path }) => {
   })[0];
   return first === undefined
     ? undefined
-    : { words: `${path} becomes ${first}`, run: (work) => rewrite(work, item, mended) };
+    : { words: `${path} becomes ${first}`, run: (work) => work.rewrite(item, mended) };
 };
 
 /** What a deprecated token says is to be used in its place. */
@@ -106,7 +97,7 @@ const useReplacement: Mend = (library, { path, related }) => {
     return undefined;
   return {
     words: `${path} refers to ${next}`,
-    run: (work) => rewrite(work, item, (value) => (value === `{${old}}` ? `{${next}}` : undefined)),
+    run: (work) => work.rewrite(item, (value) => (value === `{${old}}` ? `{${next}}` : undefined)),
   };
 };
 
@@ -131,7 +122,7 @@ const throughPurpose: Mend = (library, { path, related }) => {
   if (purpose === undefined) return undefined;
   return {
     words: `${path} refers to ${purpose}, which has the same value`,
-    run: (work) => rewrite(work, item, (value) => (value === `{${primitive}}` ? `{${purpose}}` : undefined)),
+    run: (work) => work.rewrite(item, (value) => (value === `{${primitive}}` ? `{${purpose}}` : undefined)),
   };
 };
 
@@ -145,7 +136,7 @@ const modern: Mend = (library, { path }) => {
   if (!item) return undefined;
   const type = typeOf(library.resolution, path!);
   const next = (value: Json) => (type === undefined ? undefined : TOKEN_TYPES.get(type)?.modernise?.(value));
-  return { words: `${path} is written in the present form`, run: (work) => rewrite(work, item, next) };
+  return { words: `${path} is written in the present form`, run: (work) => work.rewrite(item, next) };
 };
 
 /** The nearest step of the ramp that passes everywhere the declaration shows; else the nearest colour of its hue. */

@@ -3,6 +3,7 @@ import { demo, done, lens, newId, opened } from '../testing';
 import type { OpenLibrary } from '../open-library';
 import { ROLES, textStyles } from '../text-styles';
 import { addTextStyles, rolePreview, setTextMember } from './text-styles';
+import { setUnder } from './structure';
 import { addToken } from './tokens';
 
 const library = opened(demo());
@@ -21,7 +22,7 @@ test('one member is set and all others are kept, as references where they were',
   ] as const;
   for (const [member, text, property, css] of cases) {
     const after = style(
-      done(library, setTextMember(library, { path: 'text.body', member, text }, newId)),
+      done(library, setTextMember(library, { path: 'text.body', member, text, lens }, newId)),
       'text.body',
     );
     expect([property, after.css[property]]).toEqual([property, css]);
@@ -35,14 +36,14 @@ test('a line height typed as a length becomes its share of the size', () => {
   const size = Number.parseFloat(style(library, 'text.body').css['font-size']!) * (style(library, 'text.body').css['font-size']!.endsWith('rem') ? 16 : 1); // prettier-ignore
   const after = done(
     library,
-    setTextMember(library, { path: 'text.body', member: 'lineHeight', text: '30px' }, newId),
+    setTextMember(library, { path: 'text.body', member: 'lineHeight', text: '30px', lens }, newId),
   );
   expect(Number(style(after, 'text.body').css['line-height']) * size).toBeCloseTo(30, 2);
 });
 
 test('what is no value, no text style or nobody’s token is refused in words', () => {
   const set = (path: string, text: string) =>
-    setTextMember(library, { path, member: 'fontSize', text }, newId);
+    setTextMember(library, { path, member: 'fontSize', text, lens }, newId);
   for (const [path, text] of [['text.body', 'large'], ['text.body', '{space.none}'], ['color.text.default', '16px'], ['text.none', '16px']] as const)
     expect([path, text, 'problem' in set(path, text)]).toEqual([path, text, true]);
 }); // prettier-ignore
@@ -71,4 +72,22 @@ test('missing roles are made on a scale, and then none is missing', () => {
   }
   expect(addTextStyles(made, { roles: ['h1'], base: 16, ratio: 1.25 }, newId)).toHaveProperty('problem');
   expect(addTextStyles(based, { roles: ['h1'], base: 16, ratio: 1 }, newId)).toHaveProperty('problem');
+});
+
+test('what is changed through a lens is changed where that lens gets it from, and nowhere else', () => {
+  const gannet = { brand: 'gannet', scheme: 'light' };
+  const value = JSON.stringify({ fontFamily: ['Tern Sans'], fontSize: { value: 20, unit: 'px' }, fontWeight: 400, letterSpacing: { value: 0, unit: 'px' }, lineHeight: 1.5 }); // prettier-ignore
+  const apart = done(
+    library,
+    setUnder(library, { path: 'text.body', when: { brand: 'gannet' }, text: value }, newId),
+  );
+  const size = (of: OpenLibrary, through: Record<string, string>) =>
+    textStyles(of, { lens: through }).styles.find(({ path }) => path === 'text.body')!.css['font-size'];
+  const set = (text: string, through: Record<string, string>) =>
+    done(apart, setTextMember(apart, { path: 'text.body', member: 'fontSize', text, lens: through }, newId));
+  expect([size(set('30px', gannet), gannet), size(set('30px', gannet), lens)]).toEqual([
+    '30px',
+    size(library, lens),
+  ]);
+  expect([size(set('30px', lens), gannet), size(set('30px', lens), lens)]).toEqual(['20px', '30px']);
 });

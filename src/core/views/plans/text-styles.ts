@@ -1,7 +1,8 @@
 import { isObject, jsonObject, type Json, type JsonObject } from '../../json/json';
 import { tokenObject } from '../../gather/build';
-import { cssLine } from '../../tokens/css-text';
 import { authoredValue } from '../../tokens/references';
+import type { Context } from '../../tokens/system';
+import { pxOf } from '../../tokens/types/dimension';
 import { readTyped } from '../../tokens/typed-value';
 import { scaledSize, snappedLine } from '../../type/scale';
 import type { OpenLibrary } from '../open-library';
@@ -10,15 +11,15 @@ import { refuse, type NewId, type Plan } from './plan';
 import { worked } from './working';
 
 /**
- * Sets one member of a text style in the layer that decides it when nothing else is chosen, all other members kept. A
+ * Sets one member of a text style in the layer that decides it through the lens, all other members kept. A
  * line height may be typed as a length: it is stored as its share of the size, which is what the format holds.
  */
 export function setTextMember(
   library: OpenLibrary,
-  { path, member, text }: { path: string; member: TextMember; text: string },
+  { path, member, text, lens }: { path: string; member: TextMember; text: string; lens: Context },
   newId: NewId,
 ): Plan {
-  const resolved = library.resolution.value(path, 0);
+  const resolved = library.resolution.value(path, lens);
   const value = resolved && authoredValue(resolved.from.declaration.object);
   if (resolved?.type !== 'typography' || !isObject(value ?? null))
     return refuse(
@@ -48,12 +49,7 @@ function readMember(
   const length = /^[\d.]+(px|rem)$/.test(text) ? readTyped(text, 'dimension') : undefined;
   if (member !== 'lineHeight' || !length || 'problem' in length)
     return readTyped(text, TEXT_MEMBER_TYPES[member]);
-  const px = (quantity: Json | undefined) =>
-    isObject(quantity ?? null)
-      ? ((quantity as JsonObject).get('value') as number) *
-        ((quantity as JsonObject).get('unit') === 'rem' ? 16 : 1)
-      : NaN;
-  const share = px(length.value) / px(isObject(style) ? style.get('fontSize') : undefined);
+  const share = pxOf(length.value) / pxOf((isObject(style) && style.get('fontSize')) || null);
   return Number.isFinite(share)
     ? { value: Number(share.toFixed(4)) }
     : {
@@ -168,8 +164,7 @@ export function bodySize(library: OpenLibrary): number {
   );
   const value = style && library.resolution.value(style.path, 0)?.value;
   const size = isObject(value ?? null) ? (value as JsonObject).get('fontSize') : undefined;
-  const text = size === undefined ? '' : cssLine({ type: 'dimension', value: size });
-  return text.endsWith('rem') ? Number.parseFloat(text) * 16 : Number.parseFloat(text) || 16;
+  return pxOf(size ?? null) || 16;
 }
 
 /** What making styles would make, before it is done. */

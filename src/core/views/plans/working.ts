@@ -232,6 +232,15 @@ export class Working {
     });
   }
 
+  /** Puts in each declaration of an own token the value that `to` gives for the present one; undefined keeps it. */
+  rewrite(item: TokenItem, to: (value: Json, layer: string) => Json | undefined): void {
+    for (const [layer, declaration] of Object.entries(item.declarations)) {
+      const value = authoredValue(printedObject(declaration, this.tree));
+      const next = value === undefined ? undefined : to(value, layer);
+      if (next !== undefined) this.redeclare(this.own.get(item.id) as TokenItem, layer, next);
+    }
+  }
+
   /** Puts another value in a declaration, all else of it kept. */
   redeclare(item: TokenItem, layer: string, value: Json): void {
     const object = new Map(printedObject(item.declarations[layer]!, this.tree));
