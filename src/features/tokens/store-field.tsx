@@ -1,7 +1,7 @@
 'use client';
 
 import { Autocomplete, type AutocompleteProps } from '@mantine/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useTokenNames } from '@/features/document/token-names';
 import type { Refusal } from '@/features/document/document';
 
@@ -22,11 +22,16 @@ export function StoreField({
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const storing = useRef<string | null>(null);
   const names = useTokenNames(typed?.startsWith('{') ? typed : null, path);
   useEffect(() => setRefusal(null), [value]);
   const finish = async (text: string) => {
     if (text === value) return setTyped(null);
+    // Enter stores it, and leaving the field right after must not store it once more.
+    if (storing.current === text) return;
+    storing.current = text;
     const refused = await store(text);
+    storing.current = null;
     setRefusal(refused);
     if (!refused) setTyped(null);
   };
