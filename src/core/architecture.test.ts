@@ -38,6 +38,7 @@ test('registries know every file of their folder', () => {
     ['src/core/gather/readers', 'registry.ts', []],
     ['src/core/recipes', 'registry.ts', ['recipe.ts']],
     ['src/core/outputs', 'registry.ts', ['output.ts', 'naming.ts', 'csv.ts']],
+    ['src/core/components/code', 'registry.ts', ['code.ts']],
   ] as const) {
     const text = readFileSync(path.join(folder, registry), 'utf8');
     for (const file of walk(folder).map((name) => path.basename(name))) {

@@ -8,6 +8,7 @@ export const PREVIEW_SCRIPT = `
   const sheet = document.getElementById('sheet');
   const tell = (message) => parent.postMessage(message, '*');
   const size = () => tell({ frame: 'size', height: Math.ceil(document.documentElement.getBoundingClientRect().height) });
+  let run = () => {};
   addEventListener('message', async (event) => {
     if (event.source !== parent) return;
     const message = event.data;
@@ -25,7 +26,10 @@ export const PREVIEW_SCRIPT = `
     sheet.textContent = 'html{background:' + (message.ground || 'transparent') + '}body{margin:0;padding:' + (message.padding || 0) + 'px}' + message.css;
     for (const name of document.documentElement.getAttributeNames()) if (name.startsWith('data-')) document.documentElement.removeAttribute(name);
     for (const [name, value] of Object.entries(message.attributes || {})) document.documentElement.setAttribute(name, value);
+    document.documentElement.dir = message.dir || 'ltr';
+    document.documentElement.style.fontSize = message.textSize ? message.textSize * 100 + '%' : '';
     document.body.innerHTML = message.html;
+    if (message.script) run(message.script);
     for (const id of message.marked || []) {
       const found = document.querySelector('[data-placement="' + CSS.escape(id) + '"]');
       if (found) { found.style.outline = '2px solid #3f558a'; found.style.outlineOffset = '3px'; }
@@ -54,9 +58,50 @@ export const PREVIEW_SCRIPT = `
       }
     }
     if (message.traced) tell({ frame: 'traced', found: [...traced] });
+    asked = message.measure || null;
+    outline(message.chosen);
     size();
+    measure();
   });
-  new ResizeObserver(size).observe(document.documentElement);
+  let asked = null;
+  let waiting = 0;
+  const px = (style, name) => Number.parseFloat(style.getPropertyValue(name)) || 0;
+  const parts = () => [...document.body.querySelectorAll('[part]')].slice(0, 2000);
+  const outline = (chosen) => {
+    if (chosen === undefined || chosen === null) return;
+    const found = parts()[chosen];
+    if (found) { found.style.outline = '2px solid #1c5d8c'; found.style.outlineOffset = '1px'; }
+  };
+  const measure = () => {
+    if (!asked) return;
+    const all = parts();
+    const places = new Map(all.map((element, i) => [element, i]));
+    const within = (element) => {
+      for (let at = element.parentElement; at; at = at.parentElement) if (places.has(at)) return places.get(at);
+      return null;
+    };
+    const boxes = all.map((element) => {
+      const box = element.getBoundingClientRect();
+      const style = getComputedStyle(element);
+      const sides = (name, end) => ['top', 'right', 'bottom', 'left'].map((side) => px(style, name + '-' + side + end));
+      const cell = element.closest('[data-cell]');
+      return {
+        part: element.getAttribute('part'), owner: [...element.classList].at(-1) || '', tag: element.localName,
+        cell: cell ? cell.getAttribute('data-cell') : null, within: within(element),
+        text: (element.textContent || '').trim().slice(0, 60),
+        operated: element.matches('a,button,input,select,textarea,summary,[tabindex]'),
+        x: box.x, y: box.y, width: box.width, height: box.height,
+        padding: sides('padding', ''), border: sides('border', '-width'), margin: sides('margin', ''),
+        gap: [px(style, 'row-gap'), px(style, 'column-gap')],
+        style: Object.fromEntries(asked.map((name) => [name, style.getPropertyValue(name)])),
+      };
+    });
+    tell({ frame: 'measured', boxes });
+  };
+  const later = () => { clearTimeout(waiting); waiting = setTimeout(measure, 60); };
+  new ResizeObserver(() => { size(); later(); }).observe(document.documentElement);
+  document.fonts.addEventListener('loadingdone', later);
+  document.addEventListener('transitionend', later);
   document.addEventListener('click', (event) => {
     const link = event.target.closest && event.target.closest('a');
     if (link) event.preventDefault();
@@ -64,6 +109,8 @@ export const PREVIEW_SCRIPT = `
     if (placed) tell({ frame: 'pick', placement: placed.getAttribute('data-placement') });
     const cell = event.target.closest && event.target.closest('[data-cell]');
     if (cell) tell({ frame: 'pick', cell: cell.getAttribute('data-cell') });
+    const part = event.target.closest && event.target.closest('[part]');
+    if (part && asked) tell({ frame: 'pick', part: parts().indexOf(part) });
   });
   tell({ frame: 'ready' });
 })();

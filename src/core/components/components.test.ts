@@ -7,7 +7,8 @@ import { Resolution } from '../tokens/resolve';
 import { compileCss, componentClass } from './compile';
 import { conditionsText, parseConditions } from './condition';
 import { brokenGuards } from './guards';
-import { combinationsOf, matrixOf } from './matrix';
+import { combinationsOf } from './combinations';
+import { matrixOf } from './matrix';
 import { renderComponent } from './render';
 import { declaredStyle } from './style';
 import { parseTemplate } from './template';
@@ -203,7 +204,7 @@ const nothing = new Resolution(openTokens('t.json', '{}', () => undefined).syste
 const white = () => ({ r: 1, g: 1, b: 1, alpha: 1 });
 
 test('contrast is taken on the nearest surface, and what is not known is no pass', () => {
-  const failing = matrixOf(
+  const { cells: failing } = matrixOf(
     component({
       entries: styled([
         ['color', { raw: '#777777' }],
@@ -221,7 +222,7 @@ test('contrast is taken on the nearest surface, and what is not known is no pass
   expect(
     failing.filter((cell) => cell.combination.states.includes('disabled')).every((cell) => !cell.fails),
   ).toBe(true);
-  const pictured = matrixOf(
+  const { cells: pictured } = matrixOf(
     component({
       entries: styled([
         ['color', { raw: '#777777' }],

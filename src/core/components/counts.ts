@@ -1,6 +1,6 @@
 import { ordered, type ComponentItem } from '../documents/items';
 import { allHold, effectiveStates, type Combination } from './condition';
-import { combinationsOf } from './matrix';
+import { axesOf, combinationsOf } from './combinations';
 import { renderComponent } from './render';
 import { declaredStyle, rulesByStrength, type RuleEntry } from './style';
 
@@ -19,12 +19,9 @@ export interface RuleCounts {
   ties: { first: string; second: string; part: string; property: string }[];
 }
 
-/** As many combinations are looked at; a component with more is told to have fewer props. */
-export const MOST_COMBINATIONS = 20_000;
-
 export function ruleCounts(component: ComponentItem): RuleCounts {
   const rules = rulesByStrength(component);
-  const combinations = combinationsOf(component).slice(0, MOST_COMBINATIONS);
+  const combinations = combinationsOf(component);
   const holding = new Set<string>();
   const winning = new Set<string>();
   const ties = new Map<string, RuleCounts['ties'][number]>();
@@ -63,13 +60,18 @@ function lookOf(
   style: ReturnType<typeof declaredStyle>,
 ): string {
   const markup = renderComponent(component, combination).replace(/ data-[a-z-]+(="[^"]*")?/g, '');
+  const passed = ordered(component.props).flatMap((prop) =>
+    (prop.holds ?? []).flatMap((piece) =>
+      Object.values(piece.passed).map((outer) => [prop.name, outer, combination.props[outer]]),
+    ),
+  );
   const said = [...style].map(([part, all]) => [
     part,
     all
       .map(({ property, value }) => [property, value])
       .sort((a, b) => (String(a[0]) < String(b[0]) ? -1 : 1)),
   ]);
-  return JSON.stringify([markup, [...effectiveStates(combination.states)], said]);
+  return JSON.stringify([markup, [...effectiveStates(combination.states)], said, passed]);
 }
 
 function isIdle(
@@ -146,7 +148,7 @@ export function whatIf(component: ComponentItem, prop: string, value: string): W
     }
   }
   return {
-    combinations: { before: combinationsOf(component).length, after: combinationsOf(wider).length },
+    combinations: { before: axesOf(component).size, after: axesOf(wider).size },
     inherits: rules
       .filter((rule) => fresh.some((combination) => allHold(rule.when, combination)))
       .map((rule) => ({

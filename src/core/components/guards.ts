@@ -1,40 +1,109 @@
 import type { Finding } from '../checks/finding';
-import { ordered, type ComponentItem, type Items } from '../documents/items';
+import { ordered, type ComponentItem, type Guard, type Items } from '../documents/items';
 import type { Resolution } from '../tokens/resolve';
-import { allHold, conditionsText } from './condition';
-import { combinationsOf, partStyles } from './matrix';
+import type { Context } from '../tokens/system';
+import { combinationsOf } from './combinations';
+import { allHold, conditionsText, type Combination } from './condition';
+import { partStyles } from './matrix';
 
-/** Promises that a component's present rules break: one finding a guard, naming the first combination and context. */
-export function brokenGuards(component: ComponentItem, items: Items, resolution: Resolution): Finding[] {
-  const guards = ordered(component.guards);
-  if (guards.length === 0) return [];
-  const findings: Finding[] = [];
-  const combinations = combinationsOf(component);
-  for (const guard of guards) {
-    const found = firstBreak();
-    if (found) findings.push(found);
+/** Sizes that follow from content and surroundings: where no rule says them, they are known by measuring alone. */
+const MEASURED = new Set(['width', 'height', 'inline-size', 'block-size']);
 
-    function firstBreak(): Finding | undefined {
-      for (const combination of combinations) {
-        if (!allHold(guard.when, combination)) continue;
-        for (let context = 0; context < resolution.contexts.length; context++) {
-          const value = partStyles(component, items, resolution, combination, context)
-            .get(guard.part)
-            ?.get(guard.property);
-          if (value === guard.value) continue;
-          const where = conditionsText(guard.when);
-          return {
-            code: 'guard-broken',
-            severity: 'error',
-            path: component.name,
-            message: `${component.name}: ${guard.property} of ${guard.part} is promised as ${guard.value}${where ? ` when ${where}` : ''}, and is ${value ?? 'not declared'}`,
-            fix: 'Restore the value, or change the guard and release as a breaking change',
-            context: resolution.contexts.length > 1 ? resolution.contexts[context] : undefined,
-          };
-        }
-      }
-      return undefined;
-    }
-  }
-  return findings;
+/** What a property is where nothing says it (CSS Positioned Layout 3, CSS Display 3 and so on). */
+const INITIAL = new Map([
+  ['position', 'static'],
+  ['float', 'none'],
+  ['z-index', 'auto'],
+  ['opacity', '1'],
+  ['min-width', '0px'],
+  ['min-height', '0px'],
+  ['max-width', 'none'],
+  ['max-height', 'none'],
+  ['overflow', 'visible'],
+  ['cursor', 'auto'],
+]);
+
+export interface GuardBreak {
+  guard: string;
+  combination: Combination;
+  context: Context | undefined;
+  /** What is declared; undefined: nothing is. */
+  value: string | undefined;
+  finding: Finding;
 }
+
+/** `position of root is relative when size is large under density regular`. */
+export function guardText(guard: Guard): string {
+  const when = conditionsText(guard.when);
+  const under = Object.entries(guard.under ?? {})
+    .map(([axis, context]) => `${axis} ${context}`)
+    .join(' and ');
+  return `${guard.property} of ${guard.part} is ${guard.value}${when ? ` when ${when}` : ''}${under ? ` under ${under}` : ''}`;
+}
+
+/** Whether a guard speaks of this context. */
+export const guardIsUnder = ({ under = {} }: Guard, context: Context | undefined): boolean =>
+  Object.entries(under).every(([axis, name]) => context?.[axis] === name);
+
+/** A value as it is compared: white space and letter case of keywords do not count. */
+const plain = (value: string) => value.trim().replace(/\s+/g, ' ').toLowerCase();
+
+/** Whether this guard can be answered from the rules alone; otherwise it is measured where the component is drawn. */
+export function isDeclared(component: ComponentItem, guard: Guard): boolean {
+  return (
+    !MEASURED.has(guard.property) ||
+    Object.values(component.entries).some(
+      (entry) =>
+        entry.kind === 'rule' &&
+        entry.part === guard.part &&
+        entry.declarations.some(([property]) => property === guard.property),
+    )
+  );
+}
+
+/** Promises that a component's present rules break: for each guard the first combination and context that does. */
+export function guardBreaks(component: ComponentItem, items: Items, resolution: Resolution): GuardBreak[] {
+  const guards = ordered(component.guards).filter((guard) => isDeclared(component, guard));
+  if (guards.length === 0) return [];
+  const combinations = combinationsOf(component);
+  return guards.flatMap((guard) => {
+    for (const combination of combinations) {
+      if (!allHold(guard.when, combination)) continue;
+      for (let context = 0; context < resolution.contexts.length; context++) {
+        if (!guardIsUnder(guard, resolution.contexts[context])) continue;
+        const styles = partStyles(component, items, resolution, combination, context);
+        const value = styles.get(guard.part)?.get(guard.property);
+        const present = value ?? INITIAL.get(guard.property);
+        if (present !== undefined && plain(present) === plain(guard.value)) continue;
+        const where = resolution.contexts.length > 1 ? resolution.contexts[context] : undefined;
+        return [
+          {
+            guard: guard.id,
+            combination,
+            context: where,
+            value,
+            finding: finding(component, guard, present, where),
+          },
+        ];
+      }
+    }
+    return [];
+  });
+}
+
+const finding = (
+  component: ComponentItem,
+  guard: Guard,
+  value: string | undefined,
+  context: Context | undefined,
+): Finding => ({
+  code: 'guard-broken',
+  severity: 'error',
+  path: component.name,
+  message: `${component.name}: ${guardText(guard).replace(' is ', ' is promised as ')}, and is ${value ?? 'not declared'}`,
+  fix: 'Restore the value, or change the guard and release as a breaking change',
+  context,
+});
+
+export const brokenGuards = (component: ComponentItem, items: Items, resolution: Resolution): Finding[] =>
+  guardBreaks(component, items, resolution).map(({ finding: found }) => found);

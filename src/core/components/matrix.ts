@@ -1,38 +1,12 @@
-import { clipped, parseColor, rgbOf, type Rgb } from '../color/color';
-import { composite, contrastRatio } from '../color/contrast';
+import type { Rgb } from '../color/color';
 import { ordered, type ComponentItem, type Items } from '../documents/items';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
-import { allHold, defaultProps, type Combination } from './condition';
-import { declaredStyle, rulesByStrength, valueCss } from './style';
+import { combinations } from './combinations';
+import { allHold, conditionHolds, effectiveStates, type Combination } from './condition';
+import { declaredStyle, rulesByStrength, valueCss, type DeclaredValue, type RuleEntry } from './style';
+import { borderContrast, contentContrast, type Measured, type PartStyles } from './surfaces';
 import { partAncestry, templateOf } from './template';
-
-/** The states every control is shown in, rest being none of them (MODEL, State). */
-export const STANDARD_STATES: readonly (readonly string[])[] = [
-  [],
-  ['hover'],
-  ['focus-visible'],
-  ['hover', 'focus-visible'],
-  ['active'],
-  ['disabled'],
-];
-
-/** Every combination of choices and flags in every state: the first prop turning slowest, states fastest. */
-export function combinationsOf(component: ComponentItem): Combination[] {
-  let all: Record<string, string>[] = [defaultProps(component)];
-  for (const prop of ordered(component.props)) {
-    const values = prop.kind === 'choice' ? prop.values : prop.kind === 'flag' ? ['', 'true'] : undefined;
-    if (values) all = all.flatMap((props) => values.map((value) => ({ ...props, [prop.name]: value })));
-  }
-  const states = [...statesOf(component), ...component.states.map((state) => [state])];
-  return all.flatMap((props) => states.map((names) => ({ props, states: names })));
-}
-
-/** The standard states of a component that can be operated; of one that cannot, rest alone. */
-export function statesOf(component: ComponentItem): readonly (readonly string[])[] {
-  const parts = partAncestry(templateOf(component.template).root);
-  return [...parts.values()].some((part) => part.interactive) ? STANDARD_STATES : STANDARD_STATES.slice(0, 1);
-}
 
 export interface ContrastCheck {
   part: string;
@@ -52,22 +26,12 @@ export interface MatrixCell {
   fails: boolean;
 }
 
-/** The combination of every prop's value with every state, each with its contrasts under all contexts, failing ones first. */
-export function matrixOf(
-  component: ComponentItem,
-  items: Items,
-  resolution: Resolution,
-  ground: (context: number) => Rgb,
-): MatrixCell[] {
-  const rules = rulesByStrength(component);
-  const cells = combinationsOf(component).map((combination): MatrixCell => {
-    const styles = resolution.contexts.map((_, context) =>
-      partStyles(component, items, resolution, combination, context, rules),
-    );
-    const checks = worstChecks(component, combination, styles, resolution, ground);
-    return { combination, checks, fails: checks.some((check) => !check.passes) };
-  });
-  return cells.sort((a, b) => Number(b.fails) - Number(a.fails));
+export interface Matrix {
+  /** In the order the combinations turn. */
+  cells: MatrixCell[];
+  size: number;
+  excluded: number;
+  sampled: boolean;
 }
 
 /** CSS longhands declared for each part under one combination and context, in cascade order. */
@@ -78,123 +42,191 @@ export function partStyles(
   combination: Combination,
   context: number,
   rules = rulesByStrength(component),
-): Map<string, Map<string, string>> {
-  const styles = new Map<string, Map<string, string>>();
-  for (const [part, declarations] of declaredStyle(component, combination, rules)) {
-    const style = new Map<string, string>();
-    for (const { property, value } of declarations) {
-      for (const [longhand, text] of valueCss(property, value, items, resolution, context) ?? []) {
-        style.delete(longhand);
-        style.set(longhand, text);
-      }
-    }
-    styles.set(part, style);
-  }
-  return styles;
+): PartStyles {
+  const declared = declaredStyle(component, combination, rules);
+  return new Map([...declared].map(([part, values]) => [part, cssOf(values, items, resolution, context)]));
 }
 
-function worstChecks(
-  component: ComponentItem,
-  combination: Combination,
-  styles: Map<string, Map<string, string>>[],
+function cssOf(
+  declarations: readonly DeclaredValue[],
+  items: Items,
+  resolution: Resolution,
+  context: number,
+): Map<string, string> {
+  const style = new Map<string, string>();
+  for (const { property, value } of declarations)
+    for (const [longhand, text] of valueCss(property, value, items, resolution, context) ?? []) {
+      style.delete(longhand);
+      style.set(longhand, text);
+    }
+  return style;
+}
+
+/** A contrast to be looked at: where it stands and when it shows. */
+interface Asked {
+  part: string;
+  kind: ContrastCheck['kind'];
+  chain: readonly string[];
+  shownWhen: (combination: Combination) => boolean;
+}
+
+/** The contrasts a component has, over all combinations. */
+function askedOf(component: ComponentItem): Asked[] {
+  const shows = new Map(ordered(component.parts).map((part) => [part.name, part.shows]));
+  const flags = new Set(
+    Object.values(component.props).flatMap(({ name, kind }) => (kind === 'flag' ? [name] : [])),
+  );
+  return [...partAncestry(templateOf(component.template).root)].flatMap(([part, placed]) => {
+    const chain = [part, ...placed.ancestors];
+    // A part that shows where a slot or text is filled is looked at as if it were.
+    const when = placed.when.filter((condition) => condition.kind !== 'flag' || flags.has(condition.prop));
+    const shownWhen = (combination: Combination) => allHold(when, combination);
+    const kind = shows.get(part);
+    const asked: Asked[] = [];
+    if (kind === 'text' || kind === 'icon') asked.push({ part, kind, chain, shownWhen });
+    if (placed.interactive) asked.push({ part, kind: 'border', chain, shownWhen });
+    return asked;
+  });
+}
+
+/** One contrast in its worst context. `styleIn` gives the styles of the parts under one context. */
+function worstOf(
+  { part, kind, chain }: Asked,
+  exempt: boolean,
   resolution: Resolution,
   ground: (context: number) => Rgb,
+  styleIn: (context: number) => PartStyles,
+): ContrastCheck | undefined {
+  let worst: ContrastCheck | undefined;
+  const rank = (check: ContrastCheck | Measured) =>
+    check.ratio === undefined ? -1 : check.ratio / (check.needs ?? 1);
+  for (let context = 0; context < resolution.contexts.length; context++) {
+    const styles = styleIn(context);
+    const outcome =
+      kind === 'border'
+        ? borderContrast(part, chain.slice(1), styles, ground(context))
+        : contentContrast(kind, chain, styles, ground(context));
+    if (!outcome) continue;
+    const { ratio } = outcome;
+    const needs = exempt ? undefined : outcome.needs;
+    const passes = ratio === undefined || needs === undefined || ratio >= needs;
+    const check = { part, kind, ratio, needs, worst: resolution.contexts[context], passes };
+    if (!worst || rank(check) < rank(worst)) worst = check;
+  }
+  return worst;
+}
+
+/** The contrasts of one cell on its own, under all contexts: the definition that `matrixOf` shares the work of. */
+export function cellChecks(
+  component: ComponentItem,
+  items: Items,
+  resolution: Resolution,
+  combination: Combination,
+  ground: (context: number) => Rgb,
 ): ContrastCheck[] {
-  const parts = partAncestry(templateOf(component.template).root);
-  const shows = new Map(ordered(component.parts).map((part) => [part.name, part.shows]));
+  const rules = rulesByStrength(component);
+  const styles = resolution.contexts.map((_, context) =>
+    partStyles(component, items, resolution, combination, context, rules),
+  );
   const exempt = combination.states.includes('disabled');
-  const found: ContrastCheck[] = [];
-  for (const [part, { ancestors, when }] of parts) {
-    const shown = when.filter((condition) => condition.kind !== 'flag' || component.props[condition.prop]);
-    if (!allHold(shown, combination)) continue;
-    const measure = (
-      kind: ContrastCheck['kind'],
-      ratioIn: (context: number) => { ratio: number | undefined; needs: number } | null,
-    ) => {
-      let worst: ContrastCheck | undefined;
-      for (let context = 0; context < resolution.contexts.length; context++) {
-        const outcome = ratioIn(context);
-        if (!outcome) continue;
-        const needs = exempt ? undefined : outcome.needs;
-        const passes = outcome.ratio === undefined || needs === undefined || outcome.ratio >= needs;
-        const check = {
-          part,
-          kind,
-          ratio: outcome.ratio,
-          needs,
-          worst: resolution.contexts[context],
-          passes,
-        };
-        const rank = (c: ContrastCheck) => (c.ratio === undefined ? -1 : c.ratio / (c.needs ?? 1));
-        if (!worst || rank(check) < rank(worst)) worst = check;
-      }
-      if (worst) found.push(worst);
-    };
-    const kind = shows.get(part);
-    if (kind === 'text' || kind === 'icon') {
-      measure(kind, (context) => {
-        const style = styles[context]!;
-        const color = [part, ...ancestors]
-          .map((name) => style.get(name)?.get('color'))
-          .find((text) => text !== undefined);
-        if (color === undefined) return { ratio: undefined, needs: 4.5 };
-        return {
-          ratio: ratioOn(color, [part, ...ancestors], style, ground(context)),
-          needs: kind === 'icon' ? 3 : textNeed(style, [part, ...ancestors]),
-        };
-      });
-    }
-    if (!parts.get(part)!.interactive) continue;
-    measure('border', (context) => {
-      const style = styles[context]!.get(part);
-      const border = style?.get('border-color');
-      if (!style || border === undefined || isClear(border)) return null;
-      // A border of the surface's own colour is no boundary: the surface is.
-      if (border === style.get('background-color')) return null;
-      return { ratio: ratioOn(border, ancestors, styles[context]!, ground(context)), needs: 3 };
+  return askedOf(component).flatMap((asked) => {
+    if (!asked.shownWhen(combination)) return [];
+    const check = worstOf(asked, exempt, resolution, ground, (context) => styles[context]!);
+    return check ? [check] : [];
+  });
+}
+
+/**
+ * Every allowed combination with its contrasts under all contexts. Cells share work: a part's styles are worked out once
+ * for each set of its rules that hold together, and a contrast once for each such choice along the parts it stands in.
+ */
+export function matrixOf(
+  component: ComponentItem,
+  items: Items,
+  resolution: Resolution,
+  ground: (context: number) => Rgb,
+): Matrix {
+  const { all, ...counts } = combinations(component);
+  const asked = askedOf(component);
+  const looks = new PartLooks(component, items, resolution);
+  const known = new Map<string, ContrastCheck | undefined>();
+  const cells = all.map((combination): MatrixCell => {
+    looks.turnTo(combination);
+    const exempt = combination.states.includes('disabled');
+    const checks: ContrastCheck[] = [];
+    asked.forEach((one, i) => {
+      if (!one.shownWhen(combination)) return;
+      const key = `${i}${exempt ? 'x' : ' '}${looks.keyOf(one.chain)}`;
+      let check = known.get(key);
+      if (check === undefined && !known.has(key))
+        known.set(
+          key,
+          (check = worstOf(one, exempt, resolution, ground, (context) => looks.styles(one.chain, context))),
+        );
+      if (check) checks.push(check);
     });
-  }
-  return found;
+    return { combination, checks, fails: checks.some((check) => !check.passes) };
+  });
+  return { cells, ...counts };
 }
 
-const isClear = (text: string) => parseColor(text)?.alpha === 0;
+/** The styles of parts, each known by which of the part's rules hold. */
+class PartLooks {
+  private readonly rules = new Map<string, RuleEntry[]>();
+  private readonly holding = new Map<string, string>();
+  private readonly known = new Map<string, Map<string, string>>();
 
-/** WCAG 2.2, 1.4.3: large text is at least 24 px, or bold and at least 18.66 px. `rem` counts as 16 px. */
-function textNeed(style: Map<string, Map<string, string>>, chain: string[]): number {
-  const inherited = (property: string) =>
-    chain.map((part) => style.get(part)?.get(property)).find((text) => text !== undefined);
-  const [, number, unit] = /^([\d.]+)(px|rem)$/.exec(inherited('font-size') ?? '') ?? [];
-  const size = number === undefined ? 16 : Number(number) * (unit === 'rem' ? 16 : 1);
-  const bold = Number(inherited('font-weight') ?? 400) >= 700;
-  return size >= 24 || (bold && size >= 18.66) ? 3 : 4.5;
-}
-
-/** Contrast of a colour on the surfaces of `chain`, nearest first, composited down to the ground; undefined: not known. */
-function ratioOn(
-  color: string,
-  chain: string[],
-  style: Map<string, Map<string, string>>,
-  ground: Rgb,
-): number | undefined {
-  const front = parseColor(color);
-  if (!front) return undefined;
-  let surface: Rgb | undefined;
-  for (const part of chain) {
-    const own = style.get(part);
-    if (
-      own?.has('opacity') ||
-      own?.has('background-image') ||
-      own?.get('position') === 'absolute' ||
-      own?.get('position') === 'fixed'
-    )
-      return undefined;
-    const text = own?.get('background-color') ?? own?.get('background');
-    if (text === undefined || text === 'none') continue;
-    const parsed = parseColor(text);
-    if (!parsed) return undefined;
-    const layer = clipped(rgbOf(parsed));
-    surface = surface ? composite(surface, layer) : layer;
-    if (surface.alpha >= 1) break;
+  constructor(
+    component: ComponentItem,
+    private readonly items: Items,
+    private readonly resolution: Resolution,
+  ) {
+    for (const rule of rulesByStrength(component))
+      this.rules.set(rule.part, [...(this.rules.get(rule.part) ?? []), rule]);
   }
-  return contrastRatio(rgbOf(front), surface ?? { r: 0, g: 0, b: 0, alpha: 0 }, ground);
+
+  turnTo({ props, states }: Combination): void {
+    const effective = effectiveStates(states);
+    for (const [part, rules] of this.rules) {
+      let key = '';
+      for (const { when } of rules) {
+        let holds = true;
+        for (const condition of when)
+          if (!conditionHolds(condition, props, effective)) {
+            holds = false;
+            break;
+          }
+        key += holds ? '1' : '0';
+      }
+      this.holding.set(part, key);
+    }
+  }
+
+  keyOf(chain: readonly string[]): string {
+    let key = '';
+    for (const part of chain) key += `,${this.holding.get(part) ?? ''}`;
+    return key;
+  }
+
+  styles(chain: readonly string[], context: number): PartStyles {
+    return new Map(chain.map((part) => [part, this.styleOf(part, context)]));
+  }
+
+  private styleOf(part: string, context: number): Map<string, string> {
+    const holding = this.holding.get(part) ?? '';
+    const key = `${context} ${part} ${holding}`;
+    let style = this.known.get(key);
+    if (!style) {
+      const declared = new Map<string, DeclaredValue>();
+      (this.rules.get(part) ?? []).forEach((rule, i) => {
+        if (holding[i] !== '1') return;
+        for (const [property, value] of rule.declarations) {
+          declared.delete(property);
+          declared.set(property, { property, value, rule: rule.id });
+        }
+      });
+      this.known.set(key, (style = cssOf([...declared.values()], this.items, this.resolution, context)));
+    }
+    return style;
+  }
 }

@@ -120,6 +120,8 @@ export interface StyleRule {
   part: string;
   declarations: [property: string, value: StyleValue][];
   comment: string;
+  /** As it was typed in a style sheet; printed again for as long as it still says the same. */
+  text?: string;
 }
 export interface KeptBlock {
   order: string;
@@ -133,6 +135,16 @@ export interface Part {
   /** What the part shows, and so which contrast it needs. */
   shows: 'text' | 'icon' | 'nothing';
   description: string;
+  /** CSS properties that users of the component may set; all others are fixed. */
+  adjustable?: string[];
+}
+/** What stands in a slot: a component with its props, or an icon. */
+export interface Nested {
+  component?: Reference;
+  asset?: Reference;
+  props: Record<string, string>;
+  /** Its props that the holder's own props set: its name → the holder's. */
+  passed: Record<string, string>;
 }
 export interface Prop {
   order: string;
@@ -141,6 +153,29 @@ export interface Prop {
   values: string[];
   default: string;
   description: string;
+  /** Of a slot: the components it takes; none named, it takes all. */
+  accepts?: Reference[];
+  /** Of a slot: how many pieces it takes at most; left out, any number. */
+  most?: number;
+  /** Of a slot: what stands there until a user puts something in. */
+  holds?: Nested[];
+}
+/** Combinations that must not be made. */
+export interface Exclusion {
+  order: string;
+  when: Condition[];
+  why: string;
+}
+/** What a component does by itself or says to others, and what an engineer has to know of a part. */
+export type Behaviour = { order: string; part: string; text: string } & (
+  | { kind: 'timed'; state: string; after: StyleValue; does: string }
+  | { kind: 'event'; name: string; on: string }
+  | { kind: 'note' }
+);
+/** The props that code of the component has, as last read. */
+export interface CodeLink {
+  file: string;
+  props: { name: string; kind: Prop['kind']; values: string[] }[];
 }
 export interface Guard {
   order: string;
@@ -149,6 +184,8 @@ export interface Guard {
   property: string;
   /** The computed value promised, as CSS text. */
   value: string;
+  /** The contexts it is promised under, by axis; left out: all. */
+  under?: Record<string, string>;
   note: string;
 }
 export interface ComponentItem extends Ordered {
@@ -164,6 +201,14 @@ export interface ComponentItem extends Ordered {
   props: Record<string, Prop>;
   entries: Record<string, StyleEntry>;
   guards: Record<string, Guard>;
+  excluded?: Record<string, Exclusion>;
+  /** Rule sets that stand before the component's own entries. */
+  bases?: Reference[];
+  /** The component this one varies: whatever is not said here is said there. */
+  variationOf?: Reference | null;
+  behaviours?: Record<string, Behaviour>;
+  script?: string;
+  code?: CodeLink | null;
 }
 /** Style entries that several components share. */
 export interface RuleSetItem extends Ordered {
@@ -185,6 +230,8 @@ export interface AssetFile {
   context: string | null;
   /** What the file says of itself, where it is a font; the server reads it anew before it stores it. */
   font: FontFacts | null;
+  /** The drawing, where it is an SVG: sanitised, so that it can stand in a page. */
+  svg?: string;
 }
 export interface AssetItem extends Ordered {
   kind: 'asset';

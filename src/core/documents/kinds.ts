@@ -66,14 +66,18 @@ const styleValue = {
 };
 const styleEntry = {
   anyOf: [
-    object({
-      order,
-      kind: oneOf('rule'),
-      when: list(condition),
-      part: propName,
-      declarations: list(pair(property, styleValue)),
-      comment: text,
-    }),
+    object(
+      {
+        order,
+        kind: oneOf('rule'),
+        when: list(condition),
+        part: propName,
+        declarations: list(pair(property, styleValue)),
+        comment: text,
+        text,
+      },
+      ['text'],
+    ),
     object({ order, kind: oneOf('kept'), css: { type: 'string', maxLength: 50_000 } }),
   ],
 };
@@ -98,15 +102,44 @@ const fontFacts = object({
   noSubsetting: { type: 'boolean' },
   bitmapOnly: { type: 'boolean' },
 });
-const assetFile = object({
-  order,
-  file: name,
-  mediaType: name,
-  hash: { type: 'string', pattern: '^[0-9a-f]{64}$' },
-  size: { type: 'integer', minimum: 1 },
-  context: nullable(id),
-  font: nullable(fontFacts),
-});
+const assetFile = object(
+  {
+    order,
+    file: name,
+    mediaType: name,
+    hash: { type: 'string', pattern: '^[0-9a-f]{64}$' },
+    size: { type: 'integer', minimum: 1 },
+    context: nullable(id),
+    font: nullable(fontFacts),
+    svg: { type: 'string', maxLength: 200_000 },
+  },
+  ['svg'],
+);
+const nested = object(
+  {
+    component: reference,
+    asset: reference,
+    props: record(text, propName),
+    passed: record(propName, propName),
+  },
+  ['component', 'asset'],
+);
+const behaviour = {
+  anyOf: [
+    object({
+      order,
+      kind: oneOf('timed'),
+      part: propName,
+      text,
+      state: text,
+      after: styleValue,
+      does: text,
+    }),
+    object({ order, kind: oneOf('event'), part: propName, text, name, on: propName }),
+    object({ order, kind: oneOf('note'), part: propName, text }),
+  ],
+};
+const propKind = oneOf('choice', 'flag', 'text', 'slot');
 const guideBlock = {
   anyOf: [
     object({ order, kind: oneOf('text'), markdown: { type: 'string', maxLength: 200_000 } }),
@@ -121,13 +154,15 @@ function define<K extends ItemKindName>(
   document: 'library' | 'product',
   properties: Record<string, object>,
   title: (item: ItemOf<K>) => string,
+  /** Fields that came later: an item without one has nothing there. */
+  optional: string[] = [],
 ): [string, ItemKind<ItemKindName>] {
   const fields = Object.entries(properties)
     .filter(([field]) => field !== 'order')
     .map(([field, schema]) =>
       'additionalProperties' in schema && 'propertyNames' in schema ? `${field}/*` : field,
     );
-  const schema = object({ id, kind: oneOf(kind), ...properties });
+  const schema = object({ id, kind: oneOf(kind), ...properties }, optional);
   return [
     kind,
     { kind, document, fields, schema, title: title as (item: Item) => string } as ItemKind<ItemKindName>,
@@ -176,24 +211,59 @@ export const ITEM_KINDS: ReadonlyMap<string, ItemKind<ItemKindName>> = new Map([
       template: { type: 'string', maxLength: 200_000 },
       states: list(propName),
       parts: record(
-        object({ order, name: propName, shows: oneOf('text', 'icon', 'nothing'), description: text }),
+        object(
+          {
+            order,
+            name: propName,
+            shows: oneOf('text', 'icon', 'nothing'),
+            description: text,
+            adjustable: list(property),
+          },
+          ['adjustable'],
+        ),
       ),
       props: record(
-        object({
-          order,
-          name: propName,
-          kind: oneOf('choice', 'flag', 'text', 'slot'),
-          values: list(propName),
-          default: text,
-          description: text,
-        }),
+        object(
+          {
+            order,
+            name: propName,
+            kind: propKind,
+            values: list(propName),
+            default: text,
+            description: text,
+            accepts: list(reference),
+            most: { type: 'integer', minimum: 1 },
+            holds: list(nested),
+          },
+          ['accepts', 'most', 'holds'],
+        ),
       ),
       entries: record(styleEntry),
       guards: record(
-        object({ order, when: list(condition), part: propName, property, value: text, note: text }),
+        object(
+          {
+            order,
+            when: list(condition),
+            part: propName,
+            property,
+            value: text,
+            note: text,
+            under: record(text, name),
+          },
+          ['under'],
+        ),
+      ),
+      excluded: record(object({ order, when: { ...list(condition), minItems: 1 }, why: text })),
+      bases: list(reference),
+      variationOf: nullable(reference),
+      behaviours: record(behaviour),
+      script: { type: 'string', maxLength: 100_000 },
+      code: nullable(
+        object({ file: name, props: list(object({ name, kind: propKind, values: list(text) })) }),
       ),
     },
     (i) => i.name,
+    ['excluded', 'bases', 'variationOf', 'behaviours', 'script', 'code'],
   ),
   define('ruleSet', 'library', { order, name, entries: record(styleEntry) }, (i) => i.name),
   define(

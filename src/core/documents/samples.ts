@@ -90,6 +90,14 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
     props: entries(fc.record({ order, name: prop, kind: fc.constantFrom('choice', 'flag', 'text', 'slot'), values: fc.array(prop, { maxLength: 3 }), default: word, description: word })),
     entries: entries(styleEntry),
     guards: entries(fc.record({ order, when: fc.array(condition, { maxLength: 1 }), part: prop, property: fc.constant('display'), value: word, note: word })),
+    excluded: entries(fc.record({ order, when: fc.array(condition, { minLength: 1, maxLength: 2 }), why: word })),
+    bases: fc.array(reference, { maxLength: 2 }), variationOf: fc.constantFrom(null, { path: 'tone' }), script: fc.constant(''),
+    behaviours: entries(fc.oneof(
+      fc.record({ order, kind: fc.constant('timed' as const), part: prop, text: word, state: fc.constant('hover'), after: fc.record({ raw: fc.constant('2s') }), does: fc.constant('leave') }),
+      fc.record({ order, kind: fc.constant('event' as const), part: prop, text: word, name: word, on: fc.constant('click') }),
+      fc.record({ order, kind: fc.constant('note' as const), part: prop, text: word }),
+    )),
+    code: fc.constantFrom(null, { file: 'button.tsx', props: [{ name: 'tone', kind: 'choice' as const, values: ['main'] }] }),
   }), // prettier-ignore
   ruleSet: of('ruleSet', { name: word, entries: entries(styleEntry), order }),
   asset: of('asset', {

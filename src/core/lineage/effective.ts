@@ -1,3 +1,4 @@
+import { composedItems } from '../components/compose';
 import type { Item, Items } from '../documents/items';
 import { tokenSystemOf } from '../documents/library';
 import type { TokenSystem } from '../tokens/system';
@@ -11,7 +12,10 @@ export interface Generation {
 
 /** A library together with what it inherits; computed, never copied. */
 export interface EffectiveLibrary {
+  /** Components are as used: joined with their rule sets and with what they vary. */
   items: Items;
+  /** The same with every component as it was written. */
+  authored: Items;
   /** The generation that first brought an item, 0 the oldest. */
   generation(id: string): number;
   /** The library an item comes from. */
@@ -38,7 +42,8 @@ export function effectiveLibrary(generations: readonly Generation[]): EffectiveL
   const generation = (id: string) => origin.get(id) ?? 0;
   let system: TokenSystem | undefined;
   return {
-    items,
+    items: composedItems(items),
+    authored: items,
     generation,
     originOf: (id) => generations[generation(id)]!.name,
     get system() {

@@ -1,6 +1,12 @@
-import type { Item, Items, Reference } from '../documents/items';
+import {
+  ordered,
+  type ComponentItem,
+  type Item,
+  type Items,
+  type Reference,
+  type RuleSetItem,
+} from '../documents/items';
 import { libraryTree } from '../documents/library';
-import { ordered } from '../documents/items';
 import { conditionsText } from '../components/condition';
 
 /** One place where a binding stands. */
@@ -19,6 +25,34 @@ export interface ReachDocument {
   items: Items;
 }
 
+const bindingsOfEntries = ({ entries }: RuleSetItem | ComponentItem): { to: Reference; place: string }[] =>
+  ordered(entries).flatMap((entry) => {
+    if (entry.kind === 'kept') return [];
+    const place = `of ${entry.part}${entry.when.length ? ` when ${conditionsText(entry.when)}` : ''}`;
+    return entry.declarations.flatMap(([property, value]) =>
+      'token' in value ? [{ to: value.token, place: `${property} ${place}` }] : [],
+    );
+  });
+
+/** What a component is made of besides its rules: rule sets, what it varies, pieces in its slots, times. */
+function bindingsOfMake(component: ComponentItem): { to: Reference; place: string }[] {
+  return [
+    ...(component.bases ?? []).map((to) => ({ to, place: 'rule set' })),
+    ...(component.variationOf ? [{ to: component.variationOf, place: 'varies it' }] : []),
+    ...ordered(component.props).flatMap(({ name, accepts, holds }) => [
+      ...(accepts ?? []).map((to) => ({ to, place: `taken by ${name}` })),
+      ...(holds ?? []).flatMap(({ component: piece, asset }) =>
+        [piece, asset].flatMap((to) => (to ? [{ to, place: `in ${name}` }] : [])),
+      ),
+    ]),
+    ...ordered(component.behaviours ?? {}).flatMap((one) =>
+      one.kind === 'timed' && 'token' in one.after
+        ? [{ to: one.after.token, place: `time of ${one.part}` }]
+        : [],
+    ),
+  ];
+}
+
 /** Everything an item refers to, each with its place in words. */
 export function bindingsOf(item: Item): { to: Reference; place: string }[] {
   switch (item.kind) {
@@ -33,21 +67,9 @@ export function bindingsOf(item: Item): { to: Reference; place: string }[] {
         { to: item.surface, place: 'surface' },
       ];
     case 'ruleSet':
+      return bindingsOfEntries(item);
     case 'component':
-      return ordered(item.entries).flatMap((entry) =>
-        entry.kind === 'kept'
-          ? []
-          : entry.declarations.flatMap(([property, value]) =>
-              'token' in value
-                ? [
-                    {
-                      to: value.token,
-                      place: `${property} of ${entry.part}${entry.when.length ? ` when ${conditionsText(entry.when)}` : ''}`,
-                    },
-                  ]
-                : [],
-            ),
-      );
+      return [...bindingsOfEntries(item), ...bindingsOfMake(item)];
     case 'guide':
       return ordered(item.blocks).flatMap((block, i) => {
         const place = `block ${i + 1}`;

@@ -1,5 +1,5 @@
-import { conditionsText } from '../components/condition';
 import { pathOf } from '../components/style';
+import { composedItems } from '../components/compose';
 import { brokenGuards } from '../components/guards';
 import { equal } from '../documents/edits';
 import {
@@ -8,28 +8,16 @@ import {
   type GuideItem,
   type Item,
   type Items,
-  type StyleRule,
-  type StyleValue,
 } from '../documents/items';
 import { kindOf } from '../documents/kinds';
 import { libraryTree } from '../documents/library';
 import type { Finding } from '../checks/finding';
 import { pairingsIn } from '../documents/pairings';
 import type { Resolution } from '../tokens/resolve';
-import type { Context } from '../tokens/system';
+import { componentChanges, entryChanges } from './component-diff';
+import type { LedgerChange, Row } from './ledger-change';
 import { worst, type Bump, type Severity } from './severity';
 import { diffTokens } from './token-diff';
-
-/** One thing that changed of one item, with what it costs and why. */
-export interface LedgerChange {
-  path: string;
-  kind: string;
-  severity: Severity;
-  before: string | null;
-  after: string | null;
-  why: string;
-  contexts?: Context[];
-}
 
 /** One item that changed since the last release. */
 export interface LedgerEntry {
@@ -104,8 +92,9 @@ export function ledgerOf(before: LibraryState | undefined, after: LibraryState):
     }
     for (const change of itemChanges(old, present, title, after.items)) put(item, title, change);
   }
-  for (const item of after.items.values()) {
-    const old = oldItems.get(item.id);
+  const [usedBefore, used] = [composedItems(oldItems), composedItems(after.items)];
+  for (const item of used.values()) {
+    const old = usedBefore.get(item.id);
     if (item.kind !== 'component' || old?.kind !== 'component') continue;
     for (const finding of guardsNewlyBroken(item, old, before!, after)) {
       put(item, item.name, {
@@ -227,6 +216,10 @@ function itemChanges(
       ),
     ];
   if (old.kind === 'asset' && present.kind === 'asset') return assetChanges(old, present, row);
+  if (old.kind === 'ruleSet' && present.kind === 'ruleSet') {
+    const changes = entryChanges(old.entries, present.entries, row, items);
+    if (changes.length > 0) return changes;
+  }
   return [row('arranged', 'patch', null, null, `The ${kindName(item)} changed`)];
 }
 
@@ -237,14 +230,6 @@ const aKind = (item: Item) => {
   const name = kindName(item);
   return `${/^[aeiou]/.test(name) ? 'An' : 'A'} ${name}`;
 };
-
-type Row = (
-  kind: string,
-  severity: Severity,
-  before: string | null,
-  after: string | null,
-  why: string,
-) => LedgerChange;
 
 /** What is set in a font, or shows a picture, changes with its files and is lost with its name. */
 function assetChanges(old: AssetItem, present: AssetItem, row: Row): LedgerChange[] {
@@ -279,140 +264,6 @@ function guideChanges(old: GuideItem, present: GuideItem, row: Row): LedgerChang
   ].filter(Boolean);
   if (words.length > 0)
     changes.push(row('described', 'patch', null, null, `Blocks of the guide: ${words.join(', ')}`));
-  return changes;
-}
-
-/** Properties whose change in a shared component moves what stands around it (common practice, no source). */
-const LAYOUT =
-  /^(position|display|float|(min-|max-)?(width|height|inline-size|block-size)|inset.*|top|left|right|bottom|flex.*|grid.*)$/;
-
-function componentChanges(
-  old: ComponentItem,
-  present: ComponentItem,
-  row: Row,
-  items: Items,
-): LedgerChange[] {
-  const changes: LedgerChange[] = [];
-  if (old.name !== present.name)
-    changes.push(row('renamed', 'major', old.name, present.name, 'The component was renamed'));
-  for (const [id, prop] of Object.entries(old.props)) {
-    const now = present.props[id];
-    if (!now) changes.push(row('prop', 'major', prop.name, null, `The prop ${prop.name} was removed`));
-    else {
-      if (now.name !== prop.name || now.kind !== prop.kind)
-        changes.push(
-          row(
-            'prop',
-            'major',
-            `${prop.name} (${prop.kind})`,
-            `${now.name} (${now.kind})`,
-            `The prop ${prop.name} became another`,
-          ),
-        );
-      for (const value of prop.values)
-        if (!now.values.includes(value))
-          changes.push(row('prop', 'major', value, null, `${prop.name} can no longer be ${value}`));
-      for (const value of now.values)
-        if (!prop.values.includes(value))
-          changes.push(row('prop', 'minor', null, value, `${prop.name} can also be ${value}`));
-      if (now.default !== prop.default)
-        changes.push(row('prop', 'minor', prop.default, now.default, `The default of ${prop.name} changed`));
-      if (now.description !== prop.description)
-        changes.push(
-          row(
-            'described',
-            'patch',
-            prop.description,
-            now.description,
-            `The description of ${prop.name} changed`,
-          ),
-        );
-    }
-  }
-  for (const [id, prop] of Object.entries(present.props))
-    if (!old.props[id])
-      changes.push(row('prop', 'minor', null, prop.name, `The prop ${prop.name} was added`));
-  for (const part of Object.values(old.parts)) {
-    if (!Object.values(present.parts).some((other) => other.name === part.name))
-      changes.push(row('part', 'major', part.name, null, `The part ${part.name} was removed`));
-  }
-  const text = (value: StyleValue) => ('raw' in value ? value.raw : pathOf(value.token, items));
-  for (const id of new Set([...Object.keys(old.entries), ...Object.keys(present.entries)])) {
-    const [was, is] = [old.entries[id], present.entries[id]];
-    if (equal(was, is)) continue;
-    if (was?.kind === 'kept' || is?.kind === 'kept') {
-      changes.push(
-        row(
-          'rule',
-          'minor',
-          was?.kind === 'kept' ? was.css : null,
-          is?.kind === 'kept' ? is.css : null,
-          'A kept block of CSS changed',
-        ),
-      );
-      continue;
-    }
-    changes.push(...ruleChanges(was, is, row, text));
-  }
-  if (old.template !== present.template)
-    changes.push(row('template', 'minor', null, null, 'The template changed'));
-  if (old.description !== present.description)
-    changes.push(row('described', 'patch', old.description, present.description, 'The description changed'));
-  if (old.visibility !== present.visibility) {
-    changes.push(
-      row(
-        'visibility',
-        present.visibility === 'internal' ? 'major' : 'minor',
-        old.visibility,
-        present.visibility,
-        present.visibility === 'internal' ? 'It is no longer released' : 'It is now released',
-      ),
-    );
-  }
-  if (!equal(old.deprecation, present.deprecation))
-    changes.push(
-      row(
-        'deprecated',
-        'minor',
-        old.deprecation?.reason ?? null,
-        present.deprecation?.reason ?? null,
-        present.deprecation ? 'Deprecated' : 'No longer deprecated',
-      ),
-    );
-  if (!equal(old.guards, present.guards))
-    changes.push(row('guard', 'patch', null, null, 'Its guards changed'));
-  if (changes.length === 0)
-    changes.push(row('arranged', 'patch', null, null, 'Only its place or order changed'));
-  return changes;
-}
-
-function ruleChanges(
-  was: StyleRule | undefined,
-  is: StyleRule | undefined,
-  row: Row,
-  text: (value: StyleValue) => string,
-): LedgerChange[] {
-  const rule = (is ?? was)!;
-  const where = `${rule.part}${rule.when.length > 0 ? ` when ${conditionsText(rule.when)}` : ''}`;
-  const before = new Map(was?.declarations.map(([property, value]) => [property, text(value)]));
-  const after = new Map(is?.declarations.map(([property, value]) => [property, text(value)]));
-  const changes: LedgerChange[] = [];
-  for (const property of new Set([...before.keys(), ...after.keys()])) {
-    const [a, b] = [before.get(property) ?? null, after.get(property) ?? null];
-    if (a === b && equal(was?.when, is?.when) && was?.part === is?.part) continue;
-    const moves = LAYOUT.test(property);
-    changes.push(
-      row(
-        'rule',
-        moves ? 'major' : 'minor',
-        a,
-        b,
-        `${property} of ${where} changed${moves ? ': this moves what stands around it' : ''}`,
-      ),
-    );
-  }
-  if (changes.length === 0)
-    changes.push(row('rule', 'patch', null, null, `The rule for ${where} was moved or annotated`));
   return changes;
 }
 

@@ -1,4 +1,5 @@
-import { partStyles, STANDARD_STATES } from '../components/matrix';
+import { STANDARD_STATES } from '../components/combinations';
+import { partStyles } from '../components/matrix';
 import { defaultProps } from '../components/condition';
 import type { ComponentItem, Items, PlacementItem } from '../documents/items';
 import { equal } from '../documents/edits';

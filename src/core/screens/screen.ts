@@ -1,5 +1,6 @@
 import { compileCss, LAYER_ORDER } from '../components/compile';
-import { renderComponent } from '../components/render';
+import { renderNested, withNested } from '../components/nested';
+import { named } from '../components/compose';
 import {
   byOrder,
   itemsOf,
@@ -16,9 +17,7 @@ import type { Context } from '../tokens/system';
 import { slotNames, templateOf } from '../components/template';
 
 export function componentOf(items: Items, reference: Reference): ComponentItem | undefined {
-  const item = reference.id === undefined ? undefined : items.get(reference.id);
-  if (item?.kind === 'component') return item;
-  return itemsOf(items, 'component').find((component) => component.name === reference.path);
+  return named(items, 'component', reference);
 }
 
 export function screensOf(product: Items): ScreenItem[] {
@@ -44,7 +43,7 @@ export function pageStyles(
 ): string {
   const sheet = cssOutput.write({ resolution, authored: () => [] }).files[0]?.text ?? '';
   const compiled = new Set<string>();
-  for (const component of components)
+  for (const component of withNested(components, items))
     compiled.add(compileCss(component, items, (path) => typeOf(resolution, path)));
   return LAYER_ORDER + sheet + [...compiled].join('');
 }
@@ -60,7 +59,7 @@ export function renderScreen(product: Items, screen: string, library: Items): st
       const inside = placements.filter((other) => other.parent === placement.id && other.slot === name);
       if (inside.length > 0) slots[name] = inside.map(render).join('');
     }
-    return renderComponent(component, {
+    return renderNested(component, library, {
       props: placement.props,
       slots,
       attributes: { 'data-placement': placement.id },

@@ -1,4 +1,4 @@
-import { renderComponent } from '../components/render';
+import { renderNested } from '../components/nested';
 import { pathOf } from '../components/style';
 import { itemsOf, ordered, type GuideItem } from '../documents/items';
 import { componentOf, pageStyles } from '../screens/screen';
@@ -115,7 +115,7 @@ function blockView(
         order,
         kind: 'component',
         name: component?.name ?? block.component.path,
-        html: component ? renderComponent(component, { props: block.props }) : '',
+        html: component ? renderNested(component, library.items, { props: block.props, context: lens }) : '',
         css: component ? pageStyles(items, resolution, [component]) : '',
         props: component
           ? ordered(component.props).map(({ name, kind, values, default: standard, description }) => ({

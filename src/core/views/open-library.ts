@@ -55,7 +55,7 @@ export function surroundingsOf(snapshot: LibrarySnapshot) {
       ...generationsFrom(snapshot.last.ancestors),
       { name: snapshot.document.name, version: snapshot.last.version, items: itemMap(snapshot.last.items) },
     ]);
-    return { items: effective.items, resolution: new Resolution(effective.system) };
+    return { items: effective.authored, resolution: new Resolution(effective.system) };
   });
   return { snapshot, ancestors, last, lastOwn: lazily(() => itemMap(snapshot.last?.items ?? [])) };
 }
@@ -128,7 +128,7 @@ export class OpenLibrary {
           id: this.snapshot.document.id,
           name: this.snapshot.document.name,
           kind: 'library',
-          items: this.items,
+          items: this.effective.authored,
         },
         ...this.snapshot.products.map((product) => ({
           id: product.id,
@@ -139,7 +139,7 @@ export class OpenLibrary {
       ]),
   );
   readonly ledger = lazily((): LedgerEntry[] =>
-    ledgerOf(this.surroundings.last(), { items: this.items, resolution: this.resolution }),
+    ledgerOf(this.surroundings.last(), { items: this.effective.authored, resolution: this.resolution }),
   );
   readonly stacks = lazily(() => undoStacks(this.log.filter((entry) => entry.author === this.person)));
 

@@ -4,7 +4,7 @@ import { ratioText } from '../color/contrast';
 import { itemsOf, ordered } from '../documents/items';
 import { partAncestry, templateOf } from '../components/template';
 import { allHold } from '../components/condition';
-import { combinationsOf } from '../components/matrix';
+import { combinationsOf } from '../components/combinations';
 import { declaredStyle, pathOf, rulesByStrength } from '../components/style';
 import { csvOf } from '../outputs/csv';
 import { cssLine } from '../tokens/css-text';

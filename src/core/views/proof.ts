@@ -1,46 +1,47 @@
-import { rgbOfToken } from '../checks/contrast';
 import type { Finding } from '../checks/finding';
-import type { Rgb } from '../color/color';
-import { ratioText } from '../color/contrast';
-import { conditionsText, defaultProps } from '../components/condition';
-import { brokenGuards } from '../components/guards';
-import { combinationsOf, matrixOf } from '../components/matrix';
-import { renderComponent } from '../components/render';
-import { pathOf } from '../components/style';
-import { templateOf } from '../components/template';
-import { ruleCounts, whatIf, type WhatIf } from '../components/counts';
-import { traceOf, type Trace } from '../components/trace';
+import { combinationsOf } from '../components/combinations';
 import { compileCss } from '../components/compile';
-import { itemsOf, ordered, type ComponentItem, type StyleValue } from '../documents/items';
+import { entryHome, named } from '../components/compose';
+import { conditionsText, defaultProps } from '../components/condition';
+import { behaviourText } from '../components/behaviour';
+import { ruleCounts, whatIf, type WhatIf } from '../components/counts';
+import { guardBreaks, guardText, isDeclared } from '../components/guards';
+import { renderNested } from '../components/nested';
+import { pathOf } from '../components/style';
+import { printStyle } from '../components/style-text';
+import { spellingOf } from './token-spelling';
+import { templateOf } from '../components/template';
+import type { Trace } from '../components/trace';
+import { itemsOf, ordered, type ComponentItem, type Condition, type StyleValue } from '../documents/items';
+import { reachText } from '../reach/reach';
+import { pageStyles } from '../screens/screen';
+import { cssLine } from '../tokens/css-text';
 import { typeOf } from '../tokens/modernise';
 import { spacingSets, type LayoutGrid } from '../tokens/spacing-sets';
-import { cssLine } from '../tokens/css-text';
-import { contextText, type Context } from '../tokens/system';
-import { pageStyles } from '../screens/screen';
-import { reachText } from '../reach/reach';
+import type { Context } from '../tokens/system';
+import { tracing } from './gallery';
+import { groundsOf } from './ground';
 import type { OpenLibrary } from './open-library';
 import { whereIs, type Where } from './where';
 
-export interface ComponentsView {
-  ranks: {
-    name: string;
-    components: {
-      id: string;
-      name: string;
-      description: string;
-      rank: string;
-      combinations: number;
-      failing: number;
-      uses: number;
-      html: string;
-      visibility: string;
-      deprecated: boolean;
-    }[];
-  }[];
-  css: string;
-  /** CSS colour of the surface the specimens stand on, through the lens. */
-  ground: string;
-  trace: Trace | null;
+export interface PropView {
+  id: string;
+  name: string;
+  kind: string;
+  values: string[];
+  default: string;
+  description: string;
+  accepts: string[];
+  most: number | null;
+  holds: { name: string; icon: boolean; props: Record<string, string>; passed: Record<string, string> }[];
+}
+
+export interface BehaviourView {
+  id: string;
+  kind: 'timed' | 'event' | 'note';
+  part: string;
+  words: string;
+  text: string;
 }
 
 export interface ProofView {
@@ -49,42 +50,48 @@ export interface ProofView {
   description: string;
   rank: string;
   css: string;
-  /** The style sheet of this component alone, as code. */
+  /** The style sheet of this component alone, as it is delivered. */
   code: string;
+  /** Its own rules and kept blocks as one text, to be edited. */
+  sheet: string;
   template: string;
   html: string;
-  props: { id: string; name: string; kind: string; values: string[]; default: string; description: string }[];
-  parts: { name: string; shows: string; description: string }[];
+  props: PropView[];
+  parts: { id: string; name: string; shows: string; description: string; adjustable: string[] }[];
+  /** All states a rule may speak of, the component's own last. */
   states: string[];
+  /** Combinations that must not be made. */
+  excluded: { id: string; when: string; why: string; combinations: number }[];
+  bases: string[];
+  /** All rule sets of the library. */
+  ruleSets: string[];
+  /** Components and icons that slots can hold. */
+  pieces: { components: string[]; icons: string[] };
+  varies: string | null;
+  deprecated: { reason: string; replacement: string | null } | null;
+  unfinished: boolean;
+  /** The library it comes from, where that is another. */
+  from: string | null;
+  script: string;
+  behaviours: BehaviourView[];
   rules: {
     id: string;
+    /** The rule set or component it is written in, where that is not this one. */
+    from: { kind: 'ruleSet' | 'component'; name: string } | null;
+    conditions: Condition[];
     when: string;
     part: string;
     comment: string;
     declarations: { property: string; token: string | null; raw: string | null; css: string }[];
   }[];
-  cells: {
-    props: Record<string, string>;
-    label: string;
-    state: string;
-    html: string;
-    fails: boolean;
-    checks: {
-      part: string;
-      kind: string;
-      ratio: string;
-      needs: number | null;
-      worst: string;
-      passes: boolean;
-    }[];
-  }[];
-  counts: { combinations: number; rules: number; failing: number; contexts: number };
   /** What the rules come to over all combinations; rules by their words. */
   sums: { alike: number; idle: string[]; never: string[]; overruled: string[]; ties: string[] };
-  guards: { id: string; text: string; note: string; broken: string | null }[];
+  guards: { id: string; text: string; note: string; broken: string | null; measured: boolean }[];
   findings: Finding[];
   uses: (Where & { place: string })[];
   reachText: string;
+  /** Placements that set a style which users may set. */
+  adjusted: number;
   grounds: { name: string; css: string }[];
   canEdit: boolean;
   trace: Trace | null;
@@ -92,61 +99,16 @@ export interface ProofView {
   grids: LayoutGrid[];
 }
 
-const WHITE: Rgb = { r: 1, g: 1, b: 1, alpha: 1 };
-
-/** The surfaces a specimen may stand on: tokens whose path speaks of a surface, page first. */
-function surfacesOf(library: OpenLibrary): string[] {
-  const { resolution } = library;
-  const found = resolution.paths.filter(
-    (path) => /(^|\.)surface(\.|$)/.test(path) && resolution.variants(path)[0]?.resolved.type === 'color',
-  );
-  return found.sort((a, b) => Number(b.endsWith('page')) - Number(a.endsWith('page'))).slice(0, 8);
-}
-
-/** Where a token shows in these components; null where none is asked for, or there is none of that path. */
-function tracing(
-  { items, resolution }: OpenLibrary,
-  of: ComponentItem[],
-  path: string | undefined,
-): Trace | null {
-  return path !== undefined && resolution.index.numbers.has(path)
-    ? traceOf(of, items, resolution, path)
-    : null;
-}
-
-export function components(
-  library: OpenLibrary,
-  { lens, trace }: { lens: Context; trace?: string },
-): ComponentsView {
-  const { items, resolution } = library;
-  const all = itemsOf(items, 'component').sort((a, b) => (a.order < b.order ? -1 : 1));
-  const ranks = itemsOf(items, 'rank').sort((a, b) => (a.order < b.order ? -1 : 1));
-  const [surface] = surfacesOf(library);
-  const ground = (context: number) =>
-    (surface ? rgbOfToken(resolution, surface, context) : undefined) ?? WHITE;
-  const view = (component: ComponentItem) => ({
-    id: component.id,
-    name: component.name,
-    description: component.description,
-    rank: ranks.find((rank) => rank.id === component.rank)?.name ?? 'unranked',
-    combinations: combinationsOf(component).length,
-    failing: matrixOf(component, items, resolution, ground).filter((cell) => cell.fails).length,
-    uses: library.reach().direct(component.id).length,
-    html: renderComponent(component),
-    visibility: component.visibility,
-    deprecated: component.deprecation !== null,
-  });
-  const shown = all.map(view);
-  const names = [...ranks.map((rank) => rank.name), 'unranked'];
-  return {
-    ranks: names
-      .map((name) => ({ name, components: shown.filter((component) => component.rank === name) }))
-      .filter((rank) => rank.components.length > 0),
-    css: pageStyles(items, resolution, all),
-    trace: tracing(library, all, trace),
-    ground: surface && resolution.value(surface, lens) ? cssLine(resolution.value(surface, lens)!) : '#fff',
-  };
-}
+/** States a rule may speak of in any component (CSS Selectors 4), beside its own. */
+export const KNOWN_STATES = [
+  'hover',
+  'focus-visible',
+  'focus-within',
+  'active',
+  'disabled',
+  'checked',
+  'invalid',
+];
 
 function sumsOf(component: ComponentItem): ProofView['sums'] {
   const { alike, idle, never, overruled, ties } = ruleCounts(component);
@@ -190,42 +152,15 @@ export function proof(
   const { items, resolution } = library;
   const component = itemsOf(items, 'component').find((other) => other.name === name);
   if (!component) return null;
-  const surfaces = surfacesOf(library);
-  const surface = asked && surfaces.includes(asked) ? asked : surfaces[0];
-  const ground = (context: number) =>
-    (surface ? rgbOfToken(resolution, surface, context) : undefined) ?? WHITE;
-  const choices = ordered(component.props).filter((prop) => prop.kind === 'choice' || prop.kind === 'flag');
-  const cells = matrixOf(component, items, resolution, ground).map(({ combination, checks, fails }) => ({
-    props: combination.props,
-    label:
-      choices
-        .map((prop) =>
-          prop.kind === 'flag'
-            ? combination.props[prop.name]
-              ? prop.name
-              : ''
-            : combination.props[prop.name],
-        )
-        .filter(Boolean)
-        .join(' · ') || 'as it is',
-    state: combination.states.join(' + ') || 'rest',
-    html: renderComponent(component, combination),
-    fails,
-    checks: checks.map((check) => ({
-      part: check.part,
-      kind: check.kind,
-      ratio: check.ratio === undefined ? 'not known, measure' : ratioText(check.ratio),
-      needs: check.needs ?? null,
-      worst: check.worst ? contextText(check.worst) : '',
-      passes: check.passes,
-    })),
-  }));
+  const authored = library.effective.authored.get(component.id) as ComponentItem;
+  const grounds = groundsOf(library, lens, asked);
   const broken = new Map(
-    brokenGuards(component, items, resolution).map((finding) => [
-      finding.message.split(' is promised')[0]!,
-      finding.message,
-    ]),
+    guardBreaks(component, items, resolution).map(({ guard, finding }) => [guard, finding.message]),
   );
+  const homeOf = (entry: string) => {
+    const home = entryHome(authored, entry, items);
+    return home.kind === 'own' ? null : home;
+  };
   const index = library.reach();
   const css = (value: StyleValue) => {
     if ('raw' in value) return value.raw;
@@ -241,30 +176,77 @@ export function proof(
     trace: tracing(library, [component], trace),
     grids: spacingSets(resolution, lens).grids,
     code: compileCss(component, items, (path) => typeOf(resolution, path)),
+    sheet: printStyle(ordered(authored.entries), spellingOf(library)),
     template: component.template,
-    html: renderComponent(component, { props: defaultProps(component) }),
-    props: ordered(component.props).map(
-      ({ id, name: prop, kind, values, default: standard, description }) => ({
-        id,
-        name: prop,
-        kind,
-        values,
-        default: standard,
-        description,
-      }),
-    ),
-    parts: ordered(component.parts).map(({ name: part, shows, description }) => ({
+    html: renderNested(component, items, { props: defaultProps(component), context: lens }),
+    props: ordered(component.props).map((prop) => ({
+      id: prop.id,
+      name: prop.name,
+      kind: prop.kind,
+      values: prop.values,
+      default: prop.default,
+      description: prop.description,
+      accepts: (prop.accepts ?? []).map(
+        (reference) => named(items, 'component', reference)?.name ?? reference.path,
+      ),
+      most: prop.most ?? null,
+      holds: (prop.holds ?? []).map(({ component: piece, asset, props, passed }) => ({
+        name:
+          (named(items, 'component', piece) ?? named(items, 'asset', asset))?.name ??
+          (piece ?? asset)?.path ??
+          '',
+        icon: asset !== undefined,
+        props,
+        passed,
+      })),
+    })),
+    parts: ordered(component.parts).map(({ id, name: part, shows, description, adjustable }) => ({
+      id,
       name: part,
       shows,
       description,
+      adjustable: adjustable ?? [],
     })),
-    states: component.states,
+    states: [...KNOWN_STATES, ...component.states],
+    excluded: ordered(component.excluded ?? {}).map(({ id, when, why }) => ({
+      id,
+      when: conditionsText(when),
+      why,
+      combinations:
+        combinationsOf({ ...component, excluded: {} }).length -
+        combinationsOf({ ...component, excluded: { [id]: component.excluded![id]! } }).length,
+    })),
+    bases: (component.bases ?? []).map((base) => named(items, 'ruleSet', base)?.name ?? base.path),
+    ruleSets: itemsOf(items, 'ruleSet').map((set) => set.name),
+    pieces: {
+      components: itemsOf(items, 'component').flatMap((one) => (one.id === component.id ? [] : [one.name])),
+      icons: itemsOf(items, 'asset').flatMap((one) => (one.role === 'icon' ? [one.name] : [])),
+    },
+    varies: component.variationOf
+      ? (named(items, 'component', component.variationOf)?.name ?? component.variationOf.path)
+      : null,
+    deprecated: component.deprecation && {
+      reason: component.deprecation.reason,
+      replacement: component.deprecation.replacement?.path ?? null,
+    },
+    unfinished: component.visibility === 'internal',
+    from: library.own.items.has(component.id) ? null : library.effective.originOf(component.id),
+    script: component.script ?? '',
+    behaviours: ordered(component.behaviours ?? {}).map((one) => ({
+      id: one.id,
+      kind: one.kind,
+      part: one.part,
+      words: behaviourText(one, (value) => ('raw' in value ? value.raw : pathOf(value.token, items))),
+      text: one.text,
+    })),
     rules: ordered(component.entries).flatMap((entry) =>
       entry.kind === 'kept'
         ? []
         : [
             {
               id: entry.id,
+              from: homeOf(entry.id),
+              conditions: entry.when,
               when: conditionsText(entry.when),
               part: entry.part,
               comment: entry.comment,
@@ -277,33 +259,51 @@ export function proof(
             },
           ],
     ),
-    cells,
-    counts: {
-      combinations: cells.length,
-      rules: Object.keys(component.entries).length,
-      failing: cells.filter((cell) => cell.fails).length,
-      contexts: resolution.contexts.length,
-    },
     sums: sumsOf(component),
-    guards: ordered(component.guards).map((guard) => {
-      const where = conditionsText(guard.when);
-      return {
-        id: guard.id,
-        text: `${guard.property} of ${guard.part} is ${guard.value}${where ? ` when ${where}` : ''}`,
-        note: guard.note,
-        broken: broken.get(`${component.name}: ${guard.property} of ${guard.part}`) ?? null,
-      };
-    }),
+    guards: ordered(component.guards).map((guard) => ({
+      id: guard.id,
+      text: guardText(guard),
+      note: guard.note,
+      broken: broken.get(guard.id) ?? null,
+      measured: !isDeclared(component, guard),
+    })),
     findings: templateOf(component.template).findings,
     uses: index.direct(component.id).flatMap((use) => {
       const where = whereIs(library, use.by);
       return where ? [{ ...where, place: use.place }] : [];
     }),
     reachText: reachText(index, index.reached(component.id).keys()),
-    grounds: surfaces.map((path) => {
-      const resolved = resolution.value(path, lens);
-      return { name: path, css: resolved ? cssLine(resolved) : '#fff' };
-    }),
+    adjusted: library.snapshot.products
+      .flatMap((product) => product.items)
+      .filter(
+        (item) =>
+          item.kind === 'placement' &&
+          item.component.id === component.id &&
+          Object.values(item.overrides).some(({ part, property }) =>
+            Object.values(component.parts).some(
+              (one) => one.name === part && one.adjustable?.includes(property),
+            ),
+          ),
+      ).length,
+    grounds: grounds.surfaces,
     canEdit: library.canEdit,
   };
+}
+
+/** The props of what stands in a slot, to be set or passed; null where there is no such component. */
+export function pieceProps(
+  library: OpenLibrary,
+  { name }: { name: string },
+): Pick<PropView, 'name' | 'kind' | 'values' | 'default'>[] | null {
+  const component = itemsOf(library.items, 'component').find((other) => other.name === name);
+  return component
+    ? ordered(component.props)
+        .filter(({ kind }) => kind !== 'slot')
+        .map(({ name: prop, kind, values, default: standard }) => ({
+          name: prop,
+          kind,
+          values,
+          default: standard,
+        }))
+    : null;
 }

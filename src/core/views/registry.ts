@@ -9,7 +9,10 @@ import { overrides, overridesCsv } from './overrides';
 import { pairingGrid, pairingsCsv, pairingSolutions } from './pairing-grid';
 import { replacedPaths } from './plans/structure';
 import { rolePreview } from './plans/text-styles';
-import { components, proof, whatIfView } from './proof';
+import { components } from './gallery';
+import { matrix } from './matrix';
+import { pieceProps, proof, whatIfView } from './proof';
+import { anatomy, inspect, measuredGuards, specimen } from './specimen';
 import { recipePreview, recipes } from './recipes';
 import { recognise } from './recognise';
 import { schemeOf } from './scheme';
@@ -49,6 +52,12 @@ export const LIBRARY_VIEWS = {
   replacedPaths,
   components,
   proof,
+  matrix,
+  specimen,
+  pieceProps,
+  anatomy,
+  inspect,
+  measuredGuards,
   whatIf: whatIfView,
   guides,
   guide,

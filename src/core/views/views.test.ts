@@ -102,7 +102,9 @@ test('a component: a rule changed is minor, a size breaks, a guard broken is tol
   const rule = LIBRARY_VIEWS.proof(library, { name: 'button', lens })!.rules[0]!;
   const severity = (property: string, text: string) =>
     LIBRARY_VIEWS.ledger(
-      after(LIBRARY_PLANS.setRuleValue(library, { component: 'button', rule: rule.id, property, text })),
+      after(
+        LIBRARY_PLANS.setRuleValue(library, { component: 'button', rule: rule.id, property, text }, newId),
+      ),
       { leftOut: [] },
     );
   expect(severity('border-radius', '{radius.none}').bump).toBe('minor');
@@ -111,12 +113,16 @@ test('a component: a rule changed is minor, a size breaks, a guard broken is tol
   expect(moved.entries[0]!.changes.map((change) => change.kind)).toContain('guard');
   const broken = LIBRARY_VIEWS.proof(
     after(
-      LIBRARY_PLANS.setRuleValue(library, {
-        component: 'button',
-        rule: rule.id,
-        property: 'position',
-        text: 'static',
-      }),
+      LIBRARY_PLANS.setRuleValue(
+        library,
+        {
+          component: 'button',
+          rule: rule.id,
+          property: 'position',
+          text: 'static',
+        },
+        newId,
+      ),
     ),
     { name: 'button', lens },
   )!;
@@ -169,12 +175,16 @@ test.each([
   [
     'a hostile rule value',
     () =>
-      LIBRARY_PLANS.setRuleValue(library, {
-        component: 'button',
-        rule: LIBRARY_VIEWS.proof(library, { name: 'button', lens })!.rules[0]!.id,
-        property: 'color',
-        text: 'red; } body { display: none',
-      }),
+      LIBRARY_PLANS.setRuleValue(
+        library,
+        {
+          component: 'button',
+          rule: LIBRARY_VIEWS.proof(library, { name: 'button', lens })!.rules[0]!.id,
+          property: 'color',
+          text: 'red; } body { display: none',
+        },
+        newId,
+      ),
     'cannot hold',
   ],
   [

@@ -1,11 +1,13 @@
 'use client';
 
-import { ActionIcon, Autocomplete, Button, Group, Menu, Select, TextInput } from '@mantine/core';
+import { ActionIcon, Autocomplete, Button, Group, Menu, Select } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { ProofView } from '@/core/views/proof';
 import { usePlan, type Refusal } from '@/features/document/document';
+import { refusalText, useStore } from '@/features/document/refused';
 import { useTokenNames } from '@/features/document/token-names';
+import { WhenField } from './when-field';
 import classes from './components.module.css';
 
 type Rule = ProofView['rules'][number];
@@ -41,34 +43,26 @@ const PROPERTIES = [
   'width',
 ];
 
-const words = (refusal: Refusal | null) => (refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined);
-
-/** What a rule is about: its conditions as text, and the part. */
+/** What a rule is about: its conditions as chips, and the part. */
 export function RuleForm({ view, rule, done }: { view: ProofView; rule: Rule | null; done: () => void }) {
-  const { store } = usePlan();
+  const { put, refusal } = useStore();
   const [when, setWhen] = useState(rule?.when ?? '');
   const [part, setPart] = useState(rule?.part ?? 'root');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
   return (
     <form
       onSubmit={async (event) => {
         event.preventDefault();
-        const refused = await store('setRule', { component: view.name, rule: rule?.id ?? null, when, part });
-        setRefusal(refused);
-        if (!refused) done();
+        if (await put('setRule', { component: view.name, rule: rule?.id ?? null, when, part })) done();
       }}
     >
       <Group align="start" gap="xs" my={6}>
-        <TextInput
-          label="When"
-          description="Empty: always. tone is danger or quiet and not busy and state is hover"
-          inputWrapperOrder={['label', 'input', 'description', 'error']}
-          w={300}
+        <WhenField
+          view={view}
           value={when}
+          onChange={setWhen}
+          leave={done}
+          error={refusalText(refusal)}
           autoFocus
-          error={words(refusal)}
-          onChange={(event) => setWhen(event.currentTarget.value)}
-          onKeyDown={(event) => event.key === 'Escape' && done()}
         />
         <Select
           label="Part"
@@ -88,24 +82,16 @@ export function RuleForm({ view, rule, done }: { view: ProofView; rule: Rule | n
 
 /** One more property of a rule, with a token or a value. */
 export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule; done: () => void }) {
-  const { store } = usePlan();
+  const { put, refusal } = useStore();
   const [property, setProperty] = useState('');
   const [text, setText] = useState('');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
   const names = useTokenNames(text.startsWith('{') ? text : null);
   return (
     <form
       onSubmit={async (event) => {
         event.preventDefault();
-        const refused = await store('setRuleValue', {
-          component: view.name,
-          rule: rule.id,
-          property: property.trim(),
-          text,
-        });
-        setRefusal(refused);
-        if (refused) return;
-        done();
+        const input = { component: view.name, rule: rule.id, property: property.trim(), text };
+        if (await put('setRuleValue', input)) done();
       }}
     >
       <Group align="start" gap="xs" my={6}>
@@ -129,7 +115,7 @@ export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule;
           limit={8}
           value={text}
           required
-          error={words(refusal)}
+          error={refusalText(refusal)}
           onChange={setText}
         />
         <Button type="submit" mt={24}>
@@ -146,12 +132,15 @@ export function RuleMenu({
   rule,
   change,
   add,
+  share,
   report,
 }: {
   view: ProofView;
   rule: Rule;
   change: () => void;
   add: () => void;
+  /** Gives the rule to a set that other components can stand on. */
+  share: () => void;
   report: (refusal: Refusal | null) => void;
 }) {
   const { store } = usePlan();
@@ -170,6 +159,7 @@ export function RuleMenu({
       <Menu.Dropdown>
         <Menu.Item onClick={add}>Add a property</Menu.Item>
         <Menu.Item onClick={change}>Change when it holds</Menu.Item>
+        <Menu.Item onClick={share}>Share it as a rule set</Menu.Item>
         <Menu.Item
           color="red"
           onClick={() => void store('removeRule', { component: view.name, rule: rule.id }).then(report)}

@@ -1,6 +1,6 @@
 'use client';
 
-import { Autocomplete, Popover } from '@mantine/core';
+import { Autocomplete, Group, Popover, Radio } from '@mantine/core';
 import { useState } from 'react';
 import type { ProofView } from '@/core/views/proof';
 import { usePlan, type Refusal } from '@/features/document/document';
@@ -14,11 +14,14 @@ export function RuleValue({
   component,
   rule,
   declaration,
+  from,
   canEdit,
 }: {
   component: string;
   rule: string;
   declaration: Declaration;
+  /** The rule set or component it is written in, where that is not this one. */
+  from: ProofView['rules'][number]['from'];
   canEdit: boolean;
 }) {
   const { show, store, clear } = usePlan();
@@ -27,6 +30,7 @@ export function RuleValue({
   const [typed, setTyped] = useState(text);
   // What stood here when the field opened: while one types, `text` is already what is typed.
   const [original, setOriginal] = useState(text);
+  const [at, setAt] = useState<'here' | 'source'>('here');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const options = useTokenNames(open ? typed : null);
   const shown = (
@@ -51,6 +55,7 @@ export function RuleValue({
       rule,
       property: declaration.property,
       text: value,
+      at,
     });
     setRefusal(refused);
     if (!refused) setOpen(false);
@@ -78,6 +83,19 @@ export function RuleValue({
         </button>
       </Popover.Target>
       <Popover.Dropdown>
+        {from && (
+          <Radio.Group
+            label={`This comes from ${from.name}. Change it`}
+            value={at}
+            onChange={(value) => setAt(value as 'here' | 'source')}
+            mb={8}
+          >
+            <Group gap="md" mt={4}>
+              <Radio value="here" label="here only" />
+              <Radio value="source" label={`in ${from.name}, for all that use it`} />
+            </Group>
+          </Radio.Group>
+        )}
         <Autocomplete
           label={`${declaration.property} is`}
           data-autofocus
@@ -89,8 +107,15 @@ export function RuleValue({
           comboboxProps={{ withinPortal: false }}
           onChange={async (value) => {
             setTyped(value);
-            setRefusal(
-              await show('setRuleValue', { component, rule, property: declaration.property, text: value }),
+            if (value === original) return setRefusal(null);
+            return setRefusal(
+              await show('setRuleValue', {
+                component,
+                rule,
+                property: declaration.property,
+                text: value,
+                at,
+              }),
             );
           }}
           onOptionSubmit={(value) => void finish(value)}

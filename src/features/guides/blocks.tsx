@@ -2,7 +2,7 @@
 
 import { Text } from '@mantine/core';
 import type { BlockView } from '@/core/views/guide';
-import { PropTable } from '@/features/components/proof';
+import { PropTable } from '@/features/components/prop-table';
 import { useLibrary } from '@/features/libraries/shell';
 import { BesideFrames } from '@/ui/specimen/beside';
 import { GridSelect, useGrid } from '@/ui/specimen/grid-select';

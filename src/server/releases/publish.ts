@@ -14,7 +14,7 @@ import { ancestorsOf, releaseItems, releasesOf, storeRelease } from './store';
 /** A body of items joined with what it inherits, and resolved. */
 export function stateOf(ancestors: readonly Generation[], items: Items): LibraryState {
   const effective = effectiveLibrary([...ancestors, { name: '', version: '', items }]);
-  return { items: effective.items, resolution: new Resolution(effective.system) };
+  return { items: effective.authored, resolution: new Resolution(effective.system) };
 }
 
 interface PublishInput {

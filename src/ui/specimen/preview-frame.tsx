@@ -4,6 +4,7 @@ import { Alert } from '@mantine/core';
 import { useContext, useEffect, useRef, useState } from 'react';
 import { addressOf, bytesAt, descriptorsOf, FacesContext, SHIPPED_FILES } from './faces';
 import { gridOverlay, type LayoutGrid } from '@/core/tokens/spacing-sets';
+import type { MeasuredPart } from '@/core/components/measured';
 import type { Trace } from '@/core/components/trace';
 import classes from './specimen.module.css';
 
@@ -24,7 +25,16 @@ export interface PreviewProps {
   trace?: Trace | null;
   /** Columns laid over the drawing. */
   grid?: LayoutGrid | null;
-  onPick?: (picked: { placement?: string; cell?: string }) => void;
+  /** The way text runs. */
+  dir?: 'ltr' | 'rtl';
+  /** How large text is that follows the reader's own size; 1 is as usual. */
+  textSize?: number;
+  /** CSS properties to be told of every part, with its box. */
+  measure?: readonly string[];
+  onMeasured?: (boxes: MeasuredPart[]) => void;
+  /** The part outlined, by its place among those measured. */
+  chosen?: number | null;
+  onPick?: (picked: { placement?: string; cell?: string; part?: number }) => void;
 }
 
 const SILENCE = 6000;
@@ -42,6 +52,11 @@ export function PreviewFrame({
   marked,
   trace,
   grid,
+  dir,
+  textSize,
+  measure,
+  onMeasured,
+  chosen,
   onPick,
 }: PreviewProps) {
   const frame = useRef<HTMLIFrameElement>(null);
@@ -52,13 +67,13 @@ export function PreviewFrame({
   /** A frame is sent each font once. */
   const sent = useRef(new Set<string>());
   const [hung, setHung] = useState(false);
-  const pick = useRef(onPick);
+  const heard = useRef({ onPick, onMeasured });
   useEffect(() => {
-    pick.current = onPick;
+    heard.current = { onPick, onMeasured };
   });
 
   useEffect(() => {
-    let heard = Date.now();
+    let last = Date.now();
     const hear = (event: MessageEvent) => {
       if (event.source !== frame.current?.contentWindow) return;
       const message = event.data as {
@@ -66,19 +81,23 @@ export function PreviewFrame({
         height?: number;
         placement?: string;
         cell?: string;
+        part?: number;
+        boxes?: MeasuredPart[];
         found?: [name: string, times: number][];
       };
-      heard = Date.now();
+      last = Date.now();
       if (message.frame === 'ready') setReady(true);
       if (message.frame === 'size' && typeof message.height === 'number')
         setHeight(Math.min(20_000, Math.max(16, message.height)));
       if (message.frame === 'traced') setTraced((message.found ?? []).slice(0, 40));
-      if (message.frame === 'pick') pick.current?.({ placement: message.placement, cell: message.cell });
+      if (message.frame === 'measured') heard.current.onMeasured?.(message.boxes ?? []);
+      if (message.frame === 'pick')
+        heard.current.onPick?.({ placement: message.placement, cell: message.cell, part: message.part });
     };
     window.addEventListener('message', hear);
     const beat = setInterval(() => {
-      if (document.hidden) heard = Date.now();
-      else if (Date.now() - heard > SILENCE) setHung(true);
+      if (document.hidden) last = Date.now();
+      else if (Date.now() - last > SILENCE) setHung(true);
       frame.current?.contentWindow?.postMessage({ kind: 'beat' }, '*');
     }, 1500);
     return () => {
@@ -113,6 +132,9 @@ export function PreviewFrame({
     marked,
     ...(trace && { traced: trace.properties }),
     ...(grid && { grid: gridOverlay(grid) }),
+    ...(dir && { dir }),
+    ...(textSize && textSize !== 1 && { textSize }),
+    ...(measure && { measure, chosen }),
   });
   useEffect(() => {
     if (ready) frame.current?.contentWindow?.postMessage(JSON.parse(drawing), '*');

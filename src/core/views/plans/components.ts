@@ -1,53 +1,9 @@
-import { setField } from '../../documents/edits';
-import { itemsOf, type ComponentItem, type StyleValue } from '../../documents/items';
 import { parseTemplate, partAncestry } from '../../components/template';
-import { aliasPath } from '../../tokens/references';
 import type { OpenLibrary } from '../open-library';
 import { addMissingParts } from './making';
+import { ownComponent, usedComponent } from './own-component';
 import { refuse, type NewId, type Plan } from './plan';
 import { worked } from './working';
-
-function ownComponent(library: OpenLibrary, name: string): ComponentItem | undefined {
-  return itemsOf(library.own.items, 'component').find((component) => component.name === name);
-}
-
-/** Binds one declaration of one rule, to a token as `{path}` or to a raw value; an empty text takes it away. */
-export function setRuleValue(
-  library: OpenLibrary,
-  {
-    component: name,
-    rule: id,
-    property,
-    text,
-  }: { component: string; rule: string; property: string; text: string },
-): Plan {
-  const component = ownComponent(library, name);
-  const rule = component?.entries[id];
-  if (!component || rule?.kind !== 'rule')
-    return refuse(`The rule is not in this library`, 'Change it at the source');
-  const trimmed = text.trim();
-  const path = aliasPath(trimmed);
-  const token = path === undefined ? undefined : library.tree.ids.get(path);
-  if (path !== undefined && token === undefined)
-    return refuse(`There is no token ${path}`, 'Pick one from the list');
-  if (path === undefined && /[;{}<>]/.test(trimmed))
-    return refuse('A value cannot hold ; { } < or >', 'Write one CSS value');
-  const value: StyleValue = path === undefined ? { raw: trimmed } : { token: { id: token, path } };
-  const known = rule.declarations.some(([other]) => other === property);
-  const declarations =
-    trimmed === ''
-      ? rule.declarations.filter(([other]) => other !== property)
-      : known
-        ? rule.declarations.map(([other, old]): [string, StyleValue] => [
-            other,
-            other === property ? value : old,
-          ])
-        : [...rule.declarations, [property, value] as [string, StyleValue]];
-  return {
-    label: `Set ${property} of ${name} to ${trimmed || 'nothing'}`,
-    edits: [setField(component, `entries/${id}`, { ...rule, declarations })],
-  };
-}
 
 /** Changes a template; parts it gains are named, and one that rules still style cannot go. */
 export function setTemplate(
@@ -57,6 +13,7 @@ export function setTemplate(
 ): Plan {
   const component = ownComponent(library, name);
   if (!component) return refuse(`${name} comes from an ancestor`, 'Change it at the source');
+  const used = usedComponent(library, name)!;
   const parsed = parseTemplate(text);
   const [finding] = parsed.findings;
   if (finding)
@@ -65,10 +22,8 @@ export function setTemplate(
       finding.fix ?? '',
     );
   const there = partAncestry(parsed.root);
-  const styled = [...Object.values(component.entries), ...Object.values(component.guards)].flatMap((entry) =>
-    'part' in entry && partAncestry(parseTemplate(component.template).root).has(entry.part)
-      ? [entry.part]
-      : [],
+  const styled = [...Object.values(used.entries), ...Object.values(used.guards)].flatMap((entry) =>
+    'part' in entry && partAncestry(parseTemplate(used.template).root).has(entry.part) ? [entry.part] : [],
   );
   const gone = styled.find((part) => !there.has(part));
   if (gone !== undefined)

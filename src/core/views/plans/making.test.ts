@@ -1,13 +1,15 @@
 import { documentOf } from '../../documents/change-set';
 import { itemsOf, ordered, type ComponentItem } from '../../documents/items';
-import { combinationsOf } from '../../components/matrix';
+import { combinationsOf } from '../../components/combinations';
 import { ruleCounts, whatIf } from '../../components/counts';
 import { allHold } from '../../components/condition';
 import { declaredStyle, rulesByStrength } from '../../components/style';
 import { proof } from '../proof';
 import { demo, done, lens, newId, opened } from '../testing';
 import type { OpenLibrary } from '../open-library';
-import { setRuleValue, setTemplate } from './components';
+import { matrix } from '../matrix';
+import { setTemplate } from './components';
+import { setRuleValue } from './component-rules';
 import { removeProp, removeRule, setProp, setRule, startComponent, type PropDraft } from './making';
 import type { Plan } from './plan';
 
@@ -36,7 +38,7 @@ function button(): OpenLibrary {
   const rule = (when: string, property: string, text: string) => {
     run(setRule(now, { component: 'button', rule: null, when, part: 'root' }, newId));
     const id = ordered(component(now, 'button').entries).at(-1)!.id;
-    run(setRuleValue(now, { component: 'button', rule: id, property, text }));
+    run(setRuleValue(now, { component: 'button', rule: id, property, text }, newId));
   };
   rule('', 'background-color', '#0a5d6a');
   rule('', 'padding', '8px');
@@ -65,7 +67,7 @@ test('few rules make every combination, and parts follow the template', () => {
   expect(combinationsOf(made)).toHaveLength(4 * 5 * 3 * 6);
   expect(ordered(made.parts).map(({ name }) => name).sort()).toEqual(['after', 'before', 'label', 'root']);
   const view = proof(built, { name: 'button', lens })!;
-  expect(view.counts).toMatchObject({ combinations: 360, rules: 10 });
+  expect(matrix(built, { name: 'button', lens })!.counts).toMatchObject({ combinations: 360, rules: 10 });
   expect(view.sums).toEqual({ alike: 0, idle: [], never: [], overruled: [], ties: [] });
 }); // prettier-ignore
 
@@ -93,7 +95,7 @@ test('counts, held against a plain reading: what never holds, never wins, change
   const add = (when: string, property: string, text: string) => {
     now = done(now, setRule(now, { component: 'button', rule: null, when, part: 'root' }, newId));
     const id = ordered(component(now, 'button').entries).at(-1)!.id;
-    now = done(now, setRuleValue(now, { component: 'button', rule: id, property, text }));
+    now = done(now, setRuleValue(now, { component: 'button', rule: id, property, text }, newId));
     return id;
   };
   now = done(

@@ -1,4 +1,4 @@
-import { conditionsText, parseConditions } from '../../components/condition';
+import { conditionsText } from '../../components/condition';
 import { partAncestry, slotNames, templateOf } from '../../components/template';
 import {
   itemsOf,
@@ -10,21 +10,25 @@ import {
 } from '../../documents/items';
 import { ordersAfter } from '../../documents/order';
 import type { OpenLibrary } from '../open-library';
+import {
+  behind,
+  conditionsFor,
+  NAME,
+  notOwn,
+  ownComponent,
+  partProblem,
+  usedComponent,
+} from './own-component';
 import { refuse, type NewId, type Plan } from './plan';
 import { worked, type Working } from './working';
 
-const NAME = /^[a-z][a-zA-Z0-9-]{0,60}$/;
-
-const own = (library: OpenLibrary, name: string): ComponentItem | undefined =>
-  itemsOf(library.own.items, 'component').find((component) => component.name === name);
-const notOwn = (name: string) => refuse(`${name} is not in this library`, 'Change it at the source');
-const behind = (entries: Record<string, { order: string }>) =>
-  ordersAfter(ordered(entries).at(-1)?.order ?? null, 1)[0]!;
-
-/** Starts a component: a root that takes content, or everything another one has, as a copy of its own. */
+/**
+ * Starts a component: a root that takes content; everything another one has, as a copy of its own; or, where `linked`, a
+ * variation, which says only what differs and takes over what the other changes later.
+ */
 export function startComponent(
   library: OpenLibrary,
-  { name, from }: { name: string; from?: string },
+  { name, from, linked }: { name: string; from?: string; linked?: boolean },
   newId: NewId,
 ): Plan {
   if (!NAME.test(name))
@@ -47,22 +51,28 @@ export function startComponent(
   )[0]!;
   return worked(library, newId, `Start the component ${name}`, (work) => {
     const id = newId('component');
-    if (source) return work.add({ ...source, id, name, order, deprecation: null });
+    if (source && linked)
+      return work.add({
+        ...blank,
+        id,
+        name,
+        order,
+        rank: source.rank,
+        variationOf: { id: source.id, path: source.name },
+      });
+    if (source)
+      return work.add({ ...source, id, name, order, deprecation: null, bases: [], variationOf: null });
     const [root, label] = ordersAfter(null, 2) as [string, string];
+    const part = { shows: 'nothing' as const, description: '' };
     work.add({
+      ...blank,
       id,
-      kind: 'component',
       name,
       order,
-      description: '',
-      rank: null,
-      visibility: 'internal',
-      deprecation: null,
       template: '<div part="root">\n  <span part="label"><slot name="label"></slot></span>\n</div>',
-      states: [],
       parts: {
-        [newId('part')]: { order: root, name: 'root', shows: 'nothing', description: '' },
-        [newId('part')]: { order: label, name: 'label', shows: 'text', description: '' },
+        [newId('part')]: { ...part, order: root, name: 'root' },
+        [newId('part')]: { ...part, order: label, name: 'label', shows: 'text' },
       },
       props: {
         [newId('prop')]: {
@@ -74,12 +84,25 @@ export function startComponent(
           description: '',
         },
       },
-      entries: {},
-      guards: {},
     });
     return undefined;
   });
 }
+
+/** A component of which nothing is said; until it is finished it stays out of releases. */
+export const blank = {
+  kind: 'component',
+  description: '',
+  rank: null,
+  visibility: 'internal',
+  deprecation: null,
+  template: '',
+  states: [],
+  parts: {},
+  props: {},
+  entries: {},
+  guards: {},
+} satisfies Partial<ComponentItem>;
 
 export type PropDraft = Pick<Prop, 'name' | 'kind' | 'values' | 'default' | 'description'>;
 
@@ -89,7 +112,7 @@ export function setProp(
   { component: name, prop }: { component: string; prop: PropDraft },
   newId: NewId,
 ): Plan {
-  const component = own(library, name);
+  const component = ownComponent(library, name);
   if (!component) return notOwn(name);
   const words = [prop.name, ...(prop.kind === 'choice' ? prop.values : [])];
   const wrong = words.find((word) => !NAME.test(word));
@@ -134,7 +157,7 @@ export function removeProp(
   { component: name, prop }: { component: string; prop: string },
   newId: NewId,
 ): Plan {
-  const component = own(library, name);
+  const component = ownComponent(library, name);
   const [id] = Object.entries(component?.props ?? {}).find(([, other]) => other.name === prop) ?? [];
   if (!component || id === undefined) return notOwn(`${prop} of ${name}`);
   const slots = slotNames(templateOf(component.template).root).includes(prop)
@@ -195,21 +218,16 @@ export function setRule(
   }: { component: string; rule: string | null; when: string; part: string },
   newId: NewId,
 ): Plan {
-  const component = own(library, name);
+  const component = ownComponent(library, name);
   if (!component) return notOwn(name);
   const known = id === null ? undefined : component.entries[id];
   if (id !== null && known?.kind !== 'rule') return notOwn('This rule');
-  const parts = [...partAncestry(templateOf(component.template).root).keys()];
-  if (!parts.includes(part))
-    return refuse(`The template has no part ${part}`, `Choose one of ${parts.join(', ')}`);
-  let conditions: Condition[];
-  try {
-    conditions = parseConditions(when);
-  } catch (error) {
-    return refuse((error as Error).message, 'Correct the condition');
-  }
-  const wrong = conditions.map((condition) => conditionProblem(component, condition)).find(Boolean);
-  if (wrong) return wrong;
+  const used = usedComponent(library, name)!;
+  const refused = partProblem(used, part);
+  if (refused) return refused;
+  const read = conditionsFor(used, when);
+  if ('refused' in read) return read.refused;
+  const { conditions } = read;
   const rule: StyleRule = known
     ? { ...(known as StyleRule), when: conditions, part }
     : {
@@ -226,32 +244,12 @@ export function setRule(
   );
 }
 
-function conditionProblem(component: ComponentItem, condition: Condition): Plan | undefined {
-  if (condition.kind === 'state') {
-    const states = ['hover', 'focus-visible', 'focus-within', 'active', 'disabled', 'checked', 'invalid', ...component.states];
-    return states.includes(condition.state)
-      ? undefined
-      : refuse(`There is no state ${condition.state}`, `Use one of ${states.join(', ')}`);
-  } // prettier-ignore
-  const prop = Object.values(component.props).find((other) => other.name === condition.prop);
-  if (!prop)
-    return refuse(
-      `There is no prop ${condition.prop}`,
-      `Use one of ${ordered(component.props).map((other) => other.name).join(', ')}, or add it`,
-    ); // prettier-ignore
-  if (condition.kind === 'flag') return undefined;
-  const value = prop.kind === 'choice' ? condition.is.find((one) => !prop.values.includes(one)) : undefined;
-  return value === undefined
-    ? undefined
-    : refuse(`${value} is no value of ${prop.name}`, `Use one of ${prop.values.join(', ')}, or add it`);
-}
-
 export function removeRule(
   library: OpenLibrary,
   { component: name, rule }: { component: string; rule: string },
   newId: NewId,
 ): Plan {
-  const component = own(library, name);
+  const component = ownComponent(library, name);
   if (!component?.entries[rule]) return notOwn('This rule');
   return worked(library, newId, `Take a rule out of ${name}`, (work) =>
     work.set(component.id, `entries/${rule}`, null),

@@ -1,4 +1,26 @@
-import { setRuleValue, setTemplate } from './components';
+import { setTemplate } from './components';
+import {
+  describeComponent,
+  recordGuards,
+  removeBehaviour,
+  removeGuard,
+  setAdjustable,
+  setBehaviour,
+  setExclusion,
+  setGuard,
+  setPart,
+  setSlot,
+  swapPiece,
+} from './component-make';
+import { cutLoose, setBases, setRuleValue, setStyleSheet, shareRules } from './component-rules';
+import {
+  rankComponents,
+  removeComponents,
+  renameComponent,
+  renameRank,
+  setComponentStanding,
+  tidyComponents,
+} from './organise';
 import { bringIn } from './gather';
 import { addFonts, removeFontFile, renameFont, replaceFamily, replaceWeight } from './fonts';
 import { addBlock, addGuide, moveBlock, removeBlock, setBlockText } from './guides';
@@ -62,6 +84,27 @@ export const LIBRARY_PLANS = {
   removeRule,
   setRuleValue,
   setTemplate,
+  setStyleSheet,
+  shareRules,
+  setBases,
+  cutLoose,
+  setExclusion,
+  setSlot,
+  swapPiece,
+  setPart,
+  setAdjustable,
+  setGuard,
+  removeGuard,
+  recordGuards,
+  setBehaviour,
+  removeBehaviour,
+  describeComponent,
+  rankComponents,
+  renameRank,
+  tidyComponents,
+  setComponentStanding,
+  removeComponents,
+  renameComponent,
   addGuide,
   addBlock,
   moveBlock,

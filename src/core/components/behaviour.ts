@@ -1,0 +1,26 @@
+import type { Behaviour, StyleValue } from '../documents/items';
+
+/** What a timed behaviour can do when its time is up. */
+export const TIMED_ENDS = ['leave', 'rest'] as const;
+
+/** A behaviour as a sentence. */
+export function behaviourText(behaviour: Behaviour, valueText: (value: StyleValue) => string): string {
+  switch (behaviour.kind) {
+    case 'timed': {
+      const begins = behaviour.state
+        ? `Once ${behaviour.part} is ${behaviour.state}`
+        : `Once ${behaviour.part} is shown`;
+      const ends =
+        behaviour.does === 'leave'
+          ? 'it leaves by itself'
+          : behaviour.does === 'rest'
+            ? 'it goes back to rest'
+            : `it becomes ${behaviour.does}`;
+      return `${begins}, after ${valueText(behaviour.after)} ${ends}`;
+    }
+    case 'event':
+      return `On ${behaviour.on} of ${behaviour.part} it says ${behaviour.name}`;
+    case 'note':
+      return behaviour.part === 'root' ? 'Of the whole' : `Of ${behaviour.part}`;
+  }
+}

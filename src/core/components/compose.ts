@@ -1,0 +1,119 @@
+import {
+  byOrder,
+  itemsOf,
+  ordered,
+  type ComponentItem,
+  type ItemOf,
+  type Items,
+  type Reference,
+  type StyleEntry,
+} from '../documents/items';
+import { ordersAfter } from '../documents/order';
+
+/** The component or rule set a reference means: the id wins where it is known. */
+export function named<K extends 'component' | 'ruleSet' | 'asset'>(
+  items: Items,
+  kind: K,
+  reference: Reference | undefined,
+): ItemOf<K> | undefined {
+  if (!reference) return undefined;
+  const item = reference.id === undefined ? undefined : items.get(reference.id);
+  if (item?.kind === kind) return item as ItemOf<K>;
+  return itemsOf(items, kind).find((other) => 'name' in other && other.name === reference.path);
+}
+
+const isMade = (component: ComponentItem) => Boolean(component.variationOf || component.bases?.length);
+
+/**
+ * The items with every component as it is used: the entries of its rule sets first, then what it varies, then its own.
+ * What a variation does not say itself is said by what it varies. Items that need nothing are the very same objects.
+ */
+export function composedItems(items: Items): Items {
+  if (!itemsOf(items, 'component').some(isMade)) return items;
+  const made = new Map(items);
+  for (const component of itemsOf(items, 'component'))
+    if (isMade(component)) made.set(component.id, composed(component, items, new Set()));
+  return made;
+}
+
+function composed(component: ComponentItem, items: Items, above: ReadonlySet<string>): ComponentItem {
+  const seen = new Set([...above, component.id]);
+  const found = named(items, 'component', component.variationOf ?? undefined);
+  const source = found && !seen.has(found.id) ? composed(found, items, seen) : undefined;
+  const bases = (component.bases ?? []).flatMap((base) => {
+    const set = named(items, 'ruleSet', base);
+    return set ? Object.entries(set.entries).sort(byEntry) : [];
+  });
+  const entries = inLine([
+    ...bases,
+    ...Object.entries(source?.entries ?? {}).sort(byEntry),
+    ...Object.entries(component.entries).sort(byEntry),
+  ]);
+  if (!source) return { ...component, entries };
+  return {
+    ...component,
+    template: component.template.trim() === '' ? source.template : component.template,
+    description: component.description || source.description,
+    states: [...new Set([...source.states, ...component.states])],
+    parts: joined(source.parts, component.parts),
+    props: joined(source.props, component.props),
+    guards: { ...source.guards, ...component.guards },
+    excluded: { ...source.excluded, ...component.excluded },
+    behaviours: { ...source.behaviours, ...component.behaviours },
+    script: component.script || source.script,
+    entries,
+  };
+}
+
+const byEntry = <T extends { order: string }>([, a]: [string, T], [, b]: [string, T]) => byOrder(a, b);
+
+/** Entries in the order given: one that stands twice stands where it came first. */
+function inLine(entries: [string, StyleEntry][]): Record<string, StyleEntry> {
+  const once = [...new Map(entries)];
+  const orders = ordersAfter(null, once.length);
+  return Object.fromEntries(once.map(([id, entry], i) => [id, { ...entry, order: orders[i]! }]));
+}
+
+/** A source's parts or props, those of the same name replaced in their place, further ones behind. */
+function joined<T extends { order: string; name: string }>(
+  source: Record<string, T>,
+  own: Record<string, T>,
+): Record<string, T> {
+  const result: Record<string, T> = {};
+  const mine = new Map(Object.entries(own).map(([id, entry]) => [entry.name, { id, entry }]));
+  for (const { id, ...entry } of ordered(source)) {
+    const other = mine.get(entry.name);
+    mine.delete(entry.name);
+    if (other) result[other.id] = { ...other.entry, order: entry.order };
+    else result[id] = entry as unknown as T;
+  }
+  const last = ordered(source).at(-1)?.order ?? null;
+  const orders = ordersAfter(last, mine.size);
+  [...mine.values()].forEach(({ id, entry }, i) => (result[id] = { ...entry, order: orders[i]! }));
+  return result;
+}
+
+/** Where an entry of a composed component is written: here, or in the rule set or component named. */
+export function entryHome(
+  component: ComponentItem,
+  entry: string,
+  items: Items,
+): { kind: 'own' } | { kind: 'ruleSet' | 'component'; name: string } {
+  if (component.entries[entry]) return { kind: 'own' };
+  for (const base of component.bases ?? []) {
+    const set = named(items, 'ruleSet', base);
+    if (set?.entries[entry]) return { kind: 'ruleSet', name: set.name };
+  }
+  const seen = new Set([component.id]);
+  for (
+    let source = named(items, 'component', component.variationOf ?? undefined);
+    source && !seen.has(source.id);
+    source = named(items, 'component', source.variationOf ?? undefined)
+  ) {
+    seen.add(source.id);
+    const home = entryHome({ ...source, variationOf: null }, entry, items);
+    if (home.kind === 'ruleSet') return home;
+    if (source.entries[entry]) return { kind: 'component', name: source.name };
+  }
+  return { kind: 'own' };
+}

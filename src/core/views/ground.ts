@@ -1,0 +1,38 @@
+import { rgbOfToken } from '../checks/contrast';
+import type { Rgb } from '../color/color';
+import { cssLine } from '../tokens/css-text';
+import type { Context } from '../tokens/system';
+import type { OpenLibrary } from './open-library';
+
+const WHITE: Rgb = { r: 1, g: 1, b: 1, alpha: 1 };
+
+/** What specimens of a library may stand on. */
+export interface Grounds {
+  /** The surface tokens, the page's first, with their CSS colour through the lens. */
+  surfaces: { name: string; css: string }[];
+  /** The surface stood on; undefined: the library has none, and it is white. */
+  chosen: string | undefined;
+  css: string;
+  at: (context: number) => Rgb;
+}
+
+/** The grounds there are: tokens whose path speaks of a surface. */
+export function groundsOf({ resolution }: OpenLibrary, lens: Context, asked?: string): Grounds {
+  const found = resolution.paths
+    .filter(
+      (path) => /(^|\.)surface(\.|$)/.test(path) && resolution.variants(path)[0]?.resolved.type === 'color',
+    )
+    .sort((a, b) => Number(b.endsWith('page')) - Number(a.endsWith('page')))
+    .slice(0, 8);
+  const chosen = asked !== undefined && found.includes(asked) ? asked : found[0];
+  const css = (path: string) => {
+    const resolved = resolution.value(path, lens);
+    return resolved ? cssLine(resolved) : '#fff';
+  };
+  return {
+    surfaces: found.map((name) => ({ name, css: css(name) })),
+    chosen,
+    css: chosen ? css(chosen) : '#fff',
+    at: (context) => (chosen ? rgbOfToken(resolution, chosen, context) : undefined) ?? WHITE,
+  };
+}

@@ -1,0 +1,136 @@
+import { ratioText } from '../color/contrast';
+import { axesOf } from '../components/combinations';
+import type { Combination } from '../components/condition';
+import { matrixOf, type MatrixCell } from '../components/matrix';
+import { renderNested } from '../components/nested';
+import { itemsOf, ordered, type ComponentItem } from '../documents/items';
+import { contextText, type Context } from '../tokens/system';
+import { groundsOf } from './ground';
+import type { OpenLibrary } from './open-library';
+
+export interface CellView {
+  props: Record<string, string>;
+  states: string[];
+  label: string;
+  state: string;
+  html: string;
+  fails: boolean;
+  checks: {
+    part: string;
+    kind: string;
+    ratio: string;
+    needs: number | null;
+    worst: string;
+    passes: boolean;
+  }[];
+}
+
+export interface MatrixView {
+  counts: {
+    /** Combinations looked at. */
+    combinations: number;
+    /** Choices × flags × states, before any is excluded or a sample taken. */
+    size: number;
+    excluded: number;
+    sampled: boolean;
+    rules: number;
+    failing: number;
+    contexts: number;
+  };
+  /** What cells can be grouped by. */
+  axes: string[];
+  groups: { label: string; of: number; failing: number; cells: CellView[] }[];
+}
+
+export interface MatrixAsked {
+  name: string;
+  lens: Context;
+  surface?: string;
+  /** Props, or `state`, each value of which makes a group. */
+  by?: string[];
+  only?: 'failing';
+  /** As many cells at most over all groups. */
+  most?: number;
+}
+
+/** Every combination of a component: counted, grouped, failing ones first. */
+export function matrix(library: OpenLibrary, asked: MatrixAsked): MatrixView | null {
+  const { items, resolution } = library;
+  const component = itemsOf(items, 'component').find((other) => other.name === asked.name);
+  if (!component) return null;
+  const { cells, ...counts } = matrixOf(
+    component,
+    items,
+    resolution,
+    groundsOf(library, asked.lens, asked.surface).at,
+  );
+  const axes = [...axesOf(component).props.map(({ name }) => name), 'state'];
+  const by = (asked.by ?? []).filter((name) => axes.includes(name));
+  const failing = cells.filter((cell) => cell.fails).length;
+  const groups = new Map<string, MatrixCell[]>();
+  for (const cell of asked.only === 'failing' ? cells.filter(({ fails }) => fails) : cells) {
+    const label = by.map((axis) => `${axis} ${valueText(component, cell.combination, axis)}`).join(', ');
+    const group = groups.get(label);
+    if (group) group.push(cell);
+    else groups.set(label, [cell]);
+  }
+  const share = Math.max(6, Math.floor((asked.most ?? 48) / Math.max(1, groups.size)));
+  const view = (cell: MatrixCell) => cellView(component, library, cell, asked.lens);
+  return {
+    counts: {
+      ...counts,
+      combinations: cells.length,
+      failing,
+      rules: Object.keys(component.entries).length,
+      contexts: resolution.contexts.length,
+    },
+    axes,
+    groups: [...groups].slice(0, 60).map(([label, all]) => {
+      const failed = all.filter(({ fails }) => fails);
+      return {
+        label,
+        of: all.length,
+        failing: failed.length,
+        cells: [...failed, ...all.filter(({ fails }) => !fails)].slice(0, share).map(view),
+      };
+    }),
+  };
+}
+
+const valueText = (component: ComponentItem, { props, states }: Combination, axis: string): string => {
+  if (axis === 'state') return states.join(' + ') || 'rest';
+  const flag = Object.values(component.props).some(({ name, kind }) => name === axis && kind === 'flag');
+  return flag ? (props[axis] === 'true' ? 'set' : 'not set') : (props[axis] ?? '');
+};
+
+/** A combination by what it sets: `danger · large`. */
+export function combinationText(component: ComponentItem, { props }: Pick<Combination, 'props'>): string {
+  const words = ordered(component.props).map(({ name, kind }) =>
+    kind === 'choice' ? props[name] : kind === 'flag' && props[name] ? name : '',
+  );
+  return words.filter(Boolean).join(' · ') || 'as it is';
+}
+
+export function cellView(
+  component: ComponentItem,
+  { items }: OpenLibrary,
+  { combination, checks, fails }: MatrixCell,
+  lens: Context,
+): CellView {
+  return {
+    props: combination.props,
+    states: [...combination.states],
+    label: combinationText(component, combination),
+    state: combination.states.join(' + ') || 'rest',
+    html: renderNested(component, items, { ...combination, context: lens }),
+    fails,
+    checks: checks.map((check) => ({
+      part: check.part,
+      kind: check.kind,
+      ratio: check.ratio === undefined ? 'not known, measure' : ratioText(check.ratio),
+      needs: check.needs ?? null,
+      worst: check.worst ? contextText(check.worst) : '',
+      passes: check.passes,
+    })),
+  };
+}

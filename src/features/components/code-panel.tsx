@@ -1,0 +1,111 @@
+'use client';
+
+import { Button, Group, Tabs, Text } from '@mantine/core';
+import { css } from '@codemirror/lang-css';
+import { html } from '@codemirror/lang-html';
+import CodeMirror from '@uiw/react-codemirror';
+import { useEffect, useState } from 'react';
+import type { PlanArguments } from '@/core/views/plans/registry';
+import type { ProofView } from '@/core/views/proof';
+import { Refused, useStore } from '@/features/document/refused';
+import classes from './components.module.css';
+
+/** Template and style sheet as code, shown in the specimen while one types; one truth with the rules beside. */
+export function CodePanel({ view }: { view: ProofView }) {
+  return (
+    <section className={classes.sheet} aria-label="Code">
+      <header>
+        <h2>Code</h2>
+      </header>
+      <Tabs defaultValue="template" p="sm" keepMounted={false}>
+        <Tabs.List>
+          <Tabs.Tab value="template">Template</Tabs.Tab>
+          <Tabs.Tab value="sheet">Style sheet</Tabs.Tab>
+          <Tabs.Tab value="css">As delivered</Tabs.Tab>
+        </Tabs.List>
+        <Tabs.Panel value="template" pt="sm">
+          <CodeField view={view} plan="setTemplate" label="Template" stored={view.template} />
+        </Tabs.Panel>
+        <Tabs.Panel value="sheet" pt="sm">
+          <Text size="sm" c="dimmed" mb={6}>
+            Rules whose selector names parts, props and states are the component’s rules; anything else is
+            kept as it stands.
+          </Text>
+          <CodeField view={view} plan="setStyleSheet" label="Style sheet" stored={view.sheet} />
+        </Tabs.Panel>
+        <Tabs.Panel value="css" pt="sm">
+          <pre className={classes.code} tabIndex={0}>
+            {view.code}
+          </pre>
+        </Tabs.Panel>
+      </Tabs>
+    </section>
+  );
+}
+
+const LANGUAGES = { setTemplate: html(), setStyleSheet: css() };
+
+/** One text as code: what is typed shows at once, and is stored by the button or Ctrl+Enter. */
+function CodeField<K extends keyof typeof LANGUAGES>({
+  view,
+  plan,
+  label,
+  stored,
+}: {
+  view: ProofView;
+  plan: K;
+  label: string;
+  stored: string;
+}) {
+  const { put, show, clear, refusal, setRefusal } = useStore();
+  const [typed, setTyped] = useState<string | null>(null);
+  // While one types, what the view says is what is typed.
+  const [before, setBefore] = useState(stored);
+  useEffect(() => {
+    if (typed === null) setBefore(stored);
+  }, [stored, typed]);
+  const input = (text: string) => ({ component: view.name, text }) as PlanArguments<K>;
+  const finish = async () => {
+    if (typed === null || typed === before) return;
+    if (await put(plan, input(typed))) setTyped(null);
+  };
+  const leave = () => {
+    setTyped(null);
+    setRefusal(null);
+    clear();
+  };
+  return (
+    <div
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void finish();
+      }}
+    >
+      <CodeMirror
+        aria-label={label}
+        value={typed ?? stored}
+        editable={view.canEdit}
+        extensions={[LANGUAGES[plan]]}
+        maxHeight="420px"
+        basicSetup={{ foldGutter: false, tabSize: 2 }}
+        indentWithTab={false}
+        onChange={(text) => {
+          setTyped(text);
+          void show(plan, input(text)).then((refused) => setRefusal(text === before ? null : refused));
+        }}
+      />
+      <Refused refusal={refusal} />
+      {view.canEdit && (
+        <Group gap="xs" mt="xs">
+          <Button disabled={typed === null || typed === before} onClick={() => void finish()}>
+            Store the {label.toLowerCase()}
+          </Button>
+          {typed !== null && typed !== before && (
+            <Button variant="default" onClick={leave}>
+              Leave it as it was
+            </Button>
+          )}
+        </Group>
+      )}
+    </div>
+  );
+}

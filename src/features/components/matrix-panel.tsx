@@ -1,0 +1,139 @@
+'use client';
+
+import { Button, Group, MultiSelect, Switch, Text } from '@mantine/core';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { renderSheet } from '@/core/components/matrix-sheet';
+import { isTouchable, LEAST_TARGET, type MeasuredPart } from '@/core/components/measured';
+import { contextAttributes } from '@/core/screens/screen';
+import type { ProofView } from '@/core/views/proof';
+import { useView } from '@/features/document/document';
+import { useQuery } from '@/ui/frame/lens';
+import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import { Sums } from './rule-editing';
+import { useSpecimenState } from './specimen-state';
+import classes from './components.module.css';
+
+const FIRST = 48;
+const STEP = 240;
+
+/** Every combination, counted, grouped and drawn, failing ones first; picking one turns the specimen to it. */
+export function MatrixPanel({
+  view,
+  lens,
+  ground,
+}: {
+  view: ProofView;
+  lens: Record<string, string>;
+  ground: string;
+}) {
+  const [query, setQuery] = useQuery();
+  const [, setState] = useSpecimenState();
+  const [most, setMost] = useState(FIRST);
+  const [boxes, setBoxes] = useState<MeasuredPart[]>([]);
+  const by = (query.get('by') ?? '').split(',').filter(Boolean);
+  const surface = query.get('ground') ?? undefined;
+  const only = query.get('cells') === 'failing' ? ('failing' as const) : undefined;
+  const found = useView('matrix', {
+    name: view.name,
+    lens,
+    by,
+    most,
+    ...(surface && { surface }),
+    ...(only && { only }),
+  });
+  const answer = useDeferredValue(found);
+  const cells = useMemo(() => answer?.groups.flatMap((group) => group.cells) ?? [], [answer]);
+  const html = useMemo(() => (answer ? renderSheet(answer.groups) : ''), [answer]);
+  if (!answer) return null;
+  const { counts } = answer;
+  const small = new Set(boxes.filter((box) => box.operated && !isTouchable(box)).map(({ cell }) => cell));
+  const shown = cells.length;
+  const there = answer.groups.reduce((sum, group) => sum + group.of, 0);
+  return (
+    <section className={classes.sheet} aria-label="Matrix">
+      <header>
+        <h2>Matrix</h2>
+        <Text size="sm" data-testid="matrix-counts">
+          {counts.combinations} combinations from {counts.rules} rules, under {counts.contexts} contexts:{' '}
+          {counts.failing > 0 ? <b className={classes.failing}>{counts.failing} fail</b> : 'all hold'}
+        </Text>
+      </header>
+      <div className={classes.sums}>
+        {counts.sampled && (
+          <div role="status">
+            There are {counts.size.toLocaleString('en-GB')} combinations;{' '}
+            {counts.combinations.toLocaleString('en-GB')} of them, spread evenly, are looked at.
+          </div>
+        )}
+        {counts.excluded > 0 && <div>{counts.excluded} more must not be made.</div>}
+        <div data-testid="touch">
+          {boxes.some(({ operated }) => operated) &&
+            (small.size === 0
+              ? `Every target drawn here is at least ${LEAST_TARGET} by ${LEAST_TARGET}.`
+              : `${small.size} of those drawn here have a target under ${LEAST_TARGET} by ${LEAST_TARGET} (WCAG 2.5.8).`)}
+        </div>
+      </div>
+      <Sums sums={view.sums} />
+      <Group className={classes.turns} gap="sm">
+        <MultiSelect
+          aria-label="Group by"
+          placeholder={by.length === 0 ? 'Group by' : ''}
+          miw={220}
+          data={answer.axes}
+          value={by}
+          maxValues={3}
+          onChange={(value) => setQuery({ by: value.join(',') || null })}
+        />
+        <Switch
+          label="failing only"
+          checked={only !== undefined}
+          onChange={(event) => setQuery({ cells: event.currentTarget.checked ? 'failing' : null })}
+        />
+      </Group>
+      {shown === 0 ? (
+        <Text size="sm" p={14}>
+          {only ? 'No combination fails.' : 'There is nothing to combine.'}
+        </Text>
+      ) : (
+        <PreviewFrame
+          title={`Matrix of ${view.name}`}
+          html={html}
+          css={view.css + SHEET}
+          attributes={contextAttributes(lens)}
+          ground={ground}
+          padding={12}
+          trace={view.trace}
+          measure={NOTHING}
+          onMeasured={setBoxes}
+          onPick={({ cell }) => {
+            const one = cell === undefined ? undefined : cells[Number(cell)];
+            if (!one) return;
+            const standard = new Map(view.props.map((prop) => [prop.name, prop.default]));
+            setState({
+              props: Object.fromEntries(
+                Object.entries(one.props).filter(([name, value]) => standard.get(name) !== value),
+              ),
+              states: one.states,
+            });
+            document.querySelector('[aria-label="Specimen"]')?.scrollIntoView({ block: 'nearest' });
+          }}
+        />
+      )}
+      {shown < there && (
+        <Group p="xs" gap="xs">
+          <Button variant="default" onClick={() => setMost((now) => now + STEP)}>
+            Show more
+          </Button>
+          <Text size="sm" c="dimmed">
+            {shown} of {there} drawn
+          </Text>
+        </Group>
+      )}
+    </section>
+  );
+}
+
+const NOTHING: readonly string[] = [];
+
+const SHEET =
+  '.sp-sheet{display:grid;grid-template-columns:repeat(auto-fill,minmax(190px,1fr));gap:14px 12px;align-items:end}.sp-sheet h3{grid-column:1/-1;margin:8px 0 0;font:600 12px/1.3 Archivo Variable,system-ui,sans-serif;color:var(--color-text-default,#222)}.sp-cell{cursor:pointer;min-width:0}.sp-cell small{display:block;font:11px/1.3 Archivo Variable,system-ui,sans-serif;margin-top:5px;color:var(--color-text-quiet,#555)}.sp-fails{outline:2px dashed #c4614f;outline-offset:3px}';

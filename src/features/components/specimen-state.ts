@@ -1,0 +1,62 @@
+import { useMemo } from 'react';
+import { CONTENTS, type Contents } from '@/core/components/contents';
+import { useQuery } from '@/ui/frame/lens';
+
+/** Which combination a component is shown in, and how: kept in the address, so that a link opens the same. */
+export interface SpecimenState {
+  props: Record<string, string>;
+  states: string[];
+  contents: Contents;
+  /** CSS pixels; null: as wide as there is room. */
+  width: number | null;
+  dir: 'ltr' | 'rtl';
+  textSize: number;
+}
+
+const read = (text: string): Record<string, string> =>
+  Object.fromEntries(
+    text
+      .split(';')
+      .map((pair) => pair.split('='))
+      .flatMap(([name, ...value]) => (name ? [[name, decodeURIComponent(value.join('='))]] : [])),
+  );
+
+export function useSpecimenState(): [SpecimenState, (next: Partial<SpecimenState>) => void] {
+  const [query, setQuery] = useQuery();
+  const given = {
+    with: query.get('with') ?? '',
+    state: query.get('state') ?? '',
+    contents: query.get('contents') ?? '',
+    width: query.get('width') ?? '',
+    dir: query.get('dir') ?? '',
+    text: query.get('text') ?? '',
+  };
+  const key = JSON.stringify(given);
+  const state = useMemo((): SpecimenState => {
+    const one = JSON.parse(key) as typeof given;
+    const width = Number(one.width);
+    return {
+      props: read(one.with),
+      states: one.state.split('+').filter(Boolean),
+      contents: CONTENTS.find((name) => name === one.contents) ?? 'its own',
+      width: width >= 100 && width <= 4000 ? Math.round(width) : null,
+      dir: one.dir === 'rtl' ? 'rtl' : 'ltr',
+      textSize: one.text === '200' ? 2 : 1,
+    };
+  }, [key]);
+  const set = (next: Partial<SpecimenState>) =>
+    setQuery({
+      ...(next.props && {
+        with:
+          Object.entries(next.props)
+            .map(([name, value]) => `${name}=${encodeURIComponent(value)}`)
+            .join(';') || null,
+      }),
+      ...(next.states && { state: next.states.join('+') || null }),
+      ...(next.contents && { contents: next.contents === 'its own' ? null : next.contents }),
+      ...(next.width !== undefined && { width: next.width === null ? null : String(next.width) }),
+      ...(next.dir && { dir: next.dir === 'ltr' ? null : next.dir }),
+      ...(next.textSize && { text: next.textSize === 1 ? null : '200' }),
+    });
+  return [state, set];
+}
