@@ -14,9 +14,13 @@ const shared = {
     ],
   },
   transformIgnorePatterns: [
-    'node_modules/(?!(culori|d3|d3-.*|internmap|delaunator|robust-predicates|parse5|entities|fractional-indexing|fast-check|react-markdown|remark-.*|css-tree|colorjs.io)/)',
+    'node_modules/(?!(culori|d3|d3-.*|internmap|delaunator|robust-predicates|parse5|entities|fractional-indexing|fast-check|react-markdown|remark-.*|css-tree|colorjs.io|css-select|css-what|domutils|domhandler|domelementtype|dom-serializer|htmlparser2|nth-check|boolbase)/)',
   ],
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    // The same code in the form that Jest can require.
+    '^svgo/browser$': '<rootDir>/node_modules/svgo/dist/svgo-node.cjs',
+  },
 };
 export default {
   ...shared,

@@ -25,7 +25,12 @@ const PEOPLE = [
 export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   let count = 0;
   const id = () => `change-demo-${++count}`;
-  const files = (name: string) => readdirSync(path.join(folder, name)).map((file) => ({ name: file, text: readFileSync(path.join(folder, name, file), 'utf8') }));
+  const files = (name: string) =>
+    readdirSync(path.join(folder, name), { recursive: true, withFileTypes: true })
+      .filter((entry) => entry.isFile())
+      .map((entry) => path.relative(path.join(folder, name), path.join(entry.parentPath, entry.name)))
+      .sort()
+      .map((file) => ({ name: file, text: readFileSync(path.join(folder, name, file), 'utf8') }));
   const nobody: Actor = { kind: 'nobody' };
   const password = 'low water at noon';
   const [first, ...others] = PEOPLE;

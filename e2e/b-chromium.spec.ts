@@ -20,7 +20,11 @@ import type { Context } from '@/core/tokens/system';
 import { enterAs } from './support';
 
 const folder = 'demo/keel';
-const files = new Map(readdirSync(folder).map((name) => [name, readFileSync(`${folder}/${name}`, 'utf8')]));
+const files = new Map(
+  readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
+    entry.isFile() ? [[entry.name, readFileSync(`${folder}/${entry.name}`, 'utf8')] as const] : [],
+  ),
+);
 const resolution = new Resolution(
   openTokens('keel.resolver.json', files.get('keel.resolver.json')!, (name) => files.get(name)).system,
 );
@@ -151,11 +155,17 @@ test('for every part, property, combination, state and context, Chromium’s sty
   for (const component of itemsOf(items, 'component')) {
     const styles = pageStyles(items, library, [component]);
     const cells = combinationsOf(component);
+    // Every text and slot is filled, so that every part is there.
+    const kinds = (kind: string, text: string) =>
+      Object.fromEntries(
+        Object.values(component.props).flatMap((prop) => (prop.kind === kind ? [[prop.name, text]] : [])),
+      );
+    const [slots, texts] = [kinds('slot', '<i>s</i>'), kinds('text', 'x')];
     for (const [at, context] of library.contexts.entries()) {
       const html = cells
         .map(
           (cell, i) =>
-            `<div id="c${i}">${renderComponent(component, { ...cell, slots: { icon: '<i>i</i>', actions: '<i>a</i>' }, props: { ...cell.props, lead: 'x', hint: 'x' } })}</div>`,
+            `<div id="c${i}">${renderComponent(component, { ...cell, slots, props: { ...cell.props, ...texts } })}</div>`,
         )
         .join('');
       await blank.setContent(

@@ -39,6 +39,7 @@ test('registries know every file of their folder', () => {
     ['src/core/recipes', 'registry.ts', ['recipe.ts']],
     ['src/core/outputs', 'registry.ts', ['output.ts', 'naming.ts', 'csv.ts']],
     ['src/core/components/code', 'registry.ts', ['code.ts']],
+    ['src/core/components/source', 'registry.ts', ['source.ts']],
   ] as const) {
     const text = readFileSync(path.join(folder, registry), 'utf8');
     for (const file of walk(folder).map((name) => path.basename(name))) {

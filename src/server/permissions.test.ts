@@ -86,6 +86,7 @@ const inputs = (): Record<string, object> => ({
   'inbox.list': {},
   'inbox.read': { notice: 'none', read: true },
   'files.store': { slug: 'lib', name: 'archivo.woff2', bytes: ARCHIVO },
+  'libraries.give': { slug: 'lib', names: ['button'], to: 'other', mode: 'copy', needs: 'map' },
   'files.read': { hash: ARCHIVO_HASH },
 });
 
@@ -125,7 +126,7 @@ test.each([...USE_CASES.keys()])('%s: who may, and a refusal writes nothing', as
         expect([id, who, refusal.message]).toEqual([
           id,
           who,
-          expect.stringMatching(/demo|address and the password|release|pin|such file/),
+          expect.stringMatching(/demo|address and the password|release|pin|such file|such thing/),
         ]);
     } else {
       const code =

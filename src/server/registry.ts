@@ -1,6 +1,7 @@
 import { changeUseCases } from './documents/change';
 import { createUseCases } from './documents/create';
 import { openUseCases } from './documents/open';
+import { giveUseCases } from './documents/give';
 import { fileUseCases } from './files/files';
 import { inboxUseCases } from './inbox/inbox';
 import { outputUseCases } from './outputs/write';
@@ -16,6 +17,7 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
     ...openUseCases,
     ...changeUseCases,
     ...createUseCases,
+    ...giveUseCases,
     ...publishUseCases,
     ...productUseCases,
     ...outputUseCases,

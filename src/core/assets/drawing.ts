@@ -34,3 +34,35 @@ const sized = (svg: string, size: number): string =>
     const rest = attributes.replace(/\s(width|height)="[^"]*"/g, '');
     return `<svg${rest} width="${size}" height="${size}">`;
   });
+
+export interface NamedDrawing {
+  /** The icon's name: `anchor` of `anchor-24.svg`, `24/anchor.svg` and `anchor@24px.svg`. */
+  name: string;
+  size: number | undefined;
+}
+
+/** What an icon is called and how large it is, by its file's name and folder. */
+export function iconNameOf(path: string): NamedDrawing {
+  const parts = path.replace(/\.svg$/i, '').split('/');
+  const last = parts.pop()!;
+  const [, stem, own] = /^(.*?)(?:[-_@ ](\d{1,3})(?:px)?)?$/.exec(last)!;
+  const folder = parts.findLast((part) => /^\d{1,3}(px)?$/.test(part));
+  const name = stem!
+    .normalize('NFKD')
+    .replace(/([a-z0-9])([A-Z])/g, '$1-$2')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '');
+  return {
+    name: /^[a-z]/.test(name) ? name : `icon-${name}`,
+    size: own ? Number(own) : folder ? Number.parseInt(folder) : undefined,
+  };
+}
+
+/** A drawing as an address a picture element can show; what takes the text's colour is drawn in `ink`. */
+export const drawingAddress = (svg: string, ink: string): string =>
+  `data:image/svg+xml;charset=utf-8,${encodeURIComponent(
+    svg
+      .replace(/^<svg(?![^>]*xmlns=)/, '<svg xmlns="http://www.w3.org/2000/svg"')
+      .replace(/^<svg/, `<svg color="${ink}"`),
+  )}`;

@@ -1,5 +1,16 @@
 import type { Finding } from '../checks/finding';
-import type { ComponentItem, Guard, Part, Prop, Reference, StyleEntry, StyleValue } from '../documents/items';
+import type {
+  Behaviour,
+  ComponentItem,
+  Exclusion,
+  Guard,
+  Nested,
+  Part,
+  Prop,
+  Reference,
+  StyleEntry,
+  StyleValue,
+} from '../documents/items';
 import { ordersAfter } from '../documents/order';
 import { isObject, type Json, type JsonObject } from '../json/json';
 import { parseConditions } from './condition';
@@ -20,6 +31,8 @@ export function readComponent(
     order: string;
     entryId: () => string;
     refer: Refer;
+    /** A component, rule set or asset by its name. */
+    referTo: (kind: 'component' | 'ruleSet' | 'asset', name: string) => Reference;
     rank: (name: string) => string | null;
   },
 ): { component: ComponentItem | undefined; findings: Finding[] } {
@@ -73,6 +86,38 @@ export function readComponent(
     const path = /^\{([^{}]+)\}$/.exec(spoken)?.[1];
     return path === undefined ? { raw: spoken } : { token: options.refer(path) };
   };
+  const names = (written: Json | undefined): string[] =>
+    Array.isArray(written) ? written.filter((one): one is string => typeof one === 'string') : [];
+  const words = (written: Json | undefined): Record<string, string> =>
+    isObject(written ?? null)
+      ? Object.fromEntries([...(written as JsonObject)].map(([key, one]) => [key, String(one)]))
+      : {};
+  const piece = (entry: JsonObject, pointer: string): Nested[] => {
+    const [component, icon] = [text(entry, 'component'), text(entry, 'icon')];
+    if (!component && !icon) {
+      report(pointer, 'A piece names a component or an icon', 'Write "component": "NAME" or "icon": "NAME"');
+      return [];
+    }
+    return [
+      {
+        ...(icon
+          ? { asset: options.referTo('asset', icon) }
+          : { component: options.referTo('component', component) }),
+        props: words(entry.get('props')),
+        passed: words(entry.get('passed')),
+      },
+    ];
+  };
+  const slot = (entry: JsonObject, pointer: string): Partial<Prop> => {
+    const [accepts, holds, most] = [names(entry.get('accepts')), entry.get('holds'), entry.get('most')];
+    return {
+      ...(accepts.length > 0 && { accepts: accepts.map((other) => options.referTo('component', other)) }),
+      ...(typeof most === 'number' && Number.isInteger(most) && most > 0 && { most }),
+      ...(Array.isArray(holds) && {
+        holds: holds.flatMap((one, i) => (isObject(one) ? piece(one, `${pointer}/holds/${i}`) : [])),
+      }),
+    };
+  };
   const props = collect<Prop>('props', (entry, pointer, order) => {
     const kind = text(entry, 'kind') as Prop['kind'];
     if (!['choice', 'flag', 'text', 'slot'].includes(kind))
@@ -88,14 +133,16 @@ export function readComponent(
       values: list,
       default: text(entry, 'default') || (kind === 'choice' ? list[0]! : ''),
       description: text(entry, 'description'),
+      ...(kind === 'slot' && slot(entry, pointer)),
     };
   });
   const written = templateOf(template);
-  findings.push(...written.findings);
+  const varies = text(json, 'variationOf') !== '' && template.trim() === '';
+  if (!varies) findings.push(...written.findings);
   const known = partAncestry(written.root);
   const parts = collect<Part>('parts', (entry, pointer, order) => {
     const part = text(entry, 'name');
-    if (!known.has(part))
+    if (!varies && !known.has(part))
       report(
         `${pointer}/name`,
         `The template has no part ${part}`,
@@ -107,12 +154,13 @@ export function readComponent(
       name: part,
       shows: shows === 'text' || shows === 'icon' ? shows : 'nothing',
       description: text(entry, 'description'),
+      ...(entry.has('adjustable') && { adjustable: names(entry.get('adjustable')) }),
     };
   });
   const entries = collect<StyleEntry>('rules', (entry, pointer, order) => {
     if (entry.has('kept')) return { order, kind: 'kept', css: text(entry, 'kept') };
     const part = text(entry, 'part') || 'root';
-    if (!known.has(part))
+    if (!varies && !known.has(part))
       report(
         `${pointer}/part`,
         `The template has no part ${part}`,
@@ -138,7 +186,33 @@ export function readComponent(
     property: text(entry, 'property'),
     value: text(entry, 'value'),
     note: text(entry, 'note'),
+    ...(entry.has('under') && { under: words(entry.get('under')) }),
   }));
+  const excluded = collect<Exclusion>('excluded', (entry, pointer, order) => {
+    const when = conditions(entry, pointer);
+    if (when.length === 0) return void report(pointer, 'An exclusion has a condition', 'Write "when"');
+    return { order, when, why: text(entry, 'why') };
+  });
+  const behaviours = collect<Behaviour>('behaviours', (entry, pointer, order) => {
+    const shared = { order, part: text(entry, 'part') || 'root', text: text(entry, 'text') };
+    const kind = text(entry, 'kind');
+    if (kind === 'timed')
+      return {
+        ...shared,
+        kind,
+        state: text(entry, 'state'),
+        after: value(entry.get('after') ?? ''),
+        does: text(entry, 'does') || 'leave',
+      };
+    if (kind === 'event')
+      return { ...shared, kind, name: text(entry, 'name'), on: text(entry, 'on') || 'click' };
+    if (kind === 'note') return { ...shared, kind };
+    return void report(`${pointer}/kind`, 'A behaviour is timed, an event or a note', 'Correct its kind');
+  });
+  const deprecation = json.get('deprecation');
+  const replacement = isObject(deprecation ?? null) ? text(deprecation as JsonObject, 'replacement') : '';
+  const source = text(json, 'variationOf');
+  const bases = names(json.get('bases'));
   const states = json.get('states');
   return {
     component: {
@@ -149,13 +223,22 @@ export function readComponent(
       description: text(json, 'description'),
       rank: options.rank(text(json, 'rank')),
       visibility: json.get('visibility') === 'internal' ? 'internal' : 'released',
-      deprecation: null,
+      deprecation: isObject(deprecation ?? null)
+        ? {
+            reason: text(deprecation as JsonObject, 'reason'),
+            replacement: replacement ? options.referTo('component', replacement) : null,
+          }
+        : null,
       template,
       states: Array.isArray(states) ? states.map(String) : [],
       parts,
       props,
       entries,
       guards,
+      ...(Object.keys(excluded).length > 0 && { excluded }),
+      ...(Object.keys(behaviours).length > 0 && { behaviours }),
+      ...(bases.length > 0 && { bases: bases.map((base) => options.referTo('ruleSet', base)) }),
+      ...(source && { variationOf: options.referTo('component', source) }),
     },
     findings,
   };

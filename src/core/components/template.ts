@@ -38,6 +38,8 @@ const ATTRIBUTES = new Set(
     'cx cy r rx ry x y x1 x2 y1 y2 points transform fill-rule clip-rule xmlns focusable'
   ).split(' '),
 );
+/** Whether a template may hold elements of this name. */
+export const isTemplateTag = (tag: string): boolean => TAGS.has(tag);
 const DEEPEST = 100;
 
 /** Whether an address stays on the page: a fragment, or a picture given as data. */

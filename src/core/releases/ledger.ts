@@ -35,7 +35,9 @@ export interface LibraryState {
 }
 
 /** Everything that changed between a release (undefined: none yet) and a draft, the gravest first. */
-export function ledgerOf(before: LibraryState | undefined, after: LibraryState): LedgerEntry[] {
+export function ledgerOf(released: LibraryState | undefined, draft: LibraryState): LedgerEntry[] {
+  const before = released && { ...released, items: finished(released.items) };
+  const after = { ...draft, items: finished(draft.items) };
   const entries = new Map<string, LedgerEntry>();
   const put = (item: Item, title: string, change: LedgerChange) => {
     const entry = entries.get(item.id);
@@ -90,6 +92,11 @@ export function ledgerOf(before: LibraryState | undefined, after: LibraryState):
         });
       continue;
     }
+    if (!present && draft.items.has(id)) {
+      const why = 'It is no longer released';
+      put(item, title, { path: title, kind: 'visibility', severity: 'major', before: 'released', after: 'internal', why }); // prettier-ignore
+      continue;
+    }
     for (const change of itemChanges(old, present, title, after.items)) put(item, title, change);
   }
   const [usedBefore, used] = [composedItems(oldItems), composedItems(after.items)];
@@ -112,6 +119,13 @@ export function ledgerOf(before: LibraryState | undefined, after: LibraryState):
     entry.severity = worst(entry.changes.map((change) => change.severity)) as Severity;
   const weight = { major: 0, minor: 1, patch: 2 };
   return list.sort((a, b) => weight[a.severity] - weight[b.severity] || (a.title < b.title ? -1 : 1));
+}
+
+/** What can go out: all but the components that are kept out of releases. */
+export function finished(items: Items): Items {
+  const isOut = (item: Item) => item.kind === 'component' && item.visibility === 'internal';
+  if (![...items.values()].some(isOut)) return items;
+  return new Map([...items].filter(([, item]) => !isOut(item)));
 }
 
 export function bumpOf(entries: readonly LedgerEntry[]): Bump {
@@ -270,7 +284,7 @@ function guideChanges(old: GuideItem, present: GuideItem, row: Row): LedgerChang
 /** A release from which some changed items are left out: what they are in the last release stands. */
 export function composeRelease(last: Items, draft: Items, leftOut: ReadonlySet<string>): Map<string, Item> {
   const items = new Map<string, Item>();
-  for (const [id, item] of draft) {
+  for (const [id, item] of finished(draft)) {
     const old = last.get(id);
     if (!leftOut.has(id)) items.set(id, item);
     else if (old) items.set(id, old);

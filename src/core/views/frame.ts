@@ -1,5 +1,5 @@
 import { settableFaces, type SettableFace } from '../fonts/known-fonts';
-import { runGuards } from './guard-findings';
+import { componentFindings } from './component-findings';
 import type { OpenLibrary } from './open-library';
 
 export interface FrameView {
@@ -61,7 +61,7 @@ export function frame(library: OpenLibrary): FrameView {
       components: count('component'),
       guides: count('guide'),
       products: snapshot.products.length,
-      findings: library.findings().length + runGuards(library).length,
+      findings: library.findings().length + componentFindings(library).length,
     },
   };
 }

@@ -5,6 +5,7 @@ import { entryHome, named } from '../components/compose';
 import { conditionsText, defaultProps } from '../components/condition';
 import { behaviourText } from '../components/behaviour';
 import { ruleCounts, whatIf, type WhatIf } from '../components/counts';
+import { driftOf } from '../components/drift';
 import { guardBreaks, guardText, isDeclared } from '../components/guards';
 import { renderNested } from '../components/nested';
 import { pathOf } from '../components/style';
@@ -88,6 +89,8 @@ export interface ProofView {
   sums: { alike: number; idle: string[]; never: string[]; overruled: string[]; ties: string[] };
   guards: { id: string; text: string; note: string; broken: string | null; measured: boolean }[];
   findings: Finding[];
+  /** The file of code it is compared with. */
+  codeFile: string | null;
   uses: (Where & { place: string })[];
   reachText: string;
   /** Placements that set a style which users may set. */
@@ -267,7 +270,8 @@ export function proof(
       broken: broken.get(guard.id) ?? null,
       measured: !isDeclared(component, guard),
     })),
-    findings: templateOf(component.template).findings,
+    findings: [...templateOf(component.template).findings, ...driftOf(component)],
+    codeFile: component.code?.file ?? null,
     uses: index.direct(component.id).flatMap((use) => {
       const where = whereIs(library, use.by);
       return where ? [{ ...where, place: use.place }] : [];

@@ -1,3 +1,4 @@
+import { assets } from './assets';
 import { findings, findingsCsv } from './findings';
 import { fonts } from './fonts';
 import { frame } from './frame';
@@ -7,9 +8,11 @@ import { ledger } from './ledger';
 import { productFrame, screen, upgrade } from './open-product';
 import { overrides, overridesCsv } from './overrides';
 import { pairingGrid, pairingsCsv, pairingSolutions } from './pairing-grid';
+import { tidiedRanks } from './plans/organise';
 import { replacedPaths } from './plans/structure';
 import { rolePreview } from './plans/text-styles';
 import { components } from './gallery';
+import { codeProps, markup, proposal } from './markup';
 import { matrix } from './matrix';
 import { pieceProps, proof, whatIfView } from './proof';
 import { anatomy, inspect, measuredGuards, specimen } from './specimen';
@@ -51,6 +54,11 @@ export const LIBRARY_VIEWS = {
   recognise,
   replacedPaths,
   components,
+  tidiedRanks,
+  markup,
+  proposal,
+  codeProps,
+  assets,
   proof,
   matrix,
   specimen,

@@ -15,7 +15,9 @@ import type { Plan } from './plans/plan';
 /** For tests: the demo library built from its files, and opened as a tab would. */
 const folder = path.resolve('demo/keel');
 export const files = new Map(
-  readdirSync(folder).map((name) => [name, readFileSync(path.join(folder, name), 'utf8')]),
+  readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
+    entry.isFile() ? [[entry.name, readFileSync(path.join(folder, entry.name), 'utf8')] as const] : [],
+  ),
 );
 let n = 0;
 export const newId = (prefix: string) => `${prefix}_${++n}`;
@@ -42,12 +44,13 @@ export function demo(): Document {
   const tree = libraryTree(document.items);
   for (const [name, text] of files) {
     if (!name.endsWith('.component.json')) continue;
-    const read = readComponent(readJson(text), files.get(name.replace('.component.json', '.html'))!, {
+    const read = readComponent(readJson(text), files.get(name.replace('.component.json', '.html')) ?? '', {
       id: newId('component'),
       order: `a${n}`,
       entryId: () => newId('entry'),
       rank: () => null,
       refer: (at) => ({ id: tree.ids.get(at), path: at }),
+      referTo: (_, path) => ({ path }),
     });
     if (read.findings.length > 0) throw new Error(read.findings[0]!.message);
     document = apply(document, [addItem(read.component!)]);

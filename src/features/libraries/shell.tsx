@@ -53,6 +53,7 @@ function Shell({ children }: { children: ReactNode }) {
       label,
       href: `${base}/${label.toLowerCase()}`,
       ...(label === 'Tokens' && { also: TOKEN_PAGES.map((page) => `${base}/${page}`) }),
+      ...(label === 'Components' && { also: [`${base}/assets`] }),
     }),
   );
   const state = view.last

@@ -1,20 +1,19 @@
 'use client';
 
-import { ActionIcon, Button, Group, Menu, Progress, Text, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Group, Menu, Text, TextInput } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconPencil, IconTrash } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
 import type { FamilyRow } from '@/core/views/fonts';
-import type { StoredFont } from '@/core/views/plans/fonts';
 import { usePlan, useView, type Refusal } from '@/features/document/document';
+import { UploadState, useUpload } from '@/features/document/upload';
 import { useLibrary } from '@/features/libraries/shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { TokensSection } from './section';
 import classes from './fonts.module.css';
 
 const NOTHING = {};
-const LARGEST = 5 * 1024 * 1024;
 const FROM = {
   files: 'files of this library',
   'the program': 'ships with the program',
@@ -22,54 +21,20 @@ const FROM = {
   nowhere: 'no file',
 } as const;
 
-interface Report {
-  file: string;
-  problem: string;
-}
-
-/** Sends files one by one; what cannot be read is told and the rest goes on. */
-function useUpload(slug: string) {
-  const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
-  const [reports, setReports] = useState<Report[]>([]);
-  const send = async (files: File[]): Promise<StoredFont[]> => {
-    const stored: StoredFont[] = [];
-    const failed: Report[] = [];
-    setReports([]);
-    for (const [done, file] of files.entries()) {
-      setProgress({ done, of: files.length });
-      try {
-        if (file.size > LARGEST) throw new Error('A font may have 5 MB. Bring a subset, or a WOFF2 of it.');
-        const response = await fetch(
-          `/api/v1/libraries/${slug}/files?name=${encodeURIComponent(file.name.slice(0, 120))}`,
-          { method: 'POST', body: file, headers: { 'content-type': 'application/octet-stream' } },
-        );
-        const answer = (await response.json()) as StoredFont & { detail?: string };
-        if (!response.ok) throw new Error(answer.detail ?? 'It could not be stored. Try again.');
-        stored.push(answer);
-      } catch (error) {
-        failed.push({ file: file.name, problem: (error as Error).message });
-      }
-    }
-    setProgress(null);
-    setReports(failed);
-    return stored;
-  };
-  return { send, progress, reports };
-}
-
 /** The fonts that are there and those that are asked for: what files say, who uses them, and what is missing. */
 export function FontsPage() {
   const library = useLibrary();
   const view = useView('fonts', NOTHING);
   const { store } = usePlan();
-  const { send, progress, reports } = useUpload(library.slug);
+  const upload = useUpload(library.slug);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const choose = useRef<() => void>(null);
   if (!view) return <TokensSection>{null}</TokensSection>;
   const run = (refused: Promise<Refusal | null>) => void refused.then(setRefusal);
   const bring = async (files: File[]) => {
-    const stored = await send(files);
-    if (stored.length > 0) setRefusal(await store('addFonts', { files: stored }));
+    const stored = await upload.send(files.map((file) => ({ name: file.name, body: file })));
+    const fonts = stored.flatMap((one) => (one.font ? [{ ...one, font: one.font }] : []));
+    if (fonts.length > 0) setRefusal(await store('addFonts', { files: fonts }));
   };
   const missing = view.families.filter(({ from }) => from === 'nowhere').length;
   return (
@@ -82,25 +47,7 @@ export function FontsPage() {
           {refusal.problem}. {refusal.fix}.
         </Text>
       )}
-      {reports.length > 0 && (
-        <div className={classes.reports} role="alert">
-          <ul>
-            {reports.map((report) => (
-              <li key={report.file}>
-                <b>{report.file}</b>{' '}
-                {report.problem.replace(`${report.file}: `, '').replace(`${report.file} is`, 'is')}
-              </li>
-            ))}
-          </ul>
-        </div>
-      )}
-      {progress && (
-        <Progress
-          value={(progress.done / progress.of) * 100}
-          aria-label={`Reading ${progress.done + 1} of ${progress.of} fonts`}
-          mb="sm"
-        />
-      )}
+      <UploadState upload={upload} />
       {library.canEdit && (
         <Dropzone
           openRef={choose}

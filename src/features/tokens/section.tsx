@@ -1,11 +1,8 @@
 'use client';
 
-import Link from 'next/link';
-import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { PageBar } from '@/features/libraries/page-bar';
 import { useLibrary } from '@/features/libraries/shell';
-import { useLensLink } from '@/ui/frame/lens';
-import classes from './section.module.css';
 
 const PAGES = [
   { label: 'Tiers', path: 'tokens' },
@@ -22,28 +19,15 @@ const PAGES = [
 
 /** The pages of the stage Tokens: the same tokens looked at in different ways. `tools` stand at the right. */
 export function TokensSection({ tools, children }: { tools?: ReactNode; children: ReactNode }) {
-  const library = useLibrary();
-  const link = useLensLink(library.axes);
-  const pathname = usePathname();
-  const base = `/libraries/${library.slug}`;
+  const { counts } = useLibrary();
   return (
     <>
-      <div className={classes.bar}>
-        <nav className={classes.pages} aria-label="Ways to look at the tokens">
-          {PAGES.map(({ label, path }) => {
-            const here = pathname === `${base}/${path}` || pathname.startsWith(`${base}/${path}/`);
-            return (
-              <Link key={path} href={link(`${base}/${path}`)} aria-current={here ? 'page' : undefined}>
-                {label}
-                {path === 'findings' && library.counts.findings > 0 ? (
-                  <span>{library.counts.findings}</span>
-                ) : null}
-              </Link>
-            );
-          })}
-        </nav>
-        {tools ? <div className={classes.tools}>{tools}</div> : null}
-      </div>
+      <PageBar
+        label="Ways to look at the tokens"
+        pages={PAGES}
+        counts={{ findings: counts.findings }}
+        tools={tools}
+      />
       {children}
     </>
   );

@@ -1,28 +1,15 @@
+import { readFiles, type SentFile } from './read-files';
 import { addItem, type Edit } from '@/core/documents/edits';
-import { applyChangeSet, documentOf } from '@/core/documents/change-set';
-import { itemsOf, type Item, type Items, type RankItem } from '@/core/documents/items';
-import { importEdits } from '@/core/documents/import';
-import { libraryTree } from '@/core/documents/library';
+import { itemsOf, type Item } from '@/core/documents/items';
 import { ordersAfter } from '@/core/documents/order';
 import type { Finding } from '@/core/checks/finding';
-import { readComponent } from '@/core/components/component-file';
-import { readGuide } from '@/core/guides/guide-file';
 import { readScreen } from '@/core/screens/screen-file';
-import { JsonSyntaxError, readJson } from '@/core/json/read';
-import { openTokens } from '@/core/tokens/open';
-import { Resolution } from '@/core/tokens/resolve';
-import { effectiveLibrary, type Generation } from '@/core/lineage/effective';
 import { ancestorsOf, releaseItems, releasesOf } from '../releases/store';
 import type { DocumentRow } from '../access/authorise';
 import { badRequest, notFound } from '../problem';
 import { personIn, type UseCase, type Work } from '../use-case';
 import { change } from './change';
 import { draftOf, loadDocument } from './store';
-
-export interface SentFile {
-  name: string;
-  text: string;
-}
 
 async function createDocument(
   work: Work,
@@ -141,8 +128,9 @@ const importFiles: UseCase<{ slug: string; files: SentFile[]; tryOnly?: boolean 
   async run(work, input, row) {
     const draft = await draftOf(work.trx, row.id);
     const document = await loadDocument(work.trx, draft, 'library');
-    const { edits, findings } = readFiles(
+    const { edits, findings } = await readFiles(
       work,
+      row.id,
       await ancestorsOf(work.trx, document.items),
       document.items,
       input.files,
@@ -166,191 +154,6 @@ const importFiles: UseCase<{ slug: string; files: SentFile[]; tryOnly?: boolean 
     return { counts, findings, changed: input.tryOnly ? 0 : edits.length };
   },
 };
-
-function readFiles(
-  work: Work,
-  ancestors: Generation[],
-  items: Items,
-  files: SentFile[],
-): { edits: Edit[]; findings: Finding[] } {
-  const texts = new Map(files.map((file) => [file.name, file.text]));
-  const edits: Edit[] = [];
-  const findings: Finding[] = [];
-  let working = documentOf('import', 'library', items.values());
-  const effective = () => effectiveLibrary([...ancestors, { name: '', version: '', items: working.items }]);
-  const take = (more: Edit[]) => {
-    const result = applyChangeSet(working, { edits: more });
-    if ('clashes' in result) throw badRequest(result.clashes[0]!.message);
-    edits.push(...more);
-    working = result.document;
-  };
-  const resolvers = files.filter((file) => file.name.endsWith('.resolver.json'));
-  const named = new Set<string>();
-  const tokenFile = (file: SentFile) => {
-    const opened = openTokens(file.name, file.text, (name) => {
-      named.add(name);
-      return texts.get(name);
-    });
-    const brought = importEdits(effective().items, opened, file.name, work.newId, working.items);
-    findings.push(
-      ...[...opened.findings, ...brought.findings].map((finding) => ({
-        ...finding,
-        at: { file: file.name, ...finding.at },
-      })),
-    );
-    take(brought.edits);
-    const spoken = new Set(
-      opened.system.sources.flatMap((source) => [...source.tokens.keys(), ...source.groups.keys()]),
-    );
-    const resolved = new Resolution(effective().system)
-      .findings()
-      .filter((finding) => spoken.has(finding.path ?? ''));
-    findings.push(...resolved.map((finding) => ({ ...finding, at: { file: file.name } })));
-  };
-  resolvers.forEach(tokenFile);
-  for (const file of files) {
-    if (/\.(tokens\.json|tokens)$/.test(file.name) && !named.has(file.name)) tokenFile(file);
-    else if (
-      file.name.endsWith('.json') &&
-      !/\.(component|resolver|tokens)\.json$/.test(file.name) &&
-      !named.has(file.name)
-    )
-      tokenFile(file);
-  }
-  for (const file of files.filter((other) => other.name.endsWith('.component.json'))) {
-    const base = file.name.replace(/\.component\.json$/, '');
-    const template = texts.get(`${base}.html`);
-    if (template === undefined) {
-      findings.push({
-        code: 'component-file',
-        severity: 'error',
-        message: `${file.name} has no template`,
-        at: { file: file.name },
-        fix: `Send ${base}.html with it`,
-      });
-      continue;
-    }
-    take(componentEdits(work, effective().items, file, template, findings));
-  }
-  for (const file of files.filter((other) => other.name.endsWith('.guide.md'))) {
-    const name = file.name.replace(/^.*\//, '').replace(/\.guide\.md$/, '');
-    const tree = libraryTree(effective().items);
-    const old = itemsOf(working.items, 'guide').find((guide) => guide.name === name);
-    if (old) {
-      findings.push({
-        code: 'guide-file',
-        severity: 'warning',
-        message: `There is a guide ${name} already; it was left as it is`,
-        at: { file: file.name },
-        fix: 'Rename the file',
-      });
-      continue;
-    }
-    const last =
-      itemsOf(working.items, 'guide')
-        .map((guide) => guide.order)
-        .sort()
-        .at(-1) ?? null;
-    const guide = readGuide(file.text, {
-      id: work.newId('guide'),
-      name,
-      order: ordersAfter(last, 1)[0]!,
-      blockId: () => work.newId('block'),
-      refer: (path, kind) => ({
-        path,
-        id:
-          kind === 'group'
-            ? tree.ids.get(path)
-            : itemsOf(working.items, 'component').find((component) => component.name === path)?.id,
-      }),
-    });
-    take([addItem(guide)]);
-  }
-  return { edits, findings };
-}
-
-const USUAL_RANKS = ['basic', 'composite', 'region'];
-
-function componentEdits(
-  work: Work,
-  items: Items,
-  file: SentFile,
-  template: string,
-  findings: Finding[],
-): Edit[] {
-  const edits: Edit[] = [];
-  const tree = libraryTree(items);
-  const ranks: RankItem[] = itemsOf(items, 'rank');
-  const rank = (name: string): string | null => {
-    if (!name) return null;
-    const known = ranks.find((other) => other.name === name);
-    if (known) return known.id;
-    // A library that has no order of components yet gets the usual one, smallest first.
-    const names = ranks.length === 0 ? [...new Set([...USUAL_RANKS, name])] : [name];
-    const orders = ordersAfter(
-      ranks
-        .map((other) => other.order)
-        .sort()
-        .at(-1) ?? null,
-      names.length,
-    );
-    for (const [i, each] of names.entries()) {
-      const item: RankItem = { id: work.newId('rank'), kind: 'rank', name: each, order: orders[i]! };
-      ranks.push(item);
-      edits.push(addItem(item));
-    }
-    return ranks.find((other) => other.name === name)!.id;
-  };
-  let json;
-  try {
-    json = readJson(file.text);
-  } catch (error) {
-    if (!(error instanceof JsonSyntaxError)) throw error;
-    findings.push({
-      code: 'json-syntax',
-      severity: 'error',
-      message: `${file.name} is not JSON: ${error.reason}`,
-      at: { file: file.name, ...error.place },
-      fix: `Correct line ${error.place.line}, column ${error.place.column}`,
-    });
-    return [];
-  }
-  const last =
-    itemsOf(items, 'component')
-      .map((component) => component.order)
-      .sort()
-      .at(-1) ?? null;
-  const { component, findings: found } = readComponent(json, template, {
-    id: work.newId('component'),
-    order: ordersAfter(last, 1)[0]!,
-    entryId: () => work.newId('entry'),
-    refer: (path) => {
-      const id = tree.ids.get(path);
-      if (!id)
-        findings.push({
-          code: 'missing-target',
-          severity: 'error',
-          message: `${file.name} binds {${path}}, which is no token of the library`,
-          at: { file: file.name },
-          fix: 'Correct the path, or add the token',
-        });
-      return { id, path };
-    },
-    rank,
-  });
-  findings.push(...found.map((finding) => ({ ...finding, at: { file: file.name, ...finding.at } })));
-  if (!component) return edits;
-  if (itemsOf(items, 'component').some((other) => other.name === component.name)) {
-    findings.push({
-      code: 'component-file',
-      severity: 'error',
-      message: `There is a component ${component.name} already`,
-      at: { file: file.name },
-      fix: 'Rename the one or the other',
-    });
-  }
-  return [...edits, addItem(component)];
-}
 
 /** Brings screens (`*.html`) into a product; their elements are placements of components it has taken. */
 const importScreens: UseCase<{ slug: string; files: SentFile[] }> = {

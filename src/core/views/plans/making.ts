@@ -60,8 +60,10 @@ export function startComponent(
         rank: source.rank,
         variationOf: { id: source.id, path: source.name },
       });
-    if (source)
-      return work.add({ ...source, id, name, order, deprecation: null, bases: [], variationOf: null });
+    if (source) {
+      const { bases: _bases, variationOf: _source, ...copied } = source;
+      return work.add({ ...copied, id, name, order, deprecation: null });
+    }
     const [root, label] = ordersAfter(null, 2) as [string, string];
     const part = { shows: 'nothing' as const, description: '' };
     work.add({

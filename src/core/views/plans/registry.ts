@@ -1,3 +1,4 @@
+import { addAssets, removeAssetFile, renameAsset, replaceAsset } from './assets';
 import { setTemplate } from './components';
 import {
   describeComponent,
@@ -42,6 +43,7 @@ import {
   setStanding,
   setUnder,
 } from './structure';
+import { compareWithCode, startFromCode, startFromMarkup } from './starting';
 import { addTextStyles, setTextMember } from './text-styles';
 import { addToken, declareValue, setMember, silence } from './tokens';
 
@@ -78,12 +80,19 @@ export const LIBRARY_PLANS = {
   makeScheme,
   bringIn,
   startComponent,
+  startFromMarkup,
+  startFromCode,
+  compareWithCode,
   setProp,
   removeProp,
   setRule,
   removeRule,
   setRuleValue,
   setTemplate,
+  addAssets,
+  renameAsset,
+  removeAssetFile,
+  replaceAsset,
   setStyleSheet,
   shareRules,
   setBases,

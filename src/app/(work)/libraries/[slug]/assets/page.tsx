@@ -1,0 +1,5 @@
+import { AssetsPage } from '@/features/components/assets-page';
+
+export default function Page() {
+  return <AssetsPage />;
+}
