@@ -8,7 +8,31 @@ export const PREVIEW_SCRIPT = `
   const sheet = document.getElementById('sheet');
   const tell = (message) => parent.postMessage(message, '*');
   const size = () => tell({ frame: 'size', height: Math.ceil(document.documentElement.getBoundingClientRect().height) });
-  let run = () => {};
+  const say = (text) => tell({ frame: 'said', text: String(text).slice(0, 300) });
+  const run = (code) => {
+    try { new Function('root', 'say', code)(document.querySelector('[part~="root"]'), say); }
+    catch (error) { say('The script stopped: ' + error.message); }
+  };
+  let timers = [];
+  const behave = (behaviours) => {
+    timers.forEach(clearTimeout);
+    timers = [];
+    for (const one of behaviours || []) for (const element of document.querySelectorAll('[part~="' + CSS.escape(one.part) + '"]')) {
+      const root = element.closest('[part~="root"]') || element;
+      if (one.kind === 'event') element.addEventListener(one.on, () => say(one.name + ', on ' + one.on + ' of ' + one.part));
+      if (one.kind !== 'timed') continue;
+      const end = () => {
+        if (one.does === 'leave') { root.style.opacity = '0'; root.style.visibility = 'hidden'; say(one.part + ' left after ' + one.ms + ' ms'); }
+        else {
+          if (one.does === 'rest') root.removeAttribute('data-state'); else root.setAttribute('data-state', one.does);
+          say(one.part + ' became ' + one.does + ' after ' + one.ms + ' ms');
+        }
+      };
+      const begin = () => timers.push(setTimeout(end, one.ms));
+      if (one.state === '') begin();
+      else element.addEventListener({ hover: 'mouseenter', active: 'mousedown' }[one.state] || 'focusin', begin);
+    }
+  };
   addEventListener('message', async (event) => {
     if (event.source !== parent) return;
     const message = event.data;
@@ -29,6 +53,7 @@ export const PREVIEW_SCRIPT = `
     document.documentElement.dir = message.dir || 'ltr';
     document.documentElement.style.fontSize = message.textSize ? message.textSize * 100 + '%' : '';
     document.body.innerHTML = message.html;
+    behave(message.behaviours);
     if (message.script) run(message.script);
     for (const id of message.marked || []) {
       const found = document.querySelector('[data-placement="' + CSS.escape(id) + '"]');

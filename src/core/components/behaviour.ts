@@ -1,5 +1,16 @@
 import type { Behaviour, StyleValue } from '../documents/items';
 
+/** A behaviour as a specimen plays it; times in milliseconds. */
+export type PlayedBehaviour =
+  | { kind: 'timed'; part: string; state: string; does: string; ms: number }
+  | { kind: 'event'; part: string; name: string; on: string };
+
+/** A CSS time in milliseconds; undefined where it is none. */
+export function msOf(text: string): number | undefined {
+  const [, number, unit] = /^(\d*\.?\d+)(ms|s)$/.exec(text.trim()) ?? [];
+  return number === undefined ? undefined : Number(number) * (unit === 's' ? 1000 : 1);
+}
+
 /** What a timed behaviour can do when its time is up. */
 export const TIMED_ENDS = ['leave', 'rest'] as const;
 

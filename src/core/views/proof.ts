@@ -3,7 +3,7 @@ import { combinationsOf } from '../components/combinations';
 import { compileCss } from '../components/compile';
 import { entryHome, named } from '../components/compose';
 import { conditionsText, defaultProps } from '../components/condition';
-import { behaviourText } from '../components/behaviour';
+import { behaviourText, msOf, type PlayedBehaviour } from '../components/behaviour';
 import { ruleCounts, whatIf, type WhatIf } from '../components/counts';
 import { driftOf } from '../components/drift';
 import { guardBreaks, guardText, isDeclared } from '../components/guards';
@@ -75,6 +75,8 @@ export interface ProofView {
   from: string | null;
   script: string;
   behaviours: BehaviourView[];
+  /** The same as they are played, times resolved through the lens. */
+  played: PlayedBehaviour[];
   rules: {
     id: string;
     /** The rule set or component it is written in, where that is not this one. */
@@ -242,6 +244,13 @@ export function proof(
       words: behaviourText(one, (value) => ('raw' in value ? value.raw : pathOf(value.token, items))),
       text: one.text,
     })),
+    played: ordered(component.behaviours ?? {}).flatMap((one): PlayedBehaviour[] => {
+      if (one.kind === 'event') return [{ kind: 'event', part: one.part, name: one.name, on: one.on }];
+      const ms = one.kind === 'timed' ? msOf(css(one.after)) : undefined;
+      return one.kind === 'timed' && ms !== undefined
+        ? [{ kind: 'timed', part: one.part, state: one.state, does: one.does, ms }]
+        : [];
+    }),
     rules: ordered(component.entries).flatMap((entry) =>
       entry.kind === 'kept'
         ? []

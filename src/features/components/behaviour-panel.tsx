@@ -16,7 +16,18 @@ const KINDS: { value: Kind; label: string }[] = [
 ];
 
 /** What the component does: transitions, what it does by itself, what it tells, and what engineers have to know. */
-export function BehaviourPanel({ view }: { view: ProofView }) {
+export function BehaviourPanel({
+  view,
+  log,
+  play,
+  clear,
+}: {
+  view: ProofView;
+  /** What happened in the specimen, the last first. */
+  log: readonly string[];
+  play: () => void;
+  clear: () => void;
+}) {
   const { put, refusal } = useStore();
   const [adding, setAdding] = useState(false);
   return (
@@ -54,6 +65,22 @@ export function BehaviourPanel({ view }: { view: ProofView }) {
         ))}
         {adding && <BehaviourForm view={view} done={() => setAdding(false)} />}
         <Refused refusal={refusal} />
+        <Group gap="xs" mt="sm">
+          <Button size="compact-sm" variant="default" onClick={play}>
+            Play it again
+          </Button>
+          {log.length > 0 && (
+            <Button size="compact-sm" variant="subtle" onClick={clear}>
+              Clear the log
+            </Button>
+          )}
+        </Group>
+        <ol className={classes.log} aria-label="What happened in the specimen" aria-live="polite">
+          {log.length === 0 && <li>Nothing has happened yet. Use the specimen.</li>}
+          {log.map((line, i) => (
+            <li key={log.length - i}>{line}</li>
+          ))}
+        </ol>
       </div>
     </section>
   );

@@ -37,6 +37,8 @@ export function Proof({ name }: { name: string }) {
   const [csv, setCsv] = useState('');
   const [boxes, setBoxes] = useState<MeasuredPart[]>([]);
   const [chosen, setChosen] = useState<number | null>(null);
+  const [played, setPlayed] = useState(0);
+  const [log, setLog] = useState<readonly string[]>([]);
   const asked = query.get('ground') ?? undefined;
   const surface = asked === undefined ? {} : { surface: asked };
   const view = useView('proof', { name, lens, ...surface, ...(trace !== null && { trace }) });
@@ -75,6 +77,8 @@ export function Proof({ name }: { name: string }) {
             setCsv={setCsv}
             boxes={boxes}
             setBoxes={setBoxes}
+            playing={side === 'behaviour' ? played : null}
+            say={(text) => setLog((lines) => [text, ...lines].slice(0, 50))}
             chosen={below === 'inspect' ? chosen : null}
             choose={(at) => {
               setChosen(at);
@@ -130,7 +134,12 @@ export function Proof({ name }: { name: string }) {
             <GuardsPanel view={view} lens={lens} boxes={settled} />
           </Tabs.Panel>
           <Tabs.Panel value="behaviour">
-            <BehaviourPanel view={view} />
+            <BehaviourPanel
+              view={view}
+              log={log}
+              play={() => setPlayed((now) => now + 1)}
+              clear={() => setLog([])}
+            />
           </Tabs.Panel>
           <Tabs.Panel value="code">
             <CodePanel view={view} />

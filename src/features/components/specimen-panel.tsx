@@ -51,6 +51,8 @@ export function SpecimenPanel({
   setBoxes,
   chosen,
   choose,
+  playing,
+  say,
 }: {
   view: ProofView;
   drawn: SpecimenView;
@@ -61,6 +63,9 @@ export function SpecimenPanel({
   setBoxes: (boxes: MeasuredPart[]) => void;
   chosen: number | null;
   choose: (at: number) => void;
+  /** Counts up each time its behaviour is played; null: it stands still. */
+  playing: number | null;
+  say: (text: string) => void;
 }) {
   const library = useLibrary();
   const [query, setQuery] = useQuery();
@@ -105,6 +110,10 @@ export function SpecimenPanel({
         textSize={state.textSize}
         measure={MEASURED}
         chosen={chosen}
+        behaviours={playing === null ? undefined : view.played}
+        script={view.script || undefined}
+        play={playing ?? undefined}
+        onSaid={say}
         onMeasured={(all) => {
           setBoxes(all);
           if (state.textSize === 1) setUsual(sizes(all));

@@ -5,6 +5,7 @@ import { useContext, useEffect, useRef, useState } from 'react';
 import { addressOf, bytesAt, descriptorsOf, FacesContext, SHIPPED_FILES } from './faces';
 import { gridOverlay, type LayoutGrid } from '@/core/tokens/spacing-sets';
 import type { MeasuredPart } from '@/core/components/measured';
+import type { PlayedBehaviour } from '@/core/components/behaviour';
 import type { Trace } from '@/core/components/trace';
 import classes from './specimen.module.css';
 
@@ -34,6 +35,13 @@ export interface PreviewProps {
   onMeasured?: (boxes: MeasuredPart[]) => void;
   /** The part outlined, by its place among those measured. */
   chosen?: number | null;
+  /** What the component does by itself and tells, played as the specimen is drawn; and its own script. */
+  behaviours?: readonly PlayedBehaviour[];
+  script?: string;
+  /** Counts up to play it all again. */
+  play?: number;
+  /** Hears what happens in the frame, as one line each. */
+  onSaid?: (text: string) => void;
   onPick?: (picked: { placement?: string; cell?: string; part?: number }) => void;
 }
 
@@ -57,6 +65,10 @@ export function PreviewFrame({
   measure,
   onMeasured,
   chosen,
+  behaviours,
+  script,
+  play,
+  onSaid,
   onPick,
 }: PreviewProps) {
   const frame = useRef<HTMLIFrameElement>(null);
@@ -67,9 +79,9 @@ export function PreviewFrame({
   /** A frame is sent each font once. */
   const sent = useRef(new Set<string>());
   const [hung, setHung] = useState(false);
-  const heard = useRef({ onPick, onMeasured });
+  const heard = useRef({ onPick, onMeasured, onSaid });
   useEffect(() => {
-    heard.current = { onPick, onMeasured };
+    heard.current = { onPick, onMeasured, onSaid };
   });
 
   useEffect(() => {
@@ -83,6 +95,7 @@ export function PreviewFrame({
         cell?: string;
         part?: number;
         boxes?: MeasuredPart[];
+        text?: string;
         found?: [name: string, times: number][];
       };
       last = Date.now();
@@ -90,6 +103,7 @@ export function PreviewFrame({
       if (message.frame === 'size' && typeof message.height === 'number')
         setHeight(Math.min(20_000, Math.max(16, message.height)));
       if (message.frame === 'traced') setTraced((message.found ?? []).slice(0, 40));
+      if (message.frame === 'said' && message.text) heard.current.onSaid?.(message.text);
       if (message.frame === 'measured') heard.current.onMeasured?.(message.boxes ?? []);
       if (message.frame === 'pick')
         heard.current.onPick?.({ placement: message.placement, cell: message.cell, part: message.part });
@@ -135,6 +149,8 @@ export function PreviewFrame({
     ...(dir && { dir }),
     ...(textSize && textSize !== 1 && { textSize }),
     ...(measure && { measure, chosen }),
+    ...(behaviours && { behaviours, play }),
+    ...(script && { script, play }),
   });
   useEffect(() => {
     if (ready) frame.current?.contentWindow?.postMessage(JSON.parse(drawing), '*');
@@ -158,7 +174,8 @@ export function PreviewFrame({
         <iframe
           ref={frame}
           title={title}
-          src="/preview"
+          src={script ? '/preview?live' : '/preview'}
+          key={script ? 'live' : 'still'}
           sandbox="allow-scripts"
           style={{
             width: width ?? (scale === 1 ? '100%' : `${100 / scale}%`),

@@ -1,3 +1,4 @@
+import { parse } from '@babel/parser';
 import { parseTemplate, partAncestry } from '../../components/template';
 import type { OpenLibrary } from '../open-library';
 import { addMissingParts } from './making';
@@ -35,4 +36,29 @@ export function setTemplate(
     work.set(component.id, 'template', text);
     addMissingParts(work, component);
   });
+}
+
+const LARGEST_SCRIPT = 100_000;
+
+/** Changes what runs in the specimen of a component. It is read as JavaScript, and not run here. */
+export function setScript(
+  library: OpenLibrary,
+  { component: name, text }: { component: string; text: string },
+  newId: NewId,
+): Plan {
+  const component = ownComponent(library, name);
+  if (!component) return refuse(`${name} comes from an ancestor`, 'Change it at the source');
+  if (text.length > LARGEST_SCRIPT) return refuse('The script has more than 100 KB', 'Make it shorter');
+  try {
+    parse(text, { sourceType: 'script', allowReturnOutsideFunction: true });
+  } catch (error) {
+    const { loc } = error as { loc?: { line: number; column: number } };
+    return refuse(
+      `The script cannot be read${loc ? ` at line ${loc.line}, column ${loc.column + 1}` : ''}`,
+      'Correct it there',
+    );
+  }
+  return worked(library, newId, `Change the script of ${name}`, (work) =>
+    work.set(component.id, 'script', text),
+  );
 }

@@ -1,5 +1,5 @@
 import { addAssets, removeAssetFile, renameAsset, replaceAsset } from './assets';
-import { setTemplate } from './components';
+import { setScript, setTemplate } from './components';
 import {
   describeComponent,
   recordGuards,
@@ -89,6 +89,7 @@ export const LIBRARY_PLANS = {
   removeRule,
   setRuleValue,
   setTemplate,
+  setScript,
   addAssets,
   renameAsset,
   removeAssetFile,
