@@ -1,6 +1,7 @@
 import { checks } from './checks';
 import { nearest, nearestAll, pairings } from './colors';
 import { exportCss } from './export-css';
+import { compile, matrix } from './matrix';
 import { resolveCold, resolveEdit, resolveHeap } from './resolve';
 import { type Benchmark } from './benchmark';
 
@@ -14,6 +15,8 @@ const BENCHMARKS: Benchmark[] = [
   nearest,
   nearestAll,
   checks,
+  matrix,
+  compile,
 ];
 
 const words = process.argv.slice(2).filter((word) => word !== '--');

@@ -3,6 +3,7 @@ import { enterAs, expectAccessible } from './support';
 
 /** A component made from nothing, by mouse and keyboard, in a library that has no tokens yet. */
 async function addProp(page: Page, name: string, values: string) {
+  await page.getByRole('tab', { name: 'Props' }).click();
   await page.getByRole('button', { name: 'Add a prop' }).click();
   await page.getByRole('textbox', { name: 'Name' }).fill(name);
   await page.getByRole('textbox', { name: 'Values' }).fill(values);
@@ -11,9 +12,13 @@ async function addProp(page: Page, name: string, values: string) {
 }
 
 async function addRule(page: Page, when: string, property: string, value: string) {
+  await page.getByRole('tab', { name: 'Rules' }).click();
   await page.getByRole('button', { name: 'Add a rule' }).click();
-  await page.getByRole('textbox', { name: 'When' }).fill(when);
-  await page.keyboard.press('Enter');
+  if (when) {
+    await page.getByRole('combobox', { name: 'When' }).fill(when);
+    await page.keyboard.press('Enter');
+  }
+  await page.getByRole('button', { name: 'Add it' }).click();
   await page
     .getByRole('button', { name: `More to do with the rule ${when || 'always'}`, exact: true })
     .click();
@@ -41,7 +46,7 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'button' })).toBeVisible();
 
-  await page.getByRole('button', { name: 'Show', exact: true }).click();
+  await page.getByRole('tab', { name: 'Code' }).click();
   await page
     .getByRole('textbox', { name: 'Template' })
     .fill('<button part="root"><span part="label"><slot name="label"></slot></span></button>');
@@ -59,12 +64,14 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
   await expect(specimen.locator('button')).toHaveCSS('background-color', 'rgb(10, 93, 106)');
   // A rule on a value that is not there is refused where it is written.
   await page.getByRole('button', { name: 'Add a rule' }).click();
-  await page.getByRole('textbox', { name: 'When' }).fill('tone is notice');
+  await page.getByRole('combobox', { name: 'When' }).fill('tone is notice');
   await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Add it' }).click();
   await expect(page.getByText('notice is no value of tone', { exact: false })).toBeVisible();
   await page.keyboard.press('Escape');
 
   // The sixth kind: what it would bring, before it is there.
+  await page.getByRole('tab', { name: 'Props' }).click();
   await page.getByRole('button', { name: 'Change the prop tone' }).click();
   await page.getByRole('textbox', { name: 'Values' }).fill('main, quiet, plain, danger, success, notice');
   await expect(page.getByTestId('ahead')).toContainText('144 combinations instead of 120');
@@ -76,6 +83,17 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
   await expect(
     page.getByText('tone is used by the rule when tone is danger', { exact: false }),
   ).toBeVisible();
-  await page.getByRole('button', { name: /^Undo: Change the prop tone/ }).click();
-  await expect(page.getByTestId('matrix-counts')).toContainText('120 combinations from 3 rules');
+  // The sixth kind fails where its text is too weak; it is found among the failing, opened, and mended by one rule.
+  await addRule(page, 'tone is notice', 'background-color', '#ffe08a');
+  await addRule(page, '', 'color', '#ffffff');
+  await page.getByRole('tab', { name: 'Parts' }).click();
+  await expect(page.getByTestId('matrix-counts')).toContainText('20 fail');
+  await page.getByRole('switch', { name: 'failing only' }).click();
+  const matrix = page.frameLocator('iframe[title="Matrix of button"]');
+  await expect(matrix.locator('.sp-fails')).toHaveCount(20);
+  await matrix.locator('[data-cell="0"]').click();
+  await expect(page).toHaveURL(/with=tone=notice|tone%3Dnotice/);
+  await expect(page.getByTestId('cell')).toContainText('1.30');
+  await addRule(page, 'tone is notice', 'color', '#1e2528');
+  await expect(page.getByTestId('matrix-counts')).toContainText('all hold');
 });

@@ -14,7 +14,7 @@ export function GET(request: Request): Response {
   return new Response(html, {
     headers: {
       'content-type': 'text/html; charset=utf-8',
-      'content-security-policy': `sandbox allow-scripts; default-src 'none'; script-src 'sha256-${hash}'${live}; webrtc 'block'; style-src 'unsafe-inline'; img-src data:; font-src data:; base-uri 'none'; form-action 'none'; frame-ancestors 'self'`,
+      'content-security-policy': `sandbox allow-scripts; default-src 'none'; script-src 'sha256-${hash}'${live}; style-src 'unsafe-inline'; img-src data:; font-src data:; base-uri 'none'; form-action 'none'; frame-ancestors 'self'`,
       'x-content-type-options': 'nosniff',
       'x-dns-prefetch-control': 'off',
       'referrer-policy': 'no-referrer',

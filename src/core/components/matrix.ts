@@ -170,10 +170,33 @@ export function matrixOf(
   return { cells, ...counts };
 }
 
-/** The styles of parts, each known by which of the part's rules hold. */
+/** The properties that contrasts are read from; a rule about anything else makes no difference to them. */
+const TELLING = new Set([
+  'color',
+  'background',
+  'background-color',
+  'background-image',
+  'border-color',
+  'opacity',
+  'position',
+  'font',
+  'font-size',
+  'font-weight',
+]);
+
+/** What a part's rules say of one property, strongest first; each with its place in the cascade. */
+interface Sayings {
+  property: string;
+  by: { rule: number; place: number; value: DeclaredValue }[];
+}
+
+/** The telling styles of parts, each known by which rules win its telling properties. */
 class PartLooks {
   private readonly rules = new Map<string, RuleEntry[]>();
-  private readonly holding = new Map<string, string>();
+  private readonly sayings = new Map<string, Sayings[]>();
+  /** For each part, which of each property's sayings wins; -1: none. */
+  private readonly winning = new Map<string, number[]>();
+  private readonly keys = new Map<string, string>();
   private readonly known = new Map<string, Map<string, string>>();
 
   constructor(
@@ -181,30 +204,46 @@ class PartLooks {
     private readonly items: Items,
     private readonly resolution: Resolution,
   ) {
-    for (const rule of rulesByStrength(component))
-      this.rules.set(rule.part, [...(this.rules.get(rule.part) ?? []), rule]);
+    for (const rule of rulesByStrength(component)) {
+      const rules = this.rules.get(rule.part) ?? [];
+      const sayings = this.sayings.get(rule.part) ?? [];
+      let told = false;
+      rule.declarations.forEach(([property, value], i) => {
+        if (!TELLING.has(property) && !this.isExpanded(property, value)) return;
+        told = true;
+        let saying = sayings.find((one) => one.property === property);
+        if (!saying) sayings.push((saying = { property, by: [] }));
+        const place = rules.length * 1000 + i;
+        saying.by.unshift({ rule: rules.length, place, value: { property, value, rule: rule.id } });
+      });
+      if (told) rules.push(rule);
+      this.rules.set(rule.part, rules);
+      this.sayings.set(rule.part, sayings);
+    }
+  }
+
+  /** Whether a value stands for several longhands, some of which may tell. */
+  private isExpanded(property: string, value: DeclaredValue['value']): boolean {
+    if ('raw' in value) return false;
+    const css = valueCss(property, value, this.items, this.resolution, 0);
+    return css !== undefined && (css.length !== 1 || css[0]![0] !== property);
   }
 
   turnTo({ props, states }: Combination): void {
     const effective = effectiveStates(states);
-    for (const [part, rules] of this.rules) {
-      let key = '';
-      for (const { when } of rules) {
-        let holds = true;
-        for (const condition of when)
-          if (!conditionHolds(condition, props, effective)) {
-            holds = false;
-            break;
-          }
-        key += holds ? '1' : '0';
-      }
-      this.holding.set(part, key);
+    for (const [part, sayings] of this.sayings) {
+      const holds = this.rules
+        .get(part)!
+        .map(({ when }) => when.every((condition) => conditionHolds(condition, props, effective)));
+      const winning = sayings.map(({ by }) => by.findIndex(({ rule }) => holds[rule]));
+      this.winning.set(part, winning);
+      this.keys.set(part, winning.join(' '));
     }
   }
 
   keyOf(chain: readonly string[]): string {
     let key = '';
-    for (const part of chain) key += `,${this.holding.get(part) ?? ''}`;
+    for (const part of chain) key += `,${this.keys.get(part) ?? ''}`;
     return key;
   }
 
@@ -213,19 +252,13 @@ class PartLooks {
   }
 
   private styleOf(part: string, context: number): Map<string, string> {
-    const holding = this.holding.get(part) ?? '';
-    const key = `${context} ${part} ${holding}`;
+    const key = `${context} ${part} ${this.keys.get(part) ?? ''}`;
     let style = this.known.get(key);
     if (!style) {
-      const declared = new Map<string, DeclaredValue>();
-      (this.rules.get(part) ?? []).forEach((rule, i) => {
-        if (holding[i] !== '1') return;
-        for (const [property, value] of rule.declarations) {
-          declared.delete(property);
-          declared.set(property, { property, value, rule: rule.id });
-        }
-      });
-      this.known.set(key, (style = cssOf([...declared.values()], this.items, this.resolution, context)));
+      const sayings = this.sayings.get(part) ?? [];
+      const won = (this.winning.get(part) ?? []).flatMap((at, i) => sayings[i]!.by[at] ?? []);
+      const declared = won.sort((a, b) => a.place - b.place).map(({ value }) => value);
+      this.known.set(key, (style = cssOf(declared, this.items, this.resolution, context)));
     }
     return style;
   }

@@ -116,18 +116,14 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
         <Group grow align="start">
           <Textarea
             label="HTML, pasted or dropped"
-            autosize
-            minRows={3}
-            maxRows={8}
+            rows={5}
             styles={mono}
             value={html}
             onChange={(event) => setHtml(event.currentTarget.value)}
           />
           <Textarea
             label="CSS that belongs to it"
-            autosize
-            minRows={3}
-            maxRows={8}
+            rows={5}
             styles={mono}
             value={css}
             onChange={(event) => setCss(event.currentTarget.value)}

@@ -1,0 +1,180 @@
+import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { zipSync, strToU8 } from 'fflate';
+import { enterAs, expectAccessible } from './support';
+
+const keel = '/libraries/keel';
+const specimen = (page: Page, name: string) => page.frameLocator(`iframe[title="Specimen of ${name}"]`);
+
+test('pieces of three pages that packages carry become components, bound to tokens where they are the same', async ({
+  page,
+}) => {
+  const file = (path: string) => readFileSync(`node_modules/${path}`, 'utf8');
+  const pages = [
+    ['milligram/example.html', 'milligram/dist/milligram.css', 'navigation-title', 'nav-title'],
+    ['codemirror/mode/rpm/changes/index.html', 'normalize.css/normalize.css', 'article', 'page-text'],
+    ['next/dist/bundle-analyzer/404.html', '@picocss/pico/css/pico.css', 'h1', 'page-title'],
+  ] as const;
+  await enterAs(page, 'Marit Fenwick');
+  for (const [html, css, search, name] of pages) {
+    await page.goto(`${keel}/components`);
+    await page.getByRole('button', { name: 'Start a component' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByText('Markup', { exact: true }).click();
+    await dialog.getByLabel('HTML, pasted or dropped').fill(file(html));
+    await dialog.getByLabel('CSS that belongs to it').fill(file(css));
+    await dialog.getByRole('button', { name: 'Find its pieces' }).click();
+    await dialog.getByRole('textbox', { name: 'Search pieces' }).fill(search);
+    await dialog.getByRole('checkbox').first().check();
+    await expect(dialog.getByTestId('proposal')).toContainText('rules. Of its values');
+    await dialog.getByRole('textbox', { name: 'Name' }).fill(name);
+    await dialog.getByRole('button', { name: 'Start it' }).click();
+    await expect(page.getByRole('heading', { name })).toBeVisible();
+    await expect(specimen(page, name).locator('[part~="root"]')).toBeVisible();
+  }
+  // One value that is a token already is bound to it.
+  await page.goto(`${keel}/components`);
+  await page.getByRole('button', { name: 'Start a component' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByText('Markup', { exact: true }).click();
+  await dialog.getByLabel('HTML, pasted or dropped').fill('<p class="x">Low water</p>');
+  await dialog
+    .getByLabel('CSS that belongs to it')
+    .fill('.x { padding: 8px; border-radius: 5px; color: #1e2528 }');
+  await dialog.getByRole('button', { name: 'Find its pieces' }).click();
+  await dialog.getByRole('checkbox').first().check();
+  await expect(dialog.getByTestId('proposal')).toContainText('2 are tokens already, 1 are near to one');
+  await dialog.getByRole('textbox', { name: 'Name' }).fill('low-water');
+  await dialog.getByRole('button', { name: 'Start it' }).click();
+  await expect(page.getByRole('button', { name: 'color: color.text.default, change' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'border-radius: 5px, change' })).toBeVisible();
+});
+
+test('an icon is swapped through a slot, and a whole set comes in as a ZIP', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${keel}/components/icon?side=props`);
+  const drawing = specimen(page, 'icon').locator('svg');
+  const before = await drawing.innerHTML();
+  await page.getByRole('combobox', { name: 'Holds', exact: true }).click();
+  await page.getByRole('option', { name: 'bell', exact: true }).click();
+  await expect.poll(() => drawing.innerHTML()).not.toBe(before);
+  await page.getByRole('button', { name: /^Undo: / }).click();
+  await expect.poll(() => drawing.innerHTML()).toBe(before);
+
+  const svg = (inside: string) =>
+    strToU8(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24">${inside}</svg>`);
+  const zip = zipSync({
+    '24/kite.svg': svg('<path d="M12 2l8 10-8 10-8-10z"/>'),
+    '24/Wind Vane.svg': svg('<script>alert(1)</script><path d="M4 12h16"/>'),
+    '24/broken.svg': strToU8('<svg><path'),
+  });
+  await page.goto(`${keel}/assets`);
+  await page
+    .getByLabel('Asset files')
+    .setInputFiles({ name: 'set.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) });
+  await expect(page.locator('[data-asset="kite"]')).toBeVisible();
+  await expect(page.locator('[data-asset="wind-vane"]')).toBeVisible();
+  await expect(page.getByRole('alert').first()).toContainText('broken.svg');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: /^Undo: / }).click();
+  await expect(page.locator('[data-asset="kite"]')).toHaveCount(0);
+});
+
+test('a guard is recorded, broken and seen, in the findings too', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${keel}/components/badge?side=guards`);
+  await page.getByRole('button', { name: 'Record what is' }).click();
+  await page.getByRole('button', { name: 'Record it' }).click();
+  await expect(page.getByText('Holds: display of root is inline-flex')).toBeVisible();
+  await page.getByRole('tab', { name: 'Rules' }).click();
+  await page.getByRole('button', { name: 'display: inline-flex, change' }).click();
+  await page.getByRole('combobox', { name: 'display is' }).fill('block');
+  await page.keyboard.press('Enter');
+  await page.getByRole('tab', { name: 'Guards, 1 broken' }).click();
+  await expect(page.getByText('Broken:')).toBeVisible();
+  await page.goto(`${keel}/findings`);
+  await expect(
+    page.getByText('badge: display of root is promised as inline-flex, and is block'),
+  ).toBeVisible();
+  await page.goto(`${keel}/components/badge`);
+  await page.getByRole('button', { name: /^Undo: Set display/ }).click();
+  await expect(page.getByRole('tab', { name: 'Guards', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: /^Undo: Promise what badge is now/ }).click();
+});
+
+test('three components are given to another library with what they need', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Start a library' }).click();
+  await page.getByLabel('Name').fill('Jetty');
+  await page.getByRole('button', { name: 'Start the library' }).click();
+  await page.waitForURL(/libraries\/jetty/);
+  await page.goto(`${keel}/components`);
+  for (const name of ['badge', 'sailing-row', 'departure-table'])
+    await page.getByRole('checkbox', { name: `Choose ${name}` }).check();
+  await page.getByRole('button', { name: 'Give to another library' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('combobox', { name: 'To', exact: true }).click();
+  await page.getByRole('option', { name: 'Jetty' }).click();
+  await dialog.getByRole('button', { name: 'See what comes along' }).click();
+  await expect(dialog.getByRole('status')).toContainText('token color.surface.raised');
+  await dialog.getByRole('button', { name: 'Copy them' }).click();
+  await expect(dialog).toBeHidden();
+  await page.goto('/libraries/jetty/components/departure-table');
+  const rows = specimen(page, 'departure-table').locator('[part~="time"]');
+  await expect(rows).toHaveCount(2);
+  await expect(specimen(page, 'departure-table').locator('[part~="rows"] [part~="root"]').first()).toHaveCSS(
+    'background-color',
+    'rgb(255, 255, 255)',
+  );
+});
+
+// The drawing against getBoundingClientRect in the same frame.
+test('the anatomy says what Chromium measures, and is named by the tokens', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${keel}/components/dialog?below=anatomy`);
+  const anatomy = page.getByRole('region', { name: 'Anatomy' });
+  await expect(anatomy.getByRole('row', { name: /root/ })).toContainText('padding top 24');
+  await expect(anatomy.getByRole('row', { name: /root/ })).toContainText('space.6');
+  const boxes = await specimen(page, 'dialog')
+    .locator('[class^="dialog-"]')
+    .evaluateAll((all) =>
+      all.map((one) => ({ part: one.getAttribute('part')!, ...one.getBoundingClientRect().toJSON() })),
+    );
+  const round = (px: number) => String(Math.round(px * 10) / 10);
+  for (const box of boxes as { part: string; width: number; height: number }[])
+    await expect(anatomy.getByRole('row', { name: new RegExp(` ${box.part} `) })).toContainText(
+      `${round(box.width)} × ${round(box.height)}`,
+    );
+  const source = decodeURIComponent(
+    (await anatomy.getByRole('img').getAttribute('src'))!.replace(/^[^,]*,/, ''),
+  );
+  const drawn = [
+    ...source.matchAll(
+      /<rect x="([\d.]+)" y="([\d.]+)" width="([\d.]+)" height="([\d.]+)"[^>]*data-part="([a-z]+)"/g,
+    ),
+  ];
+  expect(drawn.map((match) => [match[5], match[3], match[4]])).toEqual(
+    boxes.map((box) => [box.part, round(box.width), round(box.height)]),
+  );
+});
+
+test('real rows, long words, right to left and a behaviour that plays', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${keel}/components/departure-table?contents=rows`);
+  const lines = Array.from({ length: 10 }, (_, i) => `1${i}.20,Port ${i},Pier 1,delayed,Said ${i}`);
+  await page.getByLabel('Rows, as CSV').fill(['time,to,pier,status,said,berth', ...lines].join('\n'));
+  await expect(specimen(page, 'departure-table').locator('[part~="time"]')).toHaveCount(10);
+  await expect(page.getByTestId('rows')).toContainText('No prop is called berth');
+  await page.goto(`${keel}/components/toast?side=behaviour`);
+  const log = page.getByRole('list', { name: 'What happened in the specimen' });
+  await expect(log).toContainText('root left after 600 ms');
+  await page.getByRole('button', { name: 'Play it again' }).click();
+  await specimen(page, 'toast').locator('[part~="label"]').click();
+  await expect(log).toContainText('dismissed, on click of root');
+  await page.goto(`${keel}/components/notice?contents=long&dir=rtl&width=400`);
+  await expect(specimen(page, 'notice').locator('html')).toHaveAttribute('dir', 'rtl');
+  await expect(specimen(page, 'notice').locator('[part~="title"]')).toContainText(
+    'Everything that has to be said',
+  );
+});

@@ -1,0 +1,216 @@
+import fc from 'fast-check';
+import { itemsOf, type ComponentItem, type Condition, type Items, type StyleEntry } from '../documents/items';
+import { tokenSystemOf } from '../documents/library';
+import { Resolution } from '../tokens/resolve';
+import { demo } from '../views/testing';
+import { combinations, combinationsOf, isAllowed } from './combinations';
+import { composedItems, entryHome } from './compose';
+import { allHold, effectiveStates } from './condition';
+import { cellChecks, matrixOf } from './matrix';
+import { renderNested, slotProblem, withNested } from './nested';
+import { declaredStyle } from './style';
+
+const document = demo();
+const items: Items = document.items;
+const resolution = new Resolution(tokenSystemOf(items));
+const ground = () => ({ r: 1, g: 1, b: 1, alpha: 1 });
+const button = itemsOf(items, 'component').find(({ name }) => name === 'button')!;
+const named = (name: string) => itemsOf(items, 'component').find((one) => one.name === name)!;
+
+const condition = fc.oneof(
+  fc.record({
+    kind: fc.constant('choice' as const),
+    prop: fc.constantFrom('tone', 'size'),
+    is: fc.uniqueArray(fc.constantFrom('primary', 'quiet', 'danger', 'regular', 'large'), {
+      minLength: 1,
+      maxLength: 2,
+    }),
+  }),
+  fc.record({ kind: fc.constant('flag' as const), prop: fc.constant('wide'), is: fc.boolean() }),
+  fc.record({
+    kind: fc.constant('state' as const),
+    state: fc.constantFrom('hover', 'active', 'disabled', 'focus-visible'),
+  }),
+);
+const value = fc.oneof(
+  fc.constantFrom('#777777', '#ffffff', '#123456', '#00617e').map((raw) => ({ raw })),
+  fc
+    .constantFrom('color.text.default', 'color.surface.raised', 'color.action.surface')
+    .map((path) => ({ token: { path } })),
+);
+const rule = fc.record({
+  kind: fc.constant('rule' as const),
+  when: fc.array(condition, { maxLength: 3 }),
+  part: fc.constantFrom('root', 'label', 'icon'),
+  declarations: fc.array(fc.tuple(fc.constantFrom('color', 'background-color', 'border-color'), value), {
+    maxLength: 3,
+  }),
+  comment: fc.constant(''),
+});
+const varied = fc
+  .tuple(
+    fc.array(rule, { maxLength: 12 }),
+    fc.array(fc.array(condition, { minLength: 1, maxLength: 2 }), { maxLength: 2 }),
+  )
+  .map(([rules, excluded]): ComponentItem => ({
+    ...button,
+    entries: Object.fromEntries(
+      rules.map((one, i) => [
+        `entry_${i}`,
+        { ...one, order: `a${String.fromCharCode(65 + i)}` } as StyleEntry,
+      ]),
+    ),
+    excluded: Object.fromEntries(excluded.map((when, i) => [`ex_${i}`, { order: `a${i}`, when, why: '' }])),
+  }));
+
+/** MODEL's definition read plainly: of the rules that hold, the one of most conditions, the later among equals. */
+function winner(
+  component: ComponentItem,
+  part: string,
+  property: string,
+  combination: Parameters<typeof allHold>[1],
+) {
+  const states = effectiveStates(combination.states);
+  const holds = (one: Condition) => {
+    if (one.kind === 'state') return states.has(one.state);
+    const said = combination.props[one.prop] ?? '';
+    return one.kind === 'flag' ? (said === 'true') === one.is : one.is.includes(said);
+  };
+  let best: { weight: number; order: string; value: unknown } | undefined;
+  for (const entry of Object.values(component.entries)) {
+    if (entry.kind !== 'rule' || entry.part !== part || !entry.when.every(holds)) continue;
+    const said = entry.declarations.filter(([name]) => name === property).at(-1);
+    if (!said) continue;
+    const weight = entry.when.length;
+    if (!best || weight > best.weight || (weight === best.weight && entry.order > best.order))
+      best = { weight, order: entry.order, value: said[1] };
+  }
+  return best?.value;
+}
+
+test('what wins a property is what the definition says, in every combination', () => {
+  fc.assert(
+    fc.property(varied, (component) => {
+      for (const combination of combinationsOf(component)) {
+        const style = declaredStyle(component, combination);
+        for (const part of ['root', 'label', 'icon'])
+          for (const property of ['color', 'background-color', 'border-color'])
+            expect(style.get(part)?.find((one) => one.property === property)?.value).toEqual(
+              winner(component, part, property, combination),
+            );
+      }
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test('a matrix that shares work says what each cell says on its own', () => {
+  fc.assert(
+    fc.property(varied, (component) => {
+      const { cells } = matrixOf(component, items, resolution, ground);
+      for (const { combination, checks, fails } of cells) {
+        const alone = cellChecks(component, items, resolution, combination, ground);
+        expect(checks).toEqual(alone);
+        expect(fails).toBe(alone.some(({ passes }) => !passes));
+      }
+    }),
+    { numRuns: 25 },
+  );
+});
+
+test('what is excluded is in no combination, and all else is', () => {
+  fc.assert(
+    fc.property(varied, (component) => {
+      const { all, excluded, size } = combinations(component);
+      expect(all.every((one) => isAllowed(component, one))).toBe(true);
+      expect(all.length + excluded).toBe(size);
+      expect(
+        combinationsOf({ ...component, excluded: {} }).filter((one) => isAllowed(component, one)),
+      ).toEqual(all);
+    }),
+  );
+});
+
+test('of too many combinations an even sample is taken: every value of every axis as often as the others', () => {
+  const choice = (name: string, order: string) => ({
+    order,
+    name,
+    kind: 'choice' as const,
+    values: Array.from({ length: 10 }, (_, i) => `v${i}`),
+    default: 'v0',
+    description: '',
+  });
+  const wide: ComponentItem = { ...button, excluded: {}, props: Object.fromEntries(['a', 'b', 'c', 'd', 'e'].map((name, i) => [`prop_${name}`, choice(name, `a${i}`)])) }; // prettier-ignore
+  const { all, size, sampled } = combinations(wide);
+  expect([size, sampled, all.length]).toEqual([600_000, true, 20_000]);
+  expect(new Set(all.map((one) => JSON.stringify(one))).size).toBe(20_000);
+  for (const name of ['a', 'b', 'c', 'd', 'e']) {
+    const counts = new Map<string, number>();
+    for (const { props } of all) counts.set(props[name]!, (counts.get(props[name]!) ?? 0) + 1);
+    expect(Math.min(...counts.values())).toBeGreaterThan(1900);
+    expect(Math.max(...counts.values())).toBeLessThan(2100);
+  }
+});
+
+test('a variation follows what it varies, and a rule set stands below its own rules', () => {
+  const set = { id: 'ruleset_1', kind: 'ruleSet' as const, name: 'control', order: 'a0', entries: { entry_s: { order: 'a0', kind: 'rule' as const, when: [], part: 'root', declarations: [['cursor', { raw: 'help' }], ['gap', { raw: '1px' }]] as [string, { raw: string }][], comment: '' } } }; // prettier-ignore
+  const own: StyleEntry = {
+    order: 'a0',
+    kind: 'rule',
+    when: [],
+    part: 'root',
+    declarations: [['gap', { raw: '2px' }]],
+    comment: '',
+  };
+  const variation: ComponentItem = { ...button, id: 'component_v', name: 'chip', template: '', parts: {}, props: {}, guards: {}, entries: { entry_v: own }, variationOf: { id: button.id, path: 'button' }, bases: [{ id: set.id, path: set.name }] }; // prettier-ignore
+  const all = new Map([...items, [set.id, set], [variation.id, variation]]);
+  const made = composedItems(all).get('component_v') as ComponentItem;
+  expect(made.template).toBe(button.template);
+  expect(Object.values(made.props).map(({ name }) => name)).toEqual(
+    Object.values(button.props).map(({ name }) => name),
+  );
+  const [rest] = combinationsOf(made);
+  const style = new Map(
+    declaredStyle(made, rest!)
+      .get('root')!
+      .map((one) => [one.property, one.value]),
+  );
+  expect([style.get('cursor'), style.get('gap')]).toEqual([{ raw: 'pointer' }, { raw: '2px' }]);
+  expect(entryHome(variation, 'entry_s', all)).toEqual({ kind: 'ruleSet', name: 'control' });
+  expect(entryHome(variation, Object.keys(button.entries)[0]!, all)).toEqual({
+    kind: 'component',
+    name: 'button',
+  });
+  // A circle of variations ends.
+  const circle = new Map(all).set(button.id, { ...button, variationOf: { id: 'component_v', path: 'chip' } });
+  expect(composedItems(circle).get('component_v')).toBeDefined();
+  // Where nothing is composed the items are the very same.
+  expect(composedItems(items)).toBe(items);
+});
+
+test('pieces stand in slots under the props passed to them; what does not fit is told', () => {
+  const html = renderNested(named('departure-table'), items);
+  expect(html.match(/part="time"/g)).toHaveLength(2);
+  expect(html).toContain('data-status="delayed"');
+  expect(html).toContain('15.05');
+  expect(withNested([named('departure-table')], items).map(({ name }) => name)).toEqual([
+    'departure-table',
+    'sailing-row',
+    'badge',
+  ]);
+  const piece = (name: string) => ({ component: { path: name }, props: {}, passed: {} });
+  const rows = Object.values(named('departure-table').props).find(({ name }) => name === 'rows')!;
+  expect(slotProblem(named('departure-table'), rows, [piece('button')], items)?.problem).toBe(
+    'rows does not take button',
+  );
+  expect(
+    slotProblem(named('departure-table'), { name: 'x', most: 1 }, [piece('badge'), piece('badge')], items)
+      ?.problem,
+  ).toBe('x takes one piece, not 2');
+  expect(slotProblem(named('badge'), { name: 'x' }, [piece('departure-table')], items)?.problem).toBe(
+    'badge would stand in itself: badge holds departure-table holds sailing-row holds badge',
+  );
+  expect(slotProblem(named('badge'), { name: 'x' }, [piece('nowhere')], items)?.problem).toBe(
+    'There is nothing called nowhere to put in x',
+  );
+});
