@@ -26,18 +26,18 @@ const VIEWS = [
   ['contexts', '/libraries/keel/contexts'],
   ['findings', '/libraries/keel/findings'],
   ['gather', '/libraries/keel/gather', 'light', 'Marit', 'demo/gather/old.css'],
-  ['text-styles', '/libraries/keel/text-styles?style=text.body'],
   ['fonts', '/libraries/keel/fonts', 'dark'],
-  ['spacing', '/libraries/keel/spacing'],
   ['components', '/libraries/keel/components?trace=color.text.quiet'],
   ['proof', '/libraries/keel/components/button?beside=brand'],
+  ['matrix', '/libraries/keel/components/field?by=state', 'light', 'Marit', undefined, 'Matrix'],
+  ['anatomy', '/libraries/keel/components/dialog?below=anatomy&side=props', 'light', 'Marit', undefined, 'Anatomy'],
+  ['assets', '/libraries/keel/assets'],
   ['guide', '/libraries/keel/guides/buttons'],
   ['ledger', '/libraries/keel/releases'],
   ['usage', '/libraries/keel/usage'],
   ['outputs', '/libraries/keel/outputs'],
   ['product', '/products/booking-site'],
   ['upgrade', '/products/dock-kiosk/upgrade/keel/1.1.0', 'light', 'Jory'],
-  ['inbox', '/inbox', 'light', 'Jory'],
 ];
 const wanted = process.argv.slice(2);
 try {
@@ -50,7 +50,7 @@ try {
     await new Promise((resolve) => setTimeout(resolve, 500));
   }
   const browser = await chromium.launch(chromiumLaunch);
-  for (const [name, address, colorScheme = 'light', person = 'Marit', file] of VIEWS) {
+  for (const [name, address, colorScheme = 'light', person = 'Marit', file, into] of VIEWS) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
     const context = await browser.newContext({
       viewport: { width: 1280, height: 800 },
@@ -64,6 +64,11 @@ try {
     await page.goto(address);
     if (file) await page.locator('input[type=file]').setInputFiles(path.join(root, file));
     await page.waitForTimeout(2200);
+    if (into) {
+      await page.getByRole('region', { name: into }).evaluate((one) => one.scrollIntoView());
+      await page.mouse.wheel(0, -120);
+      await page.waitForTimeout(600);
+    }
     await page.screenshot({ path: path.join(root, 'docs/screenshots', `${name}.png`) });
     await context.close();
   }

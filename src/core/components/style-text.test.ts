@@ -88,7 +88,7 @@ test('a rule that has changed since it was typed is printed anew, and what stand
     declarations: [['color', { token: { path: 'space.4' } }]] as [string, { token: { path: string } }][],
   };
   expect(printStyle([first, changed, kept], spelling)).toBe(
-    '[part~="root"]{gap:4px}\n\n/* why */\n[part~="root"]:hover {\n  color: var(--space-4);\n}\n\n.other { }\n',
+    '[part~="root"]{gap:4px}\n\n/* why */\n[part~="root"]:hover {\n  color: var(--space-4);\n}\n.other { }\n',
   );
 });
 

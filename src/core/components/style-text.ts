@@ -115,7 +115,8 @@ export function parseStyle(text: string, spelling: TokenSpelling): ReadStyle {
       comment = node.text;
       return;
     }
-    const end = next ? endOf(node) : text.length;
+    // The line that ends a rule belongs to it.
+    const end = next ? endOf(node) + (text[endOf(node)] === '\n' ? 1 : 0) : text.length;
     const slice = text.slice(start, end);
     start = end;
     const rule = node.type === 'rule' ? ruleOf(node, spelling, comment ?? '') : undefined;
@@ -142,7 +143,7 @@ function withText(
   spelling: TokenSpelling,
 ): Written {
   const printed = canonical(rule, spelling);
-  return slice === printed || (!first && slice === `\n${printed}`) ? rule : { ...rule, text: slice };
+  return slice === (first ? printed : `\n${printed}`) ? rule : { ...rule, text: slice };
 }
 
 const PROPERTY = /^(--)?[a-z][a-z0-9-]*$/;

@@ -159,7 +159,7 @@ export function swapPiece(
   );
 }
 
-/** Lets users of a component set a property of a part, or fixes it again. */
+/** Lets users change a property of a part, or fixes it again. */
 export function setAdjustable(
   library: OpenLibrary,
   {

@@ -1,6 +1,7 @@
 import {
   addItem,
   EDIT_KINDS,
+  equal,
   fieldOf,
   moveEntry,
   removeItem,
@@ -83,8 +84,7 @@ export class Working {
   /** Sets a field of an own item; nothing where it has that value already. */
   set(id: string, field: string, value: unknown): void {
     const item = this.own.get(id)!;
-    if (JSON.stringify(fieldOf(item, field)) !== JSON.stringify(value))
-      this.apply(setField(item, field, value));
+    if (!equal(fieldOf(item, field), value)) this.apply(setField(item, field, value));
   }
   remove(id: string): void {
     this.apply(removeItem(this.own.get(id)!));
