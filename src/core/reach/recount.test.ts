@@ -50,7 +50,20 @@ test('direct uses of every component equal the tags in screens and the blocks in
     const blocks = [...files]
       .filter(([name]) => name.endsWith('.md'))
       .reduce((sum, [, text]) => sum + text.split(`\nname: ${component.name}\n`).length - 1, 0);
-    expect([component.name, index.direct(component.id).length]).toEqual([component.name, tags + blocks]);
+    // What slots of other components hold and take, each as it stands in their files.
+    const nested = [...files]
+      .filter(([name]) => name.endsWith('.component.json'))
+      .reduce((sum, [, text]) => {
+        const held = text.split(`"component": "${component.name}"`).length - 1;
+        const taken = [...text.matchAll(/"accepts": \[([^\]]*)\]/g)].filter((match) =>
+          match[1]!.includes(`"${component.name}"`),
+        ).length;
+        return sum + held + taken;
+      }, 0);
+    expect([component.name, index.direct(component.id).length]).toEqual([
+      component.name,
+      tags + blocks + nested,
+    ]);
   }
 });
 

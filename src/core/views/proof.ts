@@ -212,7 +212,7 @@ export function proof(
       description,
       adjustable: adjustable ?? [],
     })),
-    states: [...KNOWN_STATES, ...component.states],
+    states: [...new Set([...KNOWN_STATES, ...component.states])],
     excluded: ordered(component.excluded ?? {}).map(({ id, when, why }) => ({
       id,
       when: conditionsText(when),

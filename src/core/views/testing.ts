@@ -42,15 +42,21 @@ export function demo(): Document {
     ).edits,
   );
   const tree = libraryTree(document.items);
+  const nameIn = (text: string) => /"name": "([^"]+)"/.exec(text)![1]!;
+  const ids = new Map(
+    [...files].flatMap(([name, text]) =>
+      name.endsWith('.component.json') ? [[nameIn(text), newId('component')] as const] : [],
+    ),
+  );
   for (const [name, text] of files) {
     if (!name.endsWith('.component.json')) continue;
     const read = readComponent(readJson(text), files.get(name.replace('.component.json', '.html')) ?? '', {
-      id: newId('component'),
+      id: ids.get(nameIn(text))!,
       order: `a${n}`,
       entryId: () => newId('entry'),
       rank: () => null,
       refer: (at) => ({ id: tree.ids.get(at), path: at }),
-      referTo: (_, path) => ({ path }),
+      referTo: (_, path) => ({ id: ids.get(path), path }),
     });
     if (read.findings.length > 0) throw new Error(read.findings[0]!.message);
     document = apply(document, [addItem(read.component!)]);

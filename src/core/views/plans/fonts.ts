@@ -31,7 +31,16 @@ export function addFonts(
       const name = family ?? stored.font.family;
       const known = fontAssets(work).find((asset) => familyKey(asset.name) === familyKey(name));
       if (known && ordered(known.files).some(({ hash }) => hash === stored.hash)) continue;
-      const file: AssetFile = { ...stored, context: null, order: behind(known) };
+      const { file: called, hash, mediaType, size, font } = stored;
+      const file: AssetFile = {
+        file: called,
+        hash,
+        mediaType,
+        size,
+        font,
+        context: null,
+        order: behind(known),
+      };
       if (known) work.set(known.id, `files/${newId('file')}`, file);
       else
         work.add({
