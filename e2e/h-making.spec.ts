@@ -93,7 +93,7 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
   await expect(matrix.locator('.sp-fails')).toHaveCount(20);
   await matrix.locator('[data-cell="0"]').click();
   await expect(page).toHaveURL(/with=tone=notice|tone%3Dnotice/);
-  await expect(page.getByTestId('cell')).toContainText('1.30');
+  await expect(page.getByTestId('cell')).toContainText('1.28');
   await addRule(page, 'tone is notice', 'color', '#1e2528');
   await expect(page.getByTestId('matrix-counts')).toContainText('all hold');
 });
