@@ -16,7 +16,7 @@ test('font files are brought, what is none is told, and one font replaces anothe
   await page
     .getByLabel('Font files')
     .setInputFiles([`${files}400-normal.woff2`, `${files}700-normal.woff2`, 'package.json']);
-  await expect(page.getByText('package.json is no font file', { exact: false })).toBeVisible();
+  await expect(page.getByText('package.json is no font, drawing or picture', { exact: false })).toBeVisible();
   const brought = page.getByRole('article').filter({ hasText: 'CommitMono' });
   await expect(brought).toContainText('weight 400, 700');
   await expect(brought).toContainText('SIL Open Font License');

@@ -13,7 +13,7 @@ async function addProp(page: Page, name: string, values: string) {
 
 async function addRule(page: Page, when: string, property: string, value: string) {
   await page.getByRole('tab', { name: 'Rules' }).click();
-  await page.getByRole('button', { name: 'Add a rule' }).click();
+  await page.getByRole('button', { name: 'Add a rule', exact: true }).click();
   if (when) {
     await page.getByRole('combobox', { name: 'When' }).fill(when);
     await page.keyboard.press('Enter');
@@ -21,6 +21,7 @@ async function addRule(page: Page, when: string, property: string, value: string
   await page.getByRole('button', { name: 'Add it' }).click();
   await page
     .getByRole('button', { name: `More to do with the rule ${when || 'always'}`, exact: true })
+    .last()
     .click();
   await page.getByRole('menuitem', { name: 'Add a property' }).click();
   await page.getByRole('combobox', { name: 'Property' }).fill(property);
@@ -63,7 +64,7 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
   const specimen = page.frameLocator('iframe[title="Specimen of button"]');
   await expect(specimen.locator('button')).toHaveCSS('background-color', 'rgb(10, 93, 106)');
   // A rule on a value that is not there is refused where it is written.
-  await page.getByRole('button', { name: 'Add a rule' }).click();
+  await page.getByRole('button', { name: 'Add a rule', exact: true }).click();
   await page.getByRole('combobox', { name: 'When' }).fill('tone is notice');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Add it' }).click();
