@@ -5,9 +5,30 @@ import type { Context } from '../tokens/system';
 import { combinationsOf } from './combinations';
 import { allHold, conditionsText, type Combination } from './condition';
 import { partStyles } from './matrix';
+import { rulesByStrength } from './style';
 
-/** Sizes that follow from content and surroundings: where no rule says them, they are known by measuring alone. */
-const MEASURED = new Set(['width', 'height', 'inline-size', 'block-size']);
+/**
+ * What follows from content, from the tag or from what a part stands in, where no rule says it: known by measuring alone
+ * (CSS 2.2, 10 and HTML 15.3; inherited properties as CSS Fonts 4, CSS Text 3 and CSS Color 4 list them).
+ */
+const MEASURED = new Set([
+  'width',
+  'height',
+  'inline-size',
+  'block-size',
+  'display',
+  'color',
+  'cursor',
+  'visibility',
+  'font-family',
+  'font-size',
+  'font-weight',
+  'font-style',
+  'line-height',
+  'letter-spacing',
+  'text-align',
+  'text-transform',
+]);
 
 /** What a property is where nothing says it (CSS Positioned Layout 3, CSS Display 3 and so on). */
 const INITIAL = new Map([
@@ -20,7 +41,6 @@ const INITIAL = new Map([
   ['max-width', 'none'],
   ['max-height', 'none'],
   ['overflow', 'visible'],
-  ['cursor', 'auto'],
 ]);
 
 export interface GuardBreak {
@@ -66,13 +86,16 @@ export function guardBreaks(component: ComponentItem, items: Items, resolution: 
   const guards = ordered(component.guards).filter((guard) => isDeclared(component, guard));
   if (guards.length === 0) return [];
   const combinations = combinationsOf(component);
+  const rules = rulesByStrength(component);
   return guards.flatMap((guard) => {
+    const about = rules.filter(({ part }) => part === guard.part);
     for (const combination of combinations) {
       if (!allHold(guard.when, combination)) continue;
       for (let context = 0; context < resolution.contexts.length; context++) {
         if (!guardIsUnder(guard, resolution.contexts[context])) continue;
-        const styles = partStyles(component, items, resolution, combination, context);
+        const styles = partStyles(component, items, resolution, combination, context, about);
         const value = styles.get(guard.part)?.get(guard.property);
+        if (value === undefined && MEASURED.has(guard.property)) continue;
         const present = value ?? INITIAL.get(guard.property);
         if (present !== undefined && plain(present) === plain(guard.value)) continue;
         const where = resolution.contexts.length > 1 ? resolution.contexts[context] : undefined;

@@ -3,7 +3,6 @@ import { CHECKS } from '../checks/registry';
 import { itemsOf } from '../documents/items';
 import { csvOf } from '../outputs/csv';
 import { contextText, type Context } from '../tokens/system';
-import { componentFindings } from './component-findings';
 import type { OpenLibrary } from './open-library';
 import { MENDS } from './plans/mends';
 
@@ -34,7 +33,7 @@ export function findings(
   library: OpenLibrary,
   { code, severity, find }: { code: string; severity: string; find: string },
 ): FindingsView {
-  const all = [...library.findings(), ...componentFindings(library)];
+  const all = [...library.findings(), ...library.componentFindings()];
   const counts = new Map<string, FindingsView['counts'][number]>();
   for (const finding of all) {
     const known = counts.get(finding.code) ?? {
@@ -80,7 +79,7 @@ const WEIGHT = { error: 0, warning: 1, note: 2 } as const;
 export function findingsCsv(library: OpenLibrary): string {
   return csvOf(
     ['code', 'severity', 'path', 'context', 'message', 'mend'],
-    [...library.findings(), ...componentFindings(library)].map((finding) => [
+    [...library.findings(), ...library.componentFindings()].map((finding) => [
       finding.code,
       finding.severity,
       finding.path ?? '',

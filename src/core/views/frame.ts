@@ -1,5 +1,4 @@
 import { settableFaces, type SettableFace } from '../fonts/known-fonts';
-import { componentFindings } from './component-findings';
 import type { OpenLibrary } from './open-library';
 
 export interface FrameView {
@@ -61,7 +60,7 @@ export function frame(library: OpenLibrary): FrameView {
       components: count('component'),
       guides: count('guide'),
       products: snapshot.products.length,
-      findings: library.findings().length + componentFindings(library).length,
+      findings: library.findings().length + library.componentFindings().length,
     },
   };
 }

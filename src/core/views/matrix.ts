@@ -1,6 +1,7 @@
 import { ratioText } from '../color/contrast';
 import { axesOf } from '../components/combinations';
-import type { Combination } from '../components/condition';
+import { conditionsText, type Combination } from '../components/condition';
+import { ruleCounts } from '../components/counts';
 import { matrixOf, type MatrixCell } from '../components/matrix';
 import { renderNested } from '../components/nested';
 import { itemsOf, ordered, type ComponentItem } from '../documents/items';
@@ -37,6 +38,8 @@ export interface MatrixView {
     failing: number;
     contexts: number;
   };
+  /** What the rules come to over all combinations; rules by their words. */
+  sums: { alike: number; idle: string[]; never: string[]; overruled: string[]; ties: string[] };
   /** What cells can be grouped by. */
   axes: string[];
   groups: { label: string; of: number; failing: number; cells: CellView[] }[];
@@ -84,6 +87,7 @@ export function matrix(library: OpenLibrary, asked: MatrixAsked): MatrixView | n
       rules: Object.keys(component.entries).length,
       contexts: resolution.contexts.length,
     },
+    sums: sumsOf(component),
     axes,
     groups: [...groups].slice(0, 60).map(([label, all]) => {
       const failed = all.filter(({ fails }) => fails);
@@ -94,6 +98,24 @@ export function matrix(library: OpenLibrary, asked: MatrixAsked): MatrixView | n
         cells: [...failed, ...all.filter(({ fails }) => !fails)].slice(0, share).map(view),
       };
     }),
+  };
+}
+
+function sumsOf(component: ComponentItem): MatrixView['sums'] {
+  const { alike, idle, never, overruled, ties } = ruleCounts(component);
+  const words = (id: string) => {
+    const rule = component.entries[id];
+    return rule?.kind === 'rule' ? conditionsText(rule.when) || 'always' : id;
+  };
+  return {
+    alike,
+    idle,
+    never: never.map(words),
+    overruled: overruled.map(words),
+    ties: ties.map(
+      ({ first, second, part, property }) =>
+        `${property} of ${part} when ${words(first)} and when ${words(second)}`,
+    ),
   };
 }
 

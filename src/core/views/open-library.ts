@@ -1,3 +1,4 @@
+import { componentFindings } from './component-findings';
 import { runChecks } from '../checks/registry';
 import type { Finding } from '../checks/finding';
 import { undoStacks, type LoggedChangeSet } from '../documents/change-set';
@@ -115,6 +116,8 @@ export class OpenLibrary {
       ? this.allFindings()
       : this.allFindings().filter(({ code, path }) => !accepted.has(`${code} ${path}`));
   });
+  /** What there is to say of components. */
+  readonly componentFindings = lazily(() => componentFindings(this));
   readonly findingsByPath = lazily(() => {
     const found = new Map<string, Finding[]>();
     for (const finding of this.findings())

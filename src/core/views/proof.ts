@@ -4,7 +4,7 @@ import { compileCss } from '../components/compile';
 import { entryHome, named } from '../components/compose';
 import { conditionsText, defaultProps } from '../components/condition';
 import { behaviourText, msOf, type PlayedBehaviour } from '../components/behaviour';
-import { ruleCounts, whatIf, type WhatIf } from '../components/counts';
+import { whatIf, type WhatIf } from '../components/counts';
 import { driftOf } from '../components/drift';
 import { guardBreaks, guardText, isDeclared } from '../components/guards';
 import { renderNested } from '../components/nested';
@@ -87,9 +87,15 @@ export interface ProofView {
     comment: string;
     declarations: { property: string; token: string | null; raw: string | null; css: string }[];
   }[];
-  /** What the rules come to over all combinations; rules by their words. */
-  sums: { alike: number; idle: string[]; never: string[]; overruled: string[]; ties: string[] };
-  guards: { id: string; text: string; note: string; broken: string | null; measured: boolean }[];
+  guards: {
+    id: string;
+    property: string;
+    text: string;
+    note: string;
+    broken: string | null;
+    /** Whether only a drawing can answer it. */
+    measured: boolean;
+  }[];
   findings: Finding[];
   /** The file of code it is compared with. */
   codeFile: string | null;
@@ -114,24 +120,6 @@ export const KNOWN_STATES = [
   'checked',
   'invalid',
 ];
-
-function sumsOf(component: ComponentItem): ProofView['sums'] {
-  const { alike, idle, never, overruled, ties } = ruleCounts(component);
-  const words = (id: string) => {
-    const rule = component.entries[id];
-    return rule?.kind === 'rule' ? conditionsText(rule.when) || 'always' : id;
-  };
-  return {
-    alike,
-    idle,
-    never: never.map(words),
-    overruled: overruled.map(words),
-    ties: ties.map(
-      ({ first, second, part, property }) =>
-        `${property} of ${part} when ${words(first)} and when ${words(second)}`,
-    ),
-  };
-}
 
 /** What one more value of a choice would bring. */
 export function whatIfView(
@@ -271,9 +259,9 @@ export function proof(
             },
           ],
     ),
-    sums: sumsOf(component),
     guards: ordered(component.guards).map((guard) => ({
       id: guard.id,
+      property: guard.property,
       text: guardText(guard),
       note: guard.note,
       broken: broken.get(guard.id) ?? null,

@@ -199,7 +199,13 @@ export function measuredGuards(
     const box = own.find(({ part }) => part === guard.part);
     if (!box || isDeclared(component, guard)) return [];
     if (!allHold(guard.when, combination) || !guardIsUnder(guard, asked.lens)) return [];
-    const is = `${Math.round((/width|inline/.test(guard.property) ? box.width : box.height) * 100) / 100}px`;
+    const size = /^(width|inline-size)$/.test(guard.property)
+      ? box.width
+      : /^(height|block-size)$/.test(guard.property)
+        ? box.height
+        : undefined;
+    const is = size === undefined ? box.style[guard.property] : `${Math.round(size * 100) / 100}px`;
+    if (is === undefined) return [];
     return [{ guard: guard.id, text: guardText(guard), is, holds: is === guard.value.trim() }];
   });
 }

@@ -73,7 +73,7 @@ export function MatrixPanel({
               : `${small.size} of those drawn here have a target under ${LEAST_TARGET} by ${LEAST_TARGET} (WCAG 2.5.8).`)}
         </div>
       </div>
-      <Sums sums={view.sums} />
+      <Sums sums={answer.sums} />
       <Group className={classes.turns} gap="sm">
         <MultiSelect
           aria-label="Group by"

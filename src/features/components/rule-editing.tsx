@@ -3,6 +3,7 @@
 import { ActionIcon, Autocomplete, Button, Group, Menu, Select } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
 import { useState } from 'react';
+import type { MatrixView } from '@/core/views/matrix';
 import type { ProofView } from '@/core/views/proof';
 import { usePlan, type Refusal } from '@/features/document/document';
 import { refusalText, useStore } from '@/features/document/refused';
@@ -172,7 +173,7 @@ export function RuleMenu({
 }
 
 /** What the rules come to, where there is something to say of it. */
-export function Sums({ sums }: { sums: ProofView['sums'] }) {
+export function Sums({ sums }: { sums: MatrixView['sums'] }) {
   const count = (list: readonly string[], one: string, many: string) =>
     list.length === 0 ? '' : `${list.length} ${list.length === 1 ? one : many}`;
   const said = [

@@ -71,6 +71,7 @@ export function SpecimenPanel({
   const [query, setQuery] = useQuery();
   const [state, setState] = useSpecimenState();
   const grid = useGrid(view.grids);
+  const measured = [...new Set([...MEASURED, ...view.guards.map(({ property }) => property)])];
   /** Sizes of text as they are at the usual size, to tell what does not grow. */
   const [usual, setUsual] = useState<Record<string, string>>({});
   const sizes = (all: MeasuredPart[]) =>
@@ -108,7 +109,7 @@ export function SpecimenPanel({
         width={state.width ?? undefined}
         dir={state.dir}
         textSize={state.textSize}
-        measure={MEASURED}
+        measure={measured}
         chosen={chosen}
         behaviours={playing === null ? undefined : view.played}
         script={view.script || undefined}

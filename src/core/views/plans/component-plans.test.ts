@@ -190,6 +190,18 @@ test('what is drawn can be promised, and what breaks it is told', () => {
   expect(proof(broken, { name: 'badge', lens })!.guards[0]!.broken).toContain('and is block');
 });
 
+test('what no rule says is measured, and is not broken by being unsaid; what has an initial value is', () => {
+  const promised = (property: string, value: string) => {
+    const guard = { when: '', part: 'label', property, value, note: '', under: {} };
+    const now = done(library, setGuard(library, { component: 'badge', id: null, guard }, newId));
+    const { measured, broken } = proof(now, { name: 'badge', lens })!.guards[0]!;
+    return [measured, broken !== null];
+  };
+  expect(promised('display', 'inline')).toEqual([true, false]);
+  expect(promised('position', 'static')).toEqual([false, false]);
+  expect(promised('position', 'relative')).toEqual([false, true]);
+});
+
 test('tidying joins families by name, and ranks are made as they are named', () => {
   let now = done(library, rankComponents(library, { names: ['button'], rank: 'smallest' }, newId));
   now = done(now, startComponent(now, { name: 'button-row' }, newId));
