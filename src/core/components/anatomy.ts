@@ -1,5 +1,5 @@
 import { escapeHtml } from './render';
-import { lengthText, type MeasuredPart, type Sides } from './measured';
+import { lengthText, type MeasuredPart } from './measured';
 
 /** The token a length of a part comes from, by part and property: `{space.4}` → its path. */
 export type TokenOf = (part: string, property: string) => string | undefined;
@@ -172,5 +172,3 @@ export function gapBoxes(box: Pick<MeasuredPart, 'gap'>, inside: readonly Measur
   }
   return strips;
 }
-
-export const sidesText = (sides: Sides): string => sides.map(lengthText).join(' ');

@@ -65,7 +65,7 @@ function ratioOn(
     const own = styles.get(part);
     const position = own?.get('position');
     if (
-      own?.has('opacity') ||
+      (own?.get('opacity') ?? '1') !== '1' ||
       own?.has('background-image') ||
       position === 'absolute' ||
       position === 'fixed'

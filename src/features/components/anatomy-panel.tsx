@@ -24,33 +24,24 @@ export function AnatomyPanel({
       <header>
         <h2>Anatomy</h2>
       </header>
-      <AnatomyFigure
-        name={name}
-        lens={lens}
-        boxes={boxes}
-        props={state.props}
-        states={state.states}
-        exported
-      />
+      <AnatomyFigure name={name} lens={lens} boxes={boxes} props={state.props} states={state.states} />
     </section>
   );
 }
 
-/** The drawing and its list; guides show the same. */
-export function AnatomyFigure({
+/** The drawing and its list. */
+function AnatomyFigure({
   name,
   lens,
   boxes,
   props,
   states,
-  exported = false,
 }: {
   name: string;
   lens: Record<string, string>;
   boxes: MeasuredPart[];
   props: Record<string, string>;
   states: string[];
-  exported?: boolean;
 }) {
   const found = useView('anatomy', { name, lens, props, states, boxes });
   const picture = useMemo(
@@ -84,7 +75,9 @@ export function AnatomyFigure({
             <tr key={part.part}>
               <td className="number">{part.number}</td>
               <td className="path">{part.part}</td>
-              <td className="number">{part.size}</td>
+              <td className="number" style={{ whiteSpace: 'nowrap' }}>
+                {part.size}
+              </td>
               <td>
                 {part.lengths.length === 0
                   ? 'by its content'
@@ -99,16 +92,14 @@ export function AnatomyFigure({
           ))}
         </tbody>
       </table>
-      {exported && (
-        <Button
-          mt="sm"
-          size="compact-sm"
-          variant="default"
-          onClick={() => download(`${name}-anatomy.svg`, found.svg, 'image/svg+xml')}
-        >
-          Download the drawing
-        </Button>
-      )}
+      <Button
+        mt="sm"
+        size="compact-sm"
+        variant="default"
+        onClick={() => download(`${name}-anatomy.svg`, found.svg, 'image/svg+xml')}
+      >
+        Download the drawing
+      </Button>
     </div>
   );
 }

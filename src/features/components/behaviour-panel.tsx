@@ -55,6 +55,7 @@ export function BehaviourPanel({
               <Button
                 size="compact-xs"
                 variant="subtle"
+                style={{ flexShrink: 0 }}
                 aria-label={`Take out: ${one.words}`}
                 onClick={() => void put('removeBehaviour', { component: view.name, id: one.id })}
               >

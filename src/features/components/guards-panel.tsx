@@ -82,6 +82,7 @@ export function GuardsPanel({
                 <Button
                   size="compact-xs"
                   variant="subtle"
+                  style={{ flexShrink: 0 }}
                   aria-label={`Take back: ${guard.text}`}
                   onClick={() => void put('removeGuard', { component: view.name, id: guard.id })}
                 >

@@ -47,6 +47,7 @@ export function MatrixPanel({
   if (!answer) return null;
   const { counts } = answer;
   const small = new Set(boxes.filter((box) => box.operated && !isTouchable(box)).map(({ cell }) => cell));
+  const operated = boxes.some((box) => box.operated);
   const shown = cells.length;
   const there = answer.groups.reduce((sum, group) => sum + group.of, 0);
   return (
@@ -58,21 +59,24 @@ export function MatrixPanel({
           {counts.failing > 0 ? <b className={classes.failing}>{counts.failing} fail</b> : 'all hold'}
         </Text>
       </header>
-      <div className={classes.sums}>
-        {counts.sampled && (
-          <div role="status">
-            There are {counts.size.toLocaleString('en-GB')} combinations;{' '}
-            {counts.combinations.toLocaleString('en-GB')} of them, spread evenly, are looked at.
-          </div>
-        )}
-        {counts.excluded > 0 && <div>{counts.excluded} more must not be made.</div>}
-        <div data-testid="touch">
-          {boxes.some(({ operated }) => operated) &&
-            (small.size === 0
-              ? `Every target drawn here is at least ${LEAST_TARGET} by ${LEAST_TARGET}.`
-              : `${small.size} of those drawn here have a target under ${LEAST_TARGET} by ${LEAST_TARGET} (WCAG 2.5.8).`)}
+      {(counts.sampled || counts.excluded > 0 || operated) && (
+        <div className={classes.sums}>
+          {counts.sampled && (
+            <div role="status">
+              There are {counts.size.toLocaleString('en-GB')} combinations;{' '}
+              {counts.combinations.toLocaleString('en-GB')} of them, spread evenly, are looked at.
+            </div>
+          )}
+          {counts.excluded > 0 && <div>{counts.excluded} more must not be made.</div>}
+          {operated && (
+            <div data-testid="touch">
+              {small.size === 0
+                ? `Every target drawn here is at least ${LEAST_TARGET} by ${LEAST_TARGET}.`
+                : `${small.size} of those drawn here have a target under ${LEAST_TARGET} by ${LEAST_TARGET} (WCAG 2.5.8).`}
+            </div>
+          )}
         </div>
-      </div>
+      )}
       <Sums sums={answer.sums} />
       <Group className={classes.turns} gap="sm">
         <MultiSelect

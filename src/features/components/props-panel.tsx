@@ -187,7 +187,7 @@ function PieceRow({
         )}
       </Group>
       {inner?.map((prop) => (
-        <Group key={prop.name} gap="xs" mt={4} align="end">
+        <Group key={prop.name} gap="xs" mt={4}>
           <Text size="sm" w={90} className="path">
             {prop.name}
           </Text>
@@ -292,6 +292,7 @@ function Exclusions({ view }: { view: ProofView }) {
               <Button
                 size="compact-xs"
                 variant="subtle"
+                style={{ flexShrink: 0 }}
                 aria-label={`Allow ${one.when}`}
                 onClick={() =>
                   void put('setExclusion', { component: view.name, id: one.id, when: '', why: '' })
