@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, FileInput, Group, Select, Tabs, Text, useComputedColorScheme } from '@mantine/core';
+import { Button, FileInput, Group, Select, Tabs, Text } from '@mantine/core';
 import { css } from '@codemirror/lang-css';
 import { html } from '@codemirror/lang-html';
 import { javascript } from '@codemirror/lang-javascript';
@@ -9,6 +9,7 @@ import { useEffect, useMemo, useState } from 'react';
 import type { PlanArguments } from '@/core/views/plans/registry';
 import type { ProofView } from '@/core/views/proof';
 import { Refused, useStore } from '@/features/document/refused';
+import { codeTheme } from './code-theme';
 import { useCodeFile } from './start-from-code';
 import classes from './components.module.css';
 
@@ -78,9 +79,8 @@ function CodeField<K extends keyof typeof LANGUAGES>({
   useEffect(() => {
     if (typed === null) setBefore(stored);
   }, [stored, typed]);
-  const scheme = useComputedColorScheme('light');
   const extensions = useMemo(
-    () => [LANGUAGES[plan], EditorView.contentAttributes.of({ 'aria-label': label })],
+    () => [LANGUAGES[plan], codeTheme, EditorView.contentAttributes.of({ 'aria-label': label })],
     [plan, label],
   );
   const input = (text: string) => ({ component: view.name, text }) as PlanArguments<K>;
@@ -100,12 +100,11 @@ function CodeField<K extends keyof typeof LANGUAGES>({
       }}
     >
       <CodeMirror
-        theme={scheme}
+        theme="none"
         value={typed ?? stored}
         editable={view.canEdit}
         extensions={extensions}
-        maxHeight="420px"
-        basicSetup={{ foldGutter: false, tabSize: 2 }}
+        basicSetup={{ foldGutter: false, tabSize: 2, syntaxHighlighting: false }}
         indentWithTab={false}
         onChange={(text) => {
           setTyped(text);
