@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { createSocket } from 'node:dgram';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { enterAs } from './support';
@@ -69,15 +70,66 @@ test('a template that would run script or reach the network is refused where it 
   page,
 }) => {
   await enterAs(page, 'Osei Larkham');
-  await page.goto('/libraries/keel/components/button');
-  await page.getByRole('region', { name: 'Code' }).getByRole('button', { name: 'Show' }).click();
-  const before = await page.getByRole('textbox', { name: 'Template' }).inputValue();
-  await page.getByRole('textbox', { name: 'Template' }).fill(script("parent.document.title='owned'"));
+  await page.goto('/libraries/keel/components/button?side=code');
+  const template = page.getByRole('textbox', { name: 'Template' });
+  await expect(template).toContainText('part="root"');
+  const before = await template.innerText();
+  await template.fill(script("parent.document.title='owned'"));
   await page.getByRole('button', { name: 'Store the template' }).click();
   await expect(page.getByText(/may not hold|leads outside/).first()).toBeVisible();
   await page.reload();
-  await page.getByRole('region', { name: 'Code' }).getByRole('button', { name: 'Show' }).click();
-  await expect(page.getByRole('textbox', { name: 'Template' })).toHaveValue(before);
+  await expect.poll(() => template.innerText()).toBe(before);
+});
+
+test('a component’s own script runs in its specimen and reaches neither the page nor the network', async ({
+  page,
+}) => {
+  await enterAs(page, 'Osei Larkham');
+  const seen: string[] = [];
+  const server = createServer((request, response) => {
+    seen.push(request.url ?? '');
+    response.end('x');
+  });
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  const { port } = server.address() as AddressInfo;
+  const packets = createSocket('udp4').on('message', () => seen.push('stun'));
+  await new Promise<void>((resolve) => packets.bind(port, '127.0.0.1', resolve));
+  const away = `http://127.0.0.1:${port}`;
+  const attempts = [
+    `parent.document.title = 'owned'`,
+    `top.location = '${away}/top'`,
+    `fetch('${away}/fetch').catch(() => 0)`,
+    `new Image().src = '${away}/image'`,
+    `navigator.sendBeacon('${away}/beacon')`,
+    `new WebSocket('ws://127.0.0.1:${port}/socket')`,
+    `const inner = document.createElement('iframe'); inner.src = '${away}/frame'; root.append(inner)`,
+    `const peer = new RTCPeerConnection({ iceServers: [{ urls: 'stun:127.0.0.1:${port}' }] }); peer.createDataChannel('x'); peer.createOffer().then((offer) => peer.setLocalDescription(offer))`,
+    `window.open('${away}/open')`,
+    `document.cookie = 'a=b'; localStorage.a = 'b'`,
+    `setTimeout(() => { location = '${away}/self' }, 400)`,
+  ];
+  const text = `${attempts.map((one) => `try { ${one} } catch (error) { say(error.name) }`).join('\n')}\nsay('ran to its end');`;
+  await page.goto('/libraries/keel/components/toast?side=code');
+  const title = await page.title();
+  await page.getByRole('tab', { name: 'Script' }).click();
+  await page.getByRole('textbox', { name: 'Script' }).fill('let 1');
+  await expect(page.getByText('The script cannot be read at line 1')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Script' }).fill(text);
+  await page.getByRole('button', { name: 'Store the script' }).click();
+  await page.getByRole('tab', { name: 'Behaviour' }).click();
+  await expect(page.getByRole('list', { name: 'What happened in the specimen' })).toContainText(
+    'ran to its end',
+  );
+  await page.waitForTimeout(2500);
+  expect(await page.title()).toBe(title);
+  expect(page.url()).toContain('/libraries/keel/components/toast');
+  expect(seen).toEqual([]);
+  // The counters work.
+  await page.request.get(`${away}/proof`);
+  expect(seen).toEqual(['/proof']);
+  server.close();
+  packets.close();
+  await page.getByRole('button', { name: /^Undo: Change the script of toast/ }).click();
 });
 
 /** Sends markup straight into a specimen's frame, past every check, as if one had failed. */

@@ -1,6 +1,15 @@
 'use client';
 
-import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import {
+  DndContext,
+  DragOverlay,
+  PointerSensor,
+  pointerWithin,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
 import { Button, Checkbox, Group, MultiSelect, Text, TextInput } from '@mantine/core';
 import { useDebouncedCallback, useIntersection } from '@mantine/hooks';
 import { IconGripVertical, IconPlus } from '@tabler/icons-react';
@@ -34,6 +43,7 @@ export function Gallery() {
   const [query, setQuery] = useQuery();
   const [starting, setStarting] = useState(false);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [dragged, setDragged] = useState<string | null>(null);
   const { put, refusal } = useStore();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const search = query.get('search') ?? '';
@@ -90,7 +100,11 @@ export function Gallery() {
       <DndContext
         id="ranks"
         sensors={sensors}
+        collisionDetection={pointerWithin}
+        onDragStart={({ active }) => setDragged(String(active.id))}
+        onDragCancel={() => setDragged(null)}
         onDragEnd={({ active, over }) => {
+          setDragged(null);
           if (!over) return;
           const name = String(active.id);
           const [kind, target] = String(over.id).split(/:(.*)/) as [string, string];
@@ -122,6 +136,7 @@ export function Gallery() {
             ))}
           </RankSection>
         ))}
+        <DragOverlay>{dragged && <span className={classes.dragged}>{dragged}</span>}</DragOverlay>
       </DndContext>
     </ComponentsSection>
   );

@@ -48,7 +48,12 @@ export interface PreviewProps {
 const SILENCE = 6000;
 
 /** Library markup, drawn in a frame that can reach neither this page nor the network. */
-export function PreviewFrame({
+export function PreviewFrame(props: PreviewProps) {
+  // A frame whose policy lets a script run is another frame, with everything to be sent to it anew.
+  return <Frame key={props.script ? 'live' : 'still'} {...props} />;
+}
+
+function Frame({
   title,
   html,
   css,
@@ -175,7 +180,6 @@ export function PreviewFrame({
           ref={frame}
           title={title}
           src={script ? '/preview?live' : '/preview'}
-          key={script ? 'live' : 'still'}
           sandbox="allow-scripts"
           style={{
             width: width ?? (scale === 1 ? '100%' : `${100 / scale}%`),
