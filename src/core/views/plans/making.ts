@@ -12,8 +12,10 @@ import { ordersAfter } from '../../documents/order';
 import type { OpenLibrary } from '../open-library';
 import {
   behind,
+  behindAllComponents,
   conditionsFor,
   NAME,
+  nameProblem,
   notOwn,
   ownComponent,
   partProblem,
@@ -31,24 +33,13 @@ export function startComponent(
   { name, from, linked }: { name: string; from?: string; linked?: boolean },
   newId: NewId,
 ): Plan {
-  if (!NAME.test(name))
-    return refuse(
-      `“${name}” is no name for a component`,
-      'Use letters, digits and hyphens, beginning with a small letter, such as fare-card',
-    );
+  const refused = nameProblem(library, name);
+  if (refused) return refused;
   const all = itemsOf(library.items, 'component');
-  if (all.some((component) => component.name === name))
-    return refuse(`There is a component ${name} already`, 'Choose another name');
   const source = from === undefined ? undefined : all.find((component) => component.name === from);
   if (from !== undefined && !source)
     return refuse(`There is no component ${from}`, 'Choose one from the list');
-  const order = ordersAfter(
-    all
-      .map((component) => component.order)
-      .sort()
-      .at(-1) ?? null,
-    1,
-  )[0]!;
+  const order = behindAllComponents(library);
   return worked(library, newId, `Start the component ${name}`, (work) => {
     const id = newId('component');
     if (source && linked)

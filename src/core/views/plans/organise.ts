@@ -3,7 +3,7 @@ import { moveEntry } from '../../documents/edits';
 import { byOrder, itemsOf, type ComponentItem } from '../../documents/items';
 import { orderBetween, ordersAfter } from '../../documents/order';
 import type { OpenLibrary } from '../open-library';
-import { NAME, notOwn, ownComponent } from './own-component';
+import { nameProblem, notOwn, ownComponent } from './own-component';
 import { refuse, type NewId, type Plan } from './plan';
 import { worked, type Working } from './working';
 
@@ -193,12 +193,7 @@ export function renameComponent(
 ): Plan {
   const component = ownComponent(library, from);
   if (!component) return notOwn(from);
-  if (!NAME.test(name))
-    return refuse(
-      `“${name}” is no name for a component`,
-      'Use letters, digits and hyphens, beginning with a small letter, such as fare-card',
-    );
-  if (itemsOf(library.items, 'component').some((other) => other.name === name && other.id !== component.id))
-    return refuse(`There is a component ${name} already`, 'Choose another name');
+  const refused = nameProblem(library, name, component.id);
+  if (refused) return refused;
   return worked(library, newId, `Rename ${from} to ${name}`, (work) => work.set(component.id, 'name', name));
 }

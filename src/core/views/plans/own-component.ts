@@ -20,6 +20,28 @@ export const usedComponent = (library: OpenLibrary, name: string): ComponentItem
 export const notOwn = (name: string): Plan =>
   refuse(`${name} is not in this library`, 'Change it at the source');
 
+/** What stands against a name for a component, other than that of id `but`; undefined where nothing does. */
+export function nameProblem(library: OpenLibrary, name: string, but?: string): Plan | undefined {
+  if (!NAME.test(name))
+    return refuse(
+      `“${name}” is no name for a component`,
+      'Use letters, digits and hyphens, beginning with a small letter, such as fare-card',
+    );
+  return itemsOf(library.items, 'component').some((other) => other.name === name && other.id !== but)
+    ? refuse(`There is a component ${name} already`, 'Choose another name')
+    : undefined;
+}
+
+/** An order key behind all components. */
+export const behindAllComponents = (library: OpenLibrary): string =>
+  ordersAfter(
+    itemsOf(library.items, 'component')
+      .map(({ order }) => order)
+      .sort()
+      .at(-1) ?? null,
+    1,
+  )[0]!;
+
 /** An order key behind all entries. */
 export const behind = (entries: Record<string, { order: string }> | undefined): string =>
   ordersAfter(ordered(entries ?? {}).at(-1)?.order ?? null, 1)[0]!;

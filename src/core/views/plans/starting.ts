@@ -1,41 +1,15 @@
 import { parseConditions } from '../../components/condition';
 import type { CodeProp } from '../../components/source/source';
 import { partAncestry, templateOf } from '../../components/template';
-import {
-  itemsOf,
-  type ComponentItem,
-  type Prop,
-  type StyleRule,
-  type StyleValue,
-} from '../../documents/items';
+import { type ComponentItem, type Prop, type StyleRule, type StyleValue } from '../../documents/items';
 import { ordersAfter } from '../../documents/order';
 import type { Proposal } from '../../components/from-markup';
 import { plainName } from '../../components/plain-name';
 import type { OpenLibrary } from '../open-library';
 import { blank } from './making';
-import { NAME, notOwn, ownComponent } from './own-component';
+import { behindAllComponents, NAME, nameProblem, notOwn, ownComponent } from './own-component';
 import { refuse, type NewId, type Plan } from './plan';
 import { worked } from './working';
-
-function nameProblem(library: OpenLibrary, name: string): Plan | undefined {
-  if (!NAME.test(name))
-    return refuse(
-      `“${name}” is no name for a component`,
-      'Use letters, digits and hyphens, beginning with a small letter, such as fare-card',
-    );
-  return itemsOf(library.items, 'component').some((component) => component.name === name)
-    ? refuse(`There is a component ${name} already`, 'Choose another name')
-    : undefined;
-}
-
-const lastOrder = (library: OpenLibrary): string =>
-  ordersAfter(
-    itemsOf(library.items, 'component')
-      .map(({ order }) => order)
-      .sort()
-      .at(-1) ?? null,
-    1,
-  )[0]!;
 
 /** Entries by fresh ids, in order. */
 function listed<T, E extends { order: string }>(
@@ -78,7 +52,7 @@ export function startFromMarkup(
       ...blank,
       id: newId('component'),
       name,
-      order: lastOrder(library),
+      order: behindAllComponents(library),
       template: proposal.template,
       parts: listed(
         proposal.parts.filter((part) => there.has(part.name)),
@@ -152,7 +126,7 @@ export function startFromCode(
       ...blank,
       id: newId('component'),
       name,
-      order: lastOrder(library),
+      order: behindAllComponents(library),
       template,
       parts: listed(['root', ...new Set(made.map(({ part }) => part))], id, (part, order) => ({
         order,
