@@ -130,6 +130,11 @@ test('a component’s own script runs in its specimen and reaches neither the pa
   server.close();
   packets.close();
   await page.getByRole('button', { name: /^Undo: Change the script of toast/ }).click();
+  await expect(page.getByRole('button', { name: /^Redo: Change the script of toast/ })).toBeEnabled();
+  await page.goto('/libraries/keel/components/toast?side=behaviour');
+  await expect(page.getByRole('list', { name: 'What happened in the specimen' })).toContainText(
+    'root left after 600 ms',
+  );
 });
 
 /** Sends markup straight into a specimen's frame, past every check, as if one had failed. */
