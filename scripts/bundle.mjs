@@ -41,7 +41,7 @@ const all = {
   bench: () =>
     build({
       ...common,
-      entryPoints: { bench: 'bench/run.ts' },
+      entryPoints: { bench: 'bench/run.ts', 'bench-samples': 'bench/sample-component.ts' },
       outdir: 'dist',
       outExtension: { '.js': '.mjs' },
     }),

@@ -24,6 +24,10 @@ export type ClashReport = Clash & { author?: string; at?: string };
 export type WorkerMessage =
   | { number: number; answer: unknown }
   | { number: number; problem: ProblemReport }
+  /** How much of a long answer is done, from 0 to 1. */
+  | { number: number; done: number }
+  /** The document changed before a long answer was there: it is to be asked for again. */
+  | { number: number; superseded: true }
   /** The document changed: views are to be asked for again. */
   | { event: 'changed'; sequence: number }
   /** Somebody else changed it. */

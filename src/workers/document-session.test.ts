@@ -107,6 +107,25 @@ test('what is only shown is seen at once and stored nowhere', async () => {
   expect(server.log).toEqual([]);
 });
 
+test('while one types every key is shown, and what is stored starts from what stood before', async () => {
+  const typed = (to: number) => (document: unknown) => {
+    const stands = (document as OpenLibrary).resolution.value('x', 0)!.value as number;
+    return { label: `x is ${to}`, edits: [set('x', stands, to)] };
+  };
+  for (const to of [2, 25, 257, 2]) {
+    await session.gesture(typed(to), 'show');
+    expect(value('x')).toBe(to);
+  }
+  expect(await session.gesture(() => ({ problem: 'No', fix: 'Yes' }), 'show')).toEqual({
+    problem: 'No',
+    fix: 'Yes',
+  });
+  expect(value('x')).toBe(2);
+  expect(await session.gesture(typed(9), 'store')).toEqual({ label: 'x is 9' });
+  expect(value('x')).toBe(9);
+  expect(server.log.map(({ edits }) => edits)).toEqual([[set('x', 1, 9)]]);
+});
+
 test('what is stored shows before the server has answered, and once after', async () => {
   const stored = session.store('Set x', [set('x', 1, 5)]);
   expect(value('x')).toBe(5);

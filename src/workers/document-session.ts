@@ -9,6 +9,7 @@ import {
   type Surroundings,
 } from '@/core/views/open-library';
 import { OpenProduct, type ProductSnapshot } from '@/core/views/open-product';
+import type { Plan } from '@/core/views/plans/plan';
 
 /** A refusal the server gave, in its words. */
 export class Refused extends Error {
@@ -39,7 +40,8 @@ export class DocumentSession {
   private shown: Edit[] | null = null;
   private snapshot!: LibrarySnapshot | ProductSnapshot;
   private surroundings: Surroundings | undefined;
-  private derived: OpenLibrary | OpenProduct | undefined;
+  private stands: OpenLibrary | OpenProduct | undefined;
+  private shownOver: OpenLibrary | OpenProduct | undefined;
   private events: EventSource | undefined;
   private polling: ReturnType<typeof setInterval> | undefined;
   private stored: Promise<unknown> = Promise.resolve();
@@ -63,24 +65,48 @@ export class DocumentSession {
 
   /** The document as the page is to see it. */
   current(): OpenLibrary | OpenProduct {
-    if (!this.derived) {
-      let document = this.confirmed;
-      for (const { edits } of [...this.pending, { edits: this.shown ?? [] }]) {
-        const result = applyChangeSet(document, { edits });
-        if ('document' in result) document = result.document;
-      }
-      this.derived = this.surroundings
-        ? new OpenLibrary(this.surroundings, document, this.sequence, this.log, this.person)
-        : new OpenProduct(this.snapshot as ProductSnapshot, document, this.sequence, this.log, this.person);
+    const { shown } = this;
+    return shown === null ? this.standing() : (this.shownOver ??= this.opened(shown));
+  }
+
+  /** The same without what is only being shown: what a gesture starts from. */
+  standing(): OpenLibrary | OpenProduct {
+    return (this.stands ??= this.opened(null));
+  }
+
+  private opened(shown: Edit[] | null): OpenLibrary | OpenProduct {
+    let document = this.confirmed;
+    for (const { edits } of [...this.pending, { edits: shown ?? [] }]) {
+      const result = applyChangeSet(document, { edits });
+      if ('document' in result) document = result.document;
     }
-    return this.derived;
+    return this.surroundings
+      ? new OpenLibrary(this.surroundings, document, this.sequence, this.log, this.person)
+      : new OpenProduct(this.snapshot as ProductSnapshot, document, this.sequence, this.log, this.person);
+  }
+
+  /**
+   * Does a gesture: shown while it is made, stored when it is done. It starts from what stands, not from what it showed
+   * before. What is refused leaves everything as it was.
+   */
+  async gesture(
+    plan: (document: OpenLibrary | OpenProduct) => Plan,
+    then: 'show' | 'store',
+  ): Promise<{ label: string } | Extract<Plan, { problem: string }>> {
+    if (then === 'store') this.show(null);
+    const planned = plan(this.standing());
+    if ('problem' in planned) return planned;
+    if (then === 'show') this.show(planned.edits);
+    else await this.store(planned.label, planned.edits);
+    return { label: planned.label };
   }
 
   /** Lays edits over the document while somebody types; null takes them off. */
   show(edits: Edit[] | null): void {
     if (this.shown === null && edits === null) return;
     this.shown = edits;
-    this.touch();
+    this.shownOver = undefined;
+    this.listener.changed(this.sequence);
   }
 
   /** Applies at once, then stores; change sets go out one after the other. */
@@ -143,7 +169,8 @@ export class DocumentSession {
   }
 
   private touch(): void {
-    this.derived = undefined;
+    this.stands = undefined;
+    this.shownOver = undefined;
     this.listener.changed(this.sequence);
   }
 

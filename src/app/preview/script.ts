@@ -12,8 +12,8 @@ export const PREVIEW_SCRIPT = `
   const run = (code) => {
     // The frame's policy has no word for connections between peers, so their maker is taken away.
     for (const name of ['RTCPeerConnection', 'webkitRTCPeerConnection']) delete window[name];
-    try { new Function('root', 'say', code)(document.querySelector('[part~="root"]'), say); }
-    catch (error) { say('The script stopped: ' + error.message); }
+    try { new Function('root', 'say', code)(document.querySelector('[part~="root"]'), (text) => say('script: ' + text)); }
+    catch (error) { say('script: stopped, ' + error.message); }
   };
   let timers = [];
   const behave = (behaviours) => {

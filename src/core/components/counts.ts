@@ -1,8 +1,10 @@
 import { ordered, type ComponentItem } from '../documents/items';
+import { inOneGo, type Steps } from '../steps';
+import { axesOf, combinations, combinationsOf } from './combinations';
 import { allHold, effectiveStates, type Combination } from './condition';
-import { axesOf, combinationsOf } from './combinations';
 import { renderComponent } from './render';
-import { declaredStyle, rulesByStrength, type RuleEntry } from './style';
+import { rulesByStrength, type RuleEntry } from './style';
+import { Turning } from './turning';
 
 /** What a component's rules come to over all its combinations. */
 export interface RuleCounts {
@@ -19,72 +21,120 @@ export interface RuleCounts {
   ties: { first: string; second: string; part: string; property: string }[];
 }
 
-export function ruleCounts(component: ComponentItem): RuleCounts {
-  const rules = rulesByStrength(component);
-  const combinations = combinationsOf(component);
-  const holding = new Set<string>();
-  const winning = new Set<string>();
-  const ties = new Map<string, RuleCounts['ties'][number]>();
-  const looks = new Map<string, number>();
-  const byProps = new Map<string, string>();
-  for (const combination of combinations) {
-    const style = declaredStyle(component, combination, rules);
-    for (const declarations of style.values()) for (const { rule } of declarations) winning.add(rule);
-    const here = rules.filter((rule) => allHold(rule.when, combination));
-    for (const rule of here) holding.add(rule.id);
-    for (const tie of tiesAmong(here)) ties.set(JSON.stringify(tie), tie);
-    const look = lookOf(component, combination, style);
-    looks.set(look, (looks.get(look) ?? 0) + 1);
-    byProps.set(keyOf(combination), look);
+export const ruleCounts = (component: ComponentItem): RuleCounts => inOneGo(countSteps(component));
+
+/** The same in steps of 200 combinations; what a part's rules come to is worked out once for those that hold together. */
+export function* countSteps(component: ComponentItem): Steps<RuleCounts> {
+  const { all } = combinations(component);
+  const looks = new Looks(component);
+  const counted = new Set<number>();
+  const byPlace = new Map<string, number>();
+  for (const [i, combination] of all.entries()) {
+    if (i % 200 === 199) yield (i / all.length) * 0.9;
+    const look = looks.of(combination);
+    counted.add(look);
+    byPlace.set(looks.placeOf(combination), look);
   }
+  const idle: string[] = [];
+  for (const { name } of axesOf(component).props) {
+    yield 0.95;
+    const standard = all[0]?.props[name] ?? '';
+    const isIdle = all.every((combination) => {
+      const other = { ...combination, props: { ...combination.props, [name]: standard } };
+      const there = byPlace.get(looks.placeOf(other));
+      return there === undefined || there === byPlace.get(looks.placeOf(combination));
+    });
+    if (isIdle) idle.push(name);
+  }
+  const { holding, winning, ties } = looks;
+  const rules = rulesByStrength(component);
   return {
-    combinations: combinations.length,
-    alike: combinations.length - looks.size,
-    idle: ordered(component.props)
-      .filter((prop) => prop.kind === 'choice' || prop.kind === 'flag')
-      .filter((prop) => isIdle(component, prop.name, combinations, byProps))
-      .map(({ name }) => name),
+    combinations: all.length,
+    alike: all.length - counted.size,
+    idle,
     never: rules.filter(({ id }) => !holding.has(id)).map(({ id }) => id),
     overruled: rules.filter(({ id }) => holding.has(id) && !winning.has(id)).map(({ id }) => id),
     ties: [...ties.values()],
   };
 }
 
-const keyOf = ({ props, states }: Combination): string =>
-  JSON.stringify([props, [...effectiveStates(states)]]);
+/** How combinations look: what one could tell apart, as a number; and on the way, what the rules come to. */
+class Looks {
+  readonly holding = new Set<string>();
+  readonly winning = new Set<string>();
+  readonly ties = new Map<string, RuleCounts['ties'][number]>();
+  private readonly turning: Turning;
+  private readonly numbers = new Map<string, number>();
+  private readonly parts = new Map<string, number>();
+  private readonly markups = new Map<string, number>();
+  private readonly axes: string[];
+  /** Props, and states, that the template speaks of: nothing else can change the markup. */
+  private readonly spoken: (name: string) => boolean;
+  private readonly passed: string[];
 
-/** Markup without the attributes that merely repeat the props, and everything declared: what one could tell apart. */
-function lookOf(
-  component: ComponentItem,
-  combination: Combination,
-  style: ReturnType<typeof declaredStyle>,
-): string {
-  const markup = renderComponent(component, combination).replace(/ data-[a-z-]+(="[^"]*")?/g, '');
-  const passed = ordered(component.props).flatMap((prop) =>
-    (prop.holds ?? []).flatMap((piece) =>
-      Object.values(piece.passed).map((outer) => [prop.name, outer, combination.props[outer]]),
-    ),
-  );
-  const said = [...style].map(([part, all]) => [
-    part,
-    all
-      .map(({ property, value }) => [property, value])
-      .sort((a, b) => (String(a[0]) < String(b[0]) ? -1 : 1)),
-  ]);
-  return JSON.stringify([markup, [...effectiveStates(combination.states)], said, passed]);
-}
+  constructor(private readonly component: ComponentItem) {
+    this.turning = new Turning(component);
+    this.axes = axesOf(component).props.map(({ name }) => name);
+    this.spoken = (name) => component.template.includes(name);
+    this.passed = ordered(component.props).flatMap((prop) =>
+      (prop.holds ?? []).flatMap((piece) => Object.values(piece.passed)),
+    );
+  }
 
-function isIdle(
-  component: ComponentItem,
-  name: string,
-  combinations: readonly Combination[],
-  looks: ReadonlyMap<string, string>,
-): boolean {
-  const standard = combinations[0]?.props[name] ?? '';
-  return combinations.every((combination) => {
-    const other = { ...combination, props: { ...combination.props, [name]: standard } };
-    return looks.get(keyOf(combination)) === (looks.get(keyOf(other)) ?? looks.get(keyOf(combination)));
-  });
+  /** A combination among the others. */
+  placeOf({ props, states }: Combination): string {
+    let place = states.join(' ');
+    for (const name of this.axes) place += `\n${props[name] ?? ''}`;
+    return place;
+  }
+
+  of(combination: Combination): number {
+    this.turning.turnTo(combination);
+    const { props, states } = combination;
+    let look = `${this.markupOf(combination)} ${[...effectiveStates(states)].join('+')}`;
+    for (const name of this.passed) look += `\n${props[name] ?? ''}`;
+    for (const part of this.turning.rules.keys()) look += ` ${this.partOf(part)}`;
+    return this.numberOf(look);
+  }
+
+  private numberOf(text: string): number {
+    let number = this.numbers.get(text);
+    if (number === undefined) this.numbers.set(text, (number = this.numbers.size));
+    return number;
+  }
+
+  /** Markup without the attributes that merely repeat the props. */
+  private markupOf(combination: Combination): number {
+    const { props, states } = combination;
+    let key = [...new Set([...states, ...effectiveStates(states)])].filter(this.spoken).join('+');
+    for (const name of this.axes) if (this.spoken(name)) key += `\n${props[name] ?? ''}`;
+    let number = this.markups.get(key);
+    if (number === undefined) {
+      const html = renderComponent(this.component, combination).replace(/ data-[a-z-]+(="[^"]*")?/g, '');
+      this.markups.set(key, (number = this.numberOf(`markup ${html}`)));
+    }
+    return number;
+  }
+
+  /** All that is declared for a part, in no order. */
+  private partOf(part: string): number {
+    const key = `${part} ${this.turning.keyOf(part)}`;
+    let number = this.parts.get(key);
+    if (number === undefined) {
+      const said = new Map<string, { rule: string; text: string }>();
+      const rules = this.turning.holding(part);
+      for (const { id, declarations } of rules) {
+        this.holding.add(id);
+        for (const [property, value] of declarations)
+          said.set(property, { rule: id, text: JSON.stringify([property, value]) });
+      }
+      for (const { rule } of said.values()) this.winning.add(rule);
+      for (const tie of tiesAmong(rules)) this.ties.set(JSON.stringify(tie), tie);
+      const texts = [...said.values()].map(({ text }) => text).sort();
+      this.parts.set(key, (number = this.numberOf(`part ${texts.join('\n')}`)));
+    }
+    return number;
+  }
 }
 
 /** Where what wins a property is one of several equal rules that say different things of it. */

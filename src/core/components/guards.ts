@@ -6,6 +6,7 @@ import { combinationsOf } from './combinations';
 import { allHold, conditionsText, type Combination } from './condition';
 import { partStyles } from './matrix';
 import { rulesByStrength } from './style';
+import { Turning } from './turning';
 
 /**
  * What follows from content, from the tag or from what a part stands in, where no rule says it: known by measuring alone
@@ -89,8 +90,15 @@ export function guardBreaks(component: ComponentItem, items: Items, resolution: 
   const rules = rulesByStrength(component);
   return guards.flatMap((guard) => {
     const about = rules.filter(({ part }) => part === guard.part);
+    // Where the same rules hold, the answer is the same.
+    const seen = new Set<string>();
+    const turning = new Turning({ entries: Object.fromEntries(about.map((rule) => [rule.id, rule])) });
     for (const combination of combinations) {
       if (!allHold(guard.when, combination)) continue;
+      turning.turnTo(combination);
+      const key = turning.keyOf(guard.part);
+      if (seen.has(key)) continue;
+      seen.add(key);
       for (let context = 0; context < resolution.contexts.length; context++) {
         if (!guardIsUnder(guard, resolution.contexts[context])) continue;
         const styles = partStyles(component, items, resolution, combination, context, about);

@@ -1,12 +1,14 @@
 import type { Rgb } from '../color/color';
 import { ordered, type ComponentItem, type Items } from '../documents/items';
+import { inOneGo, type Steps } from '../steps';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
 import { combinations } from './combinations';
-import { allHold, conditionHolds, effectiveStates, type Combination } from './condition';
-import { declaredStyle, rulesByStrength, valueCss, type DeclaredValue, type RuleEntry } from './style';
+import { allHold, type Combination } from './condition';
+import { declaredStyle, rulesByStrength, valueCss, type DeclaredValue } from './style';
 import { borderContrast, contentContrast, type Measured, type PartStyles } from './surfaces';
 import { partAncestry, templateOf } from './template';
+import { Turning } from './turning';
 
 export interface ContrastCheck {
   part: string;
@@ -136,21 +138,26 @@ export function cellChecks(
   });
 }
 
+/** Every allowed combination with its contrasts under all contexts. */
+export const matrixOf = (...given: Parameters<typeof matrixSteps>): Matrix => inOneGo(matrixSteps(...given));
+
 /**
- * Every allowed combination with its contrasts under all contexts. Cells share work: a part's styles are worked out once
- * for each set of its rules that hold together, and a contrast once for each such choice along the parts it stands in.
+ * The same in steps of 200 cells. Cells share work: a part's styles are worked out once for each set of its rules that hold
+ * together, and a contrast once for each such choice along the parts it stands in.
  */
-export function matrixOf(
+export function* matrixSteps(
   component: ComponentItem,
   items: Items,
   resolution: Resolution,
   ground: (context: number) => Rgb,
-): Matrix {
+): Steps<Matrix> {
   const { all, ...counts } = combinations(component);
   const asked = askedOf(component);
   const looks = new PartLooks(component, items, resolution);
   const known = new Map<string, ContrastCheck | undefined>();
-  const cells = all.map((combination): MatrixCell => {
+  const cells: MatrixCell[] = [];
+  for (const combination of all) {
+    if (cells.length % 200 === 199) yield cells.length / all.length;
     looks.turnTo(combination);
     const exempt = combination.states.includes('disabled');
     const checks: ContrastCheck[] = [];
@@ -165,8 +172,8 @@ export function matrixOf(
         );
       if (check) checks.push(check);
     });
-    return { combination, checks, fails: checks.some((check) => !check.passes) };
-  });
+    cells.push({ combination, checks, fails: checks.some((check) => !check.passes) });
+  }
   return { cells, ...counts };
 }
 
@@ -192,11 +199,10 @@ interface Sayings {
 
 /** The telling styles of parts, each known by which rules win its telling properties. */
 class PartLooks {
-  private readonly rules = new Map<string, RuleEntry[]>();
+  private readonly turning: Turning;
   private readonly sayings = new Map<string, Sayings[]>();
-  /** For each part, which of each property's sayings wins; -1: none. */
-  private readonly winning = new Map<string, number[]>();
-  private readonly keys = new Map<string, string>();
+  /** By part and the rules that hold: which of each property's sayings wins; -1: none. */
+  private readonly winning = new Map<string, { key: string; at: number[] }>();
   private readonly known = new Map<string, Map<string, string>>();
 
   constructor(
@@ -204,21 +210,22 @@ class PartLooks {
     private readonly items: Items,
     private readonly resolution: Resolution,
   ) {
-    for (const rule of rulesByStrength(component)) {
-      const rules = this.rules.get(rule.part) ?? [];
-      const sayings = this.sayings.get(rule.part) ?? [];
-      let told = false;
-      rule.declarations.forEach(([property, value], i) => {
-        if (!TELLING.has(property) && !this.isExpanded(property, value)) return;
-        told = true;
-        let saying = sayings.find((one) => one.property === property);
-        if (!saying) sayings.push((saying = { property, by: [] }));
-        const place = rules.length * 1000 + i;
-        saying.by.unshift({ rule: rules.length, place, value: { property, value, rule: rule.id } });
-      });
-      if (told) rules.push(rule);
-      this.rules.set(rule.part, rules);
-      this.sayings.set(rule.part, sayings);
+    this.turning = new Turning(component);
+    for (const [part, rules] of this.turning.rules) {
+      const sayings: Sayings[] = [];
+      rules.forEach((rule, place) =>
+        rule.declarations.forEach(([property, value], i) => {
+          if (!TELLING.has(property) && !this.isExpanded(property, value)) return;
+          let saying = sayings.find((one) => one.property === property);
+          if (!saying) sayings.push((saying = { property, by: [] }));
+          saying.by.unshift({
+            rule: place,
+            place: place * 1000 + i,
+            value: { property, value, rule: rule.id },
+          });
+        }),
+      );
+      this.sayings.set(part, sayings);
     }
   }
 
@@ -229,21 +236,26 @@ class PartLooks {
     return css !== undefined && (css.length !== 1 || css[0]![0] !== property);
   }
 
-  turnTo({ props, states }: Combination): void {
-    const effective = effectiveStates(states);
-    for (const [part, sayings] of this.sayings) {
-      const holds = this.rules
-        .get(part)!
-        .map(({ when }) => when.every((condition) => conditionHolds(condition, props, effective)));
-      const winning = sayings.map(({ by }) => by.findIndex(({ rule }) => holds[rule]));
-      this.winning.set(part, winning);
-      this.keys.set(part, winning.join(' '));
+  turnTo(combination: Combination): void {
+    this.turning.turnTo(combination);
+  }
+
+  private winnersOf(part: string): { key: string; at: number[] } {
+    const holds = this.turning.keyOf(part);
+    const place = `${part} ${holds}`;
+    let winners = this.winning.get(place);
+    if (!winners) {
+      const at = (this.sayings.get(part) ?? []).map(({ by }) =>
+        by.findIndex(({ rule }) => holds[rule] === '1'),
+      );
+      this.winning.set(place, (winners = { key: at.join(' '), at }));
     }
+    return winners;
   }
 
   keyOf(chain: readonly string[]): string {
     let key = '';
-    for (const part of chain) key += `,${this.keys.get(part) ?? ''}`;
+    for (const part of chain) key += `,${this.winnersOf(part).key}`;
     return key;
   }
 
@@ -252,11 +264,12 @@ class PartLooks {
   }
 
   private styleOf(part: string, context: number): Map<string, string> {
-    const key = `${context} ${part} ${this.keys.get(part) ?? ''}`;
+    const winners = this.winnersOf(part);
+    const key = `${context} ${part} ${winners.key}`;
     let style = this.known.get(key);
     if (!style) {
       const sayings = this.sayings.get(part) ?? [];
-      const won = (this.winning.get(part) ?? []).flatMap((at, i) => sayings[i]!.by[at] ?? []);
+      const won = winners.at.flatMap((at, i) => sayings[i]!.by[at] ?? []);
       const declared = won.sort((a, b) => a.place - b.place).map(({ value }) => value);
       this.known.set(key, (style = cssOf(declared, this.items, this.resolution, context)));
     }

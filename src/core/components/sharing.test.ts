@@ -1,18 +1,31 @@
+import { isDeepStrictEqual } from 'node:util';
 import fc from 'fast-check';
-import { itemsOf, type ComponentItem, type Condition, type Items, type StyleEntry } from '../documents/items';
+import {
+  itemsOf,
+  ordered,
+  type ComponentItem,
+  type Condition,
+  type Items,
+  type StyleEntry,
+  type StyleRule,
+} from '../documents/items';
 import { tokenSystemOf } from '../documents/library';
 import { Resolution } from '../tokens/resolve';
-import { demo } from '../views/testing';
+import { matrix, matrixInSteps } from '../views/matrix';
+import { demo, opened } from '../views/testing';
 import { combinations, combinationsOf, isAllowed } from './combinations';
 import { composedItems, entryHome } from './compose';
 import { allHold, effectiveStates } from './condition';
+import { ruleCounts } from './counts';
 import { cellChecks, matrixOf } from './matrix';
 import { renderNested, slotProblem, withNested } from './nested';
-import { declaredStyle } from './style';
+import { renderComponent } from './render';
+import { declaredStyle, rulesByStrength } from './style';
 
 const document = demo();
 const items: Items = document.items;
 const resolution = new Resolution(tokenSystemOf(items));
+const library = opened(document);
 const ground = () => ({ r: 1, g: 1, b: 1, alpha: 1 });
 const button = itemsOf(items, 'component').find(({ name }) => name === 'button')!;
 const named = (name: string) => itemsOf(items, 'component').find((one) => one.name === name)!;
@@ -116,6 +129,67 @@ test('a matrix that shares work says what each cell says on its own', () => {
     }),
     { numRuns: 25 },
   );
+});
+
+/** What rules come to, read plainly: every combination rendered and declared on its own, and compared with the others. */
+function plainCounts(component: ComponentItem) {
+  const all = combinationsOf(component);
+  const rules = rulesByStrength(component);
+  const looks = all.map((combination) => {
+    const styled = [...declaredStyle(component, combination)].filter(([, said]) => said.length > 0);
+    const declared = styled.map(([part, said]) => [
+      part,
+      ...said.map(({ property, value: bound }) => JSON.stringify([property, bound])).sort(),
+    ]);
+    const html = renderComponent(component, combination).replace(/ data-[a-z-]+(="[^"]*")?/g, '');
+    return JSON.stringify([html, [...effectiveStates(combination.states)], declared.sort()]);
+  });
+  const at = (props: Record<string, string>, states: readonly string[]) =>
+    all.findIndex((one) => isDeepStrictEqual([one.props, one.states], [props, states]));
+  const turning = ordered(component.props).filter(({ kind }) => kind === 'choice' || kind === 'flag');
+  const idle = turning.filter(({ name }) =>
+    all.every(({ props, states }, i) => {
+      const other = at({ ...props, [name]: all[0]!.props[name]! }, states);
+      return other < 0 || looks[other] === looks[i];
+    }),
+  );
+  const holds = rules.map((rule) => all.filter((one) => allHold(rule.when, one)));
+  const wins = rules.map(({ id }, i) =>
+    holds[i]!.some((one) =>
+      [...declaredStyle(component, one).values()].flat().some(({ rule }) => rule === id),
+    ),
+  );
+  return {
+    combinations: all.length,
+    alike: all.length - new Set(looks).size,
+    idle: idle.map(({ name }) => name),
+    never: rules.filter((_, i) => holds[i]!.length === 0).map(({ id }) => id),
+    overruled: rules.filter((_, i) => holds[i]!.length > 0 && !wins[i]).map(({ id }) => id),
+  };
+}
+
+test('what rules come to, counted by sharing, is what it is read plainly', () => {
+  fc.assert(
+    fc.property(varied, (component) => {
+      const { ties, ...counts } = ruleCounts(component);
+      expect(counts).toEqual(plainCounts(component));
+      // Of equal rules that disagree, the later one is the one that wins somewhere.
+      const strength = (id: string) => (component.entries[id] as StyleRule).when.length;
+      for (const { first, second } of ties) expect(strength(first)).toBe(strength(second));
+    }),
+    { numRuns: 15 },
+  );
+});
+
+test('long work says how far it is, and comes to the same in steps', () => {
+  const steps = matrixInSteps(library, { name: 'button', lens: library.resolution.contexts[0]! });
+  const shares: number[] = [];
+  let step = steps.next();
+  for (; !step.done; step = steps.next()) shares.push(step.value);
+  expect(shares.length).toBeGreaterThan(2);
+  expect(shares).toEqual([...shares].sort((a, b) => a - b));
+  expect(shares.every((share) => share > 0 && share <= 1)).toBe(true);
+  expect(step.value).toEqual(matrix(library, { name: 'button', lens: library.resolution.contexts[0]! }));
 });
 
 test('what is excluded is in no combination, and all else is', () => {

@@ -1,10 +1,11 @@
 import { ratioText } from '../color/contrast';
 import { axesOf } from '../components/combinations';
 import { conditionsText, type Combination } from '../components/condition';
-import { ruleCounts } from '../components/counts';
-import { matrixOf, type MatrixCell } from '../components/matrix';
+import { countSteps, type RuleCounts } from '../components/counts';
+import { matrixSteps, type MatrixCell } from '../components/matrix';
 import { renderNested } from '../components/nested';
 import { itemsOf, ordered, type ComponentItem } from '../documents/items';
+import { between, inOneGo, type Steps } from '../steps';
 import { contextText, type Context } from '../tokens/system';
 import { groundsOf } from './ground';
 import type { OpenLibrary } from './open-library';
@@ -57,16 +58,17 @@ export interface MatrixAsked {
 }
 
 /** Every combination of a component: counted, grouped, failing ones first. */
-export function matrix(library: OpenLibrary, asked: MatrixAsked): MatrixView | null {
+export const matrix = (library: OpenLibrary, asked: MatrixAsked): MatrixView | null =>
+  inOneGo(matrixInSteps(library, asked));
+
+/** The same in steps, for there may be many. */
+export function* matrixInSteps(library: OpenLibrary, asked: MatrixAsked): Steps<MatrixView | null> {
   const { items, resolution } = library;
   const component = itemsOf(items, 'component').find((other) => other.name === asked.name);
   if (!component) return null;
-  const { cells, ...counts } = matrixOf(
-    component,
-    items,
-    resolution,
-    groundsOf(library, asked.lens, asked.surface).at,
-  );
+  const ground = groundsOf(library, asked.lens, asked.surface).at;
+  const { cells, ...counts } = yield* between(0, 0.5, matrixSteps(component, items, resolution, ground));
+  const sums = yield* between(0.5, 1, countSteps(component));
   const axes = [...axesOf(component).props.map(({ name }) => name), 'state'];
   const by = (asked.by ?? []).filter((name) => axes.includes(name));
   const failing = cells.filter((cell) => cell.fails).length;
@@ -87,7 +89,7 @@ export function matrix(library: OpenLibrary, asked: MatrixAsked): MatrixView | n
       rules: Object.keys(component.entries).length,
       contexts: resolution.contexts.length,
     },
-    sums: sumsOf(component),
+    sums: sumsOf(component, sums),
     axes,
     groups: [...groups].slice(0, 60).map(([label, all]) => {
       const failed = all.filter(({ fails }) => fails);
@@ -101,8 +103,10 @@ export function matrix(library: OpenLibrary, asked: MatrixAsked): MatrixView | n
   };
 }
 
-function sumsOf(component: ComponentItem): MatrixView['sums'] {
-  const { alike, idle, never, overruled, ties } = ruleCounts(component);
+function sumsOf(
+  component: ComponentItem,
+  { alike, idle, never, overruled, ties }: RuleCounts,
+): MatrixView['sums'] {
   const words = (id: string) => {
     const rule = component.entries[id];
     return rule?.kind === 'rule' ? conditionsText(rule.when) || 'always' : id;

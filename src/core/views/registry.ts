@@ -13,8 +13,9 @@ import { replacedPaths } from './plans/structure';
 import { rolePreview } from './plans/text-styles';
 import { components } from './gallery';
 import { codeProps, markup, proposal } from './markup';
-import { matrix } from './matrix';
+import { matrixInSteps } from './matrix';
 import { pieceProps, proof, whatIfView } from './proof';
+import type { Steps } from '../steps';
 import { anatomy, inspect, measuredGuards, specimen } from './specimen';
 import { recipePreview, recipes } from './recipes';
 import { recognise } from './recognise';
@@ -60,7 +61,7 @@ export const LIBRARY_VIEWS = {
   codeProps,
   assets,
   proof,
-  matrix,
+  matrix: matrixInSteps,
   specimen,
   pieceProps,
   anatomy,
@@ -82,4 +83,8 @@ export type ViewName = keyof Views;
 export type ViewArguments<K extends ViewName> = Parameters<Views[K]>[1] extends undefined
   ? Record<string, never>
   : NonNullable<Parameters<Views[K]>[1]>;
-export type ViewAnswer<K extends ViewName> = ReturnType<Views[K]>;
+/** What each view says; of one that answers in steps, what it ends with. */
+type Answers = {
+  [K in ViewName]: ReturnType<Views[K]> extends Steps<infer T> ? T : ReturnType<Views[K]>;
+};
+export type ViewAnswer<K extends ViewName> = Answers[K];

@@ -1,12 +1,12 @@
 'use client';
 
-import { Button, Group, MultiSelect, Switch, Text } from '@mantine/core';
+import { Button, Group, MultiSelect, Progress, Switch, Text } from '@mantine/core';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { renderSheet } from '@/core/components/matrix-sheet';
 import { isTouchable, LEAST_TARGET, type MeasuredPart } from '@/core/components/measured';
 import { contextAttributes } from '@/core/screens/screen';
 import type { ProofView } from '@/core/views/proof';
-import { useView } from '@/features/document/document';
+import { useLongView } from '@/features/document/document';
 import { useQuery } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { Sums } from './rule-editing';
@@ -33,7 +33,7 @@ export function MatrixPanel({
   const by = (query.get('by') ?? '').split(',').filter(Boolean);
   const surface = query.get('ground') ?? undefined;
   const only = query.get('cells') === 'failing' ? ('failing' as const) : undefined;
-  const found = useView('matrix', {
+  const { answer: found, done } = useLongView('matrix', {
     name: view.name,
     lens,
     by,
@@ -44,7 +44,15 @@ export function MatrixPanel({
   const answer = useDeferredValue(found);
   const cells = useMemo(() => answer?.groups.flatMap((group) => group.cells) ?? [], [answer]);
   const html = useMemo(() => (answer ? renderSheet(answer.groups) : ''), [answer]);
-  if (!answer) return null;
+  if (!answer)
+    return (
+      <section className={classes.sheet} aria-label="Matrix">
+        <header>
+          <h2>Matrix</h2>
+        </header>
+        <Looking done={done} />
+      </section>
+    );
   const { counts } = answer;
   const small = new Set(boxes.filter((box) => box.operated && !isTouchable(box)).map(({ cell }) => cell));
   const operated = boxes.some((box) => box.operated);
@@ -59,6 +67,7 @@ export function MatrixPanel({
           {counts.failing > 0 ? <b className={classes.failing}>{counts.failing} fail</b> : 'all hold'}
         </Text>
       </header>
+      <Looking done={done} />
       {(counts.sampled || counts.excluded > 0 || operated) && (
         <div className={classes.sums}>
           {counts.sampled && (
@@ -134,6 +143,20 @@ export function MatrixPanel({
         </Group>
       )}
     </section>
+  );
+}
+
+/** How much of a long answer is there; a short one is not worth saying. */
+function Looking({ done }: { done: number | null }) {
+  if (done === null) return null;
+  const percent = Math.round(done * 100);
+  return (
+    <div className={classes.looking}>
+      <Progress value={percent} size="xs" aria-label="Combinations looked at" />
+      <Text size="xs" c="dimmed">
+        {percent} % of the combinations looked at
+      </Text>
+    </div>
   );
 }
 

@@ -9,6 +9,9 @@ export class AskRefused extends Error {
   }
 }
 
+/** The document changed before a long answer was there. */
+export class Superseded extends Error {}
+
 export type DocumentEvent = Extract<WorkerMessage, { event: string }>;
 
 /** The page's side of the worker that holds the open document. */
@@ -16,7 +19,7 @@ export class DocumentClient {
   private readonly worker: Worker;
   private readonly waiting = new Map<
     number,
-    { resolve: (answer: unknown) => void; reject: (error: Error) => void }
+    { resolve: (answer: unknown) => void; reject: (error: Error) => void; tell?: (done: number) => void }
   >();
   private readonly listeners = new Set<(event: DocumentEvent) => void>();
   private number = 0;
@@ -34,8 +37,10 @@ export class DocumentClient {
         return;
       }
       const waiting = this.waiting.get(data.number);
+      if ('done' in data) return waiting?.tell?.(data.done);
       this.waiting.delete(data.number);
       if ('problem' in data) waiting?.reject(new AskRefused(data.problem));
+      else if ('superseded' in data) waiting?.reject(new Superseded());
       else waiting?.resolve(data.answer);
     };
     this.opened = this.ask({ ask: 'open', kind, slug, person });
@@ -43,10 +48,15 @@ export class DocumentClient {
 
   readonly opened: Promise<unknown>;
 
-  ask<T = unknown>(ask: Ask): Promise<T> {
+  /** `tell` hears how much of a long answer is done, from 0 to 1. */
+  ask<T = unknown>(ask: Ask, tell?: (done: number) => void): Promise<T> {
     const number = ++this.number;
     return new Promise<T>((resolve, reject) => {
-      this.waiting.set(number, { resolve: resolve as (answer: unknown) => void, reject });
+      this.waiting.set(number, {
+        resolve: resolve as (answer: unknown) => void,
+        reject,
+        ...(tell && { tell }),
+      });
       this.worker.postMessage({ ...ask, number });
     });
   }

@@ -15,7 +15,7 @@ import {
 import type { ClashReport, ProblemReport } from '@/api/document-protocol';
 import type { PlanArguments, PlanName } from '@/core/views/plans/registry';
 import type { ViewAnswer, ViewArguments, ViewName } from '@/core/views/registry';
-import { AskRefused, DocumentClient } from './document-client';
+import { AskRefused, DocumentClient, Superseded } from './document-client';
 
 const Context = createContext<DocumentClient | null>(null);
 
@@ -89,9 +89,18 @@ export function useDocument(): DocumentClient {
 
 /** What a view says of the open document, again with every change; the last answer stays until the next is there. */
 export function useView<K extends ViewName>(name: K, input: ViewArguments<K>): ViewAnswer<K> | undefined {
+  return useLongView(name, input).answer;
+}
+
+/** The same of a view that takes its time: `done` is how much of the next answer is there, from 0 to 1. */
+export function useLongView<K extends ViewName>(
+  name: K,
+  input: ViewArguments<K>,
+): { answer: ViewAnswer<K> | undefined; done: number | null } {
   const client = useDocument();
   const key = JSON.stringify(input);
   const [answer, setAnswer] = useState<ViewAnswer<K>>();
+  const [done, setDone] = useState<number | null>(null);
   useEffect(() => {
     let left = false;
     let asking = false;
@@ -103,17 +112,21 @@ export function useView<K extends ViewName>(name: K, input: ViewArguments<K>): V
       }
       asking = true;
       try {
-        const next = await client.ask<ViewAnswer<K>>({ ask: 'view', name, input: JSON.parse(key) });
+        const next = await client.ask<ViewAnswer<K>>(
+          { ask: 'view', name, input: JSON.parse(key) },
+          (share) => !left && setDone(share),
+        );
         // A long list is drawn in slices, between which keys are heard.
         if (!left) startTransition(() => setAnswer(next));
       } catch (error) {
-        if (!left) tell(error);
+        if (error instanceof Superseded) again = true;
+        else if (!left) tell(error);
       }
       asking = false;
-      if (again && !left) {
-        again = false;
-        void ask();
-      }
+      if (left) return;
+      if (!again) return setDone(null);
+      again = false;
+      void ask();
     };
     void ask();
     const stop = client.listen((event) => event.event === 'changed' && void ask());
@@ -122,15 +135,22 @@ export function useView<K extends ViewName>(name: K, input: ViewArguments<K>): V
       stop();
     };
   }, [client, name, key]);
-  return answer;
+  return { answer, done };
 }
 
 /** Asks a view once: for search, lists to choose from, files to download. */
 export function useAsk() {
   const client = useDocument();
   return useCallback(
-    <K extends ViewName>(name: K, input: ViewArguments<K>): Promise<ViewAnswer<K>> =>
-      client.ask<ViewAnswer<K>>({ ask: 'view', name, input }),
+    async <K extends ViewName>(name: K, input: ViewArguments<K>): Promise<ViewAnswer<K>> => {
+      for (;;) {
+        try {
+          return await client.ask<ViewAnswer<K>>({ ask: 'view', name, input });
+        } catch (error) {
+          if (!(error instanceof Superseded)) throw error;
+        }
+      }
+    },
     [client],
   );
 }
