@@ -50,15 +50,23 @@ export function sampleComponent(name = 'sample', axes = SAMPLE_AXES): ComponentI
 }
 
 /**
- * The same for looking at in the browser: its text takes its colour from one rule alone, so that changing this rule changes
- * how many combinations fail. With one combination it cannot be operated, and each choice has one value.
+ * The same for looking at in the browser: text takes its colour from one rule alone, and in one tone stands on black, so
+ * that changing this rule changes how many combinations fail. With one combination it cannot be operated, and each choice has one value.
  */
 export function shownComponent(many: boolean): ComponentItem {
   const component = sampleComponent('sample', many ? SAMPLE_AXES : SAMPLE_AXES.map(([name]) => [name, 1]));
   const entries = Object.entries(component.entries).map(([id, entry]): [string, StyleEntry] => {
     if (entry.kind === 'kept') return [id, entry];
-    const rest = entry.declarations.filter(([property]) => property !== 'color');
-    const first: typeof rest = [['color', { raw: '#ffffff' }]];
+    const toned = entry.when.some(
+      (one) => one.kind === 'choice' && one.prop === 'tone' && !one.is.includes('v0'),
+    );
+    const rest = entry.declarations
+      .filter(([property]) => property !== 'color')
+      .map(([property, value]): (typeof entry.declarations)[number] => [
+        toned ? property : property.replace('background', 'outline').replace('border', 'column-rule'),
+        value,
+      ]);
+    const first: typeof rest = [['color', { raw: '#ffffff' }], ['background-color', { raw: '#000000' }]]; // prettier-ignore
     return [id, { ...entry, declarations: id === 'entry_0' ? [...first, ...rest] : rest }];
   });
   const template = many ? component.template : component.template.replace(/(<\/?)button/g, '$1div');

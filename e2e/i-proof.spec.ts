@@ -178,3 +178,69 @@ test('real rows, long words, right to left and a behaviour that plays', async ({
     'Everything that has to be said',
   );
 });
+
+test('of 100,000 combinations a sample is looked at, with its progress, while the page goes on answering', async ({
+  page,
+}) => {
+  await enterAs(page, 'Marit Fenwick');
+  const choice = (name: string, i: number) => ({
+    order: `a${i}`,
+    name,
+    kind: 'choice',
+    values: Array.from({ length: 10 }, (_, value) => `v${value}`),
+    default: 'v0',
+    description: '',
+  });
+  const rule = (prop: string, i: number, of: number) => ({
+    order: `b${i}${of}`,
+    kind: 'rule',
+    when: [{ kind: 'choice', prop, is: [`v${of}`] }],
+    part: 'root',
+    declarations: [
+      ['color', { raw: `#${i}${of}${of}` }],
+      ['background-color', { raw: `#f${of}${i}` }],
+    ],
+    comment: '',
+  });
+  const props = ['a', 'b', 'c', 'd', 'e'].map((name, i) => [`prop_${name}`, choice(name, i)] as const);
+  const rules = props.flatMap(([, { name }], i) =>
+    [1, 2, 3, 4].map((of) => [`entry_${i}${of}`, rule(name, i, of)] as const),
+  );
+  const item = {
+    id: 'component_boundless',
+    kind: 'component',
+    name: 'boundless',
+    order: 'zz',
+    description: '',
+    rank: null,
+    visibility: 'internal',
+    deprecation: null,
+    template: '<div part="root">x</div>',
+    states: [],
+    guards: {},
+    parts: { part_1: { order: 'a0', name: 'root', shows: 'text', description: '' } },
+    props: Object.fromEntries(props),
+    entries: Object.fromEntries(rules),
+  };
+  const change = (id: string, before: unknown, after: unknown) => ({
+    id,
+    label: 'Add boundless',
+    edits: [{ kind: before ? 'remove' : 'add', version: 1, item: item.id, path: '', before, after }],
+  });
+  const site = new URL(page.url()).origin;
+  const send = (data: object) =>
+    page.request.post('/api/v1/documents/keel/changes', { headers: { origin: site }, data });
+  expect((await send(change('change_boundless1', null, item))).ok()).toBe(true);
+  await page.goto(`${keel}/components/boundless`);
+  const matrix = page.getByRole('region', { name: 'Matrix' });
+  // The specimen is there while the matrix is still being worked out.
+  await expect(specimen(page, 'boundless').locator('[part~="root"]')).toHaveText('x');
+  await expect(matrix.getByRole('progressbar')).toBeVisible();
+  await expect(matrix.getByRole('status')).toContainText(
+    'There are 100,000 combinations; 20,000 of them, spread evenly, are looked at.',
+    { timeout: 60_000 },
+  );
+  await expect(page.getByTestId('matrix-counts')).toContainText(/20000 combinations from 20 rules.*fail/);
+  await expect(matrix.getByRole('progressbar')).toBeHidden();
+  expect((await send(change('change_boundless2', item, null))).ok()).toBe(true);
+});

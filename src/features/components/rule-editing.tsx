@@ -2,7 +2,7 @@
 
 import { ActionIcon, Autocomplete, Button, Group, Menu, Select } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
-import { useState } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import type { MatrixView } from '@/core/views/matrix';
 import type { ProofView } from '@/core/views/proof';
 import { usePlan, type Refusal } from '@/features/document/document';
@@ -127,47 +127,58 @@ export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule;
   );
 }
 
+export type RuleGesture = 'change' | 'add' | 'share';
+
 /** What can be done with one rule. */
 export function RuleMenu({
-  view,
+  component,
   rule,
-  change,
-  add,
-  share,
+  begin,
   report,
 }: {
-  view: ProofView;
+  component: string;
   rule: Rule;
-  change: () => void;
-  add: () => void;
-  /** Gives the rule to a set that other components can stand on. */
-  share: () => void;
+  begin: (rule: string, what: RuleGesture) => void;
   report: (refusal: Refusal | null) => void;
 }) {
   const { store } = usePlan();
   return (
-    <Menu position="bottom-end">
-      <Menu.Target>
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          size="sm"
-          aria-label={`More to do with the rule ${rule.when || 'always'}`}
-        >
-          <IconDots size={14} />
-        </ActionIcon>
-      </Menu.Target>
-      <Menu.Dropdown>
-        <Menu.Item onClick={add}>Add a property</Menu.Item>
-        <Menu.Item onClick={change}>Change when it holds</Menu.Item>
-        <Menu.Item onClick={share}>Share it as a rule set</Menu.Item>
-        <Menu.Item
-          color="red"
-          onClick={() => void store('removeRule', { component: view.name, rule: rule.id }).then(report)}
-        >
-          Take it out
-        </Menu.Item>
-      </Menu.Dropdown>
+    <OpenedMenu label={`More to do with the rule ${rule.when || 'always'}`}>
+      <Menu.Item onClick={() => begin(rule.id, 'add')}>Add a property</Menu.Item>
+      <Menu.Item onClick={() => begin(rule.id, 'change')}>Change when it holds</Menu.Item>
+      <Menu.Item onClick={() => begin(rule.id, 'share')}>Share it as a rule set</Menu.Item>
+      <Menu.Item
+        color="red"
+        onClick={() => void store('removeRule', { component, rule: rule.id }).then(report)}
+      >
+        Take it out
+      </Menu.Item>
+    </OpenedMenu>
+  );
+}
+
+/** A menu of which, until it is first opened, only the button is there: many of them stand on one page. */
+function OpenedMenu({ label, children }: { label: string; children: ReactNode }) {
+  const [opened, setOpened] = useState<boolean | null>(null);
+  const target = useRef<HTMLButtonElement>(null);
+  const button = (
+    <ActionIcon
+      ref={target}
+      variant="subtle"
+      color="gray"
+      size="sm"
+      aria-label={label}
+      aria-haspopup="menu"
+      onClick={() => setOpened((now) => !now)}
+    >
+      <IconDots size={14} />
+    </ActionIcon>
+  );
+  if (opened === null) return button;
+  return (
+    <Menu position="bottom-end" opened={opened} onChange={setOpened} onClose={() => target.current?.focus()}>
+      <Menu.Target>{button}</Menu.Target>
+      <Menu.Dropdown>{children}</Menu.Dropdown>
     </Menu>
   );
 }

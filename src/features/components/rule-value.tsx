@@ -1,9 +1,10 @@
 'use client';
 
 import { Autocomplete, Group, Popover, Radio } from '@mantine/core';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { ProofView } from '@/core/views/proof';
 import { usePlan, type Refusal } from '@/features/document/document';
+import { refusalText } from '@/features/document/refused';
 import { useTokenNames } from '@/features/document/token-names';
 import classes from './components.module.css';
 
@@ -24,15 +25,10 @@ export function RuleValue({
   from: ProofView['rules'][number]['from'];
   canEdit: boolean;
 }) {
-  const { show, store, clear } = usePlan();
-  const [open, setOpen] = useState(false);
-  const text = declaration.token ? `{${declaration.token}}` : (declaration.raw ?? '');
-  const [typed, setTyped] = useState(text);
-  // What stood here when the field opened: while one types, `text` is already what is typed.
-  const [original, setOriginal] = useState(text);
-  const [at, setAt] = useState<'here' | 'source'>('here');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const options = useTokenNames(open ? typed : null);
+  const { clear } = usePlan();
+  const button = useRef<HTMLButtonElement>(null);
+  // Many values stand on one page: until it is first opened, only the button is there.
+  const [opened, setOpened] = useState<boolean | null>(null);
   const shown = (
     <>
       {/^(#|rgb|oklch|hsl|color\()/.test(declaration.css) && (
@@ -42,89 +38,118 @@ export function RuleValue({
     </>
   );
   if (!canEdit) return <span className={classes.fixed}>{shown}</span>;
-  const leave = () => {
-    setOpen(false);
-    setRefusal(null);
-    setTyped(original);
-    clear();
+  const target = (
+    <button
+      ref={button}
+      className={classes.bound}
+      aria-label={`${declaration.property}: ${declaration.token ?? declaration.raw}, change`}
+      title={declaration.css}
+      onClick={() => setOpened(true)}
+    >
+      {shown}
+    </button>
+  );
+  if (opened === null) return target;
+  const close = () => {
+    setOpened(false);
+    button.current?.focus();
   };
-  const finish = async (value: string) => {
-    if (value === original) return leave();
-    const refused = await store('setRuleValue', {
-      component,
-      rule,
-      property: declaration.property,
-      text: value,
-      at,
-    });
-    setRefusal(refused);
-    if (!refused) setOpen(false);
+  const leave = () => {
+    close();
+    clear();
   };
   return (
     <Popover
-      opened={open}
+      opened={opened}
       onChange={(next) => !next && leave()}
       width={340}
       trapFocus
       position="bottom-start"
     >
-      <Popover.Target>
-        <button
-          className={classes.bound}
-          aria-label={`${declaration.property}: ${declaration.token ?? declaration.raw}, change`}
-          title={declaration.css}
-          onClick={() => {
-            setTyped(text);
-            setOriginal(text);
-            setOpen(true);
-          }}
-        >
-          {shown}
-        </button>
-      </Popover.Target>
+      <Popover.Target>{target}</Popover.Target>
       <Popover.Dropdown>
-        {from && (
-          <Radio.Group
-            label={`This comes from ${from.name}. Change it`}
-            value={at}
-            onChange={(value) => setAt(value as 'here' | 'source')}
-            mb={8}
-          >
-            <Group gap="md" mt={4}>
-              <Radio value="here" label="here only" />
-              <Radio value="source" label={`in ${from.name}, for all that use it`} />
-            </Group>
-          </Radio.Group>
-        )}
-        <Autocomplete
-          label={`${declaration.property} is`}
-          data-autofocus
-          value={typed}
-          limit={8}
-          data={options}
-          filter={({ options: all }) => all}
-          error={refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined}
-          comboboxProps={{ withinPortal: false }}
-          onChange={async (value) => {
-            setTyped(value);
-            if (value === original) return setRefusal(null);
-            return setRefusal(
-              await show('setRuleValue', {
-                component,
-                rule,
-                property: declaration.property,
-                text: value,
-                at,
-              }),
-            );
-          }}
-          onOptionSubmit={(value) => void finish(value)}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') void finish(event.currentTarget.value);
-            if (event.key === 'Escape') leave();
-          }}
+        <ValueForm
+          component={component}
+          rule={rule}
+          declaration={declaration}
+          from={from}
+          leave={leave}
+          close={close}
         />
       </Popover.Dropdown>
     </Popover>
+  );
+}
+
+function ValueForm({
+  component,
+  rule,
+  declaration,
+  from,
+  leave,
+  close,
+}: {
+  component: string;
+  rule: string;
+  declaration: Declaration;
+  from: ProofView['rules'][number]['from'];
+  /** Ends without storing. */
+  leave: () => void;
+  /** Ends once it is stored. */
+  close: () => void;
+}) {
+  const { show, store, clear } = usePlan();
+  // What stood here when the form opened: while one types, the declaration is already what is typed.
+  const [original] = useState(declaration.token ? `{${declaration.token}}` : (declaration.raw ?? ''));
+  const [typed, setTyped] = useState(original);
+  const [at, setAt] = useState<'here' | 'source'>('here');
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const options = useTokenNames(typed);
+  const input = (text: string) => ({ component, rule, property: declaration.property, text, at });
+  const finish = async (value: string) => {
+    if (value === original) return leave();
+    const refused = await store('setRuleValue', input(value));
+    setRefusal(refused);
+    if (!refused) close();
+  };
+  return (
+    <>
+      {from && (
+        <Radio.Group
+          label={`This comes from ${from.name}. Change it`}
+          value={at}
+          onChange={(value) => setAt(value as 'here' | 'source')}
+          mb={8}
+        >
+          <Group gap="md" mt={4}>
+            <Radio value="here" label="here only" />
+            <Radio value="source" label={`in ${from.name}, for all that use it`} />
+          </Group>
+        </Radio.Group>
+      )}
+      <Autocomplete
+        label={`${declaration.property} is`}
+        data-autofocus
+        placeholder="Empty, and Enter: take it out"
+        value={typed}
+        limit={8}
+        data={options}
+        filter={({ options: all }) => all}
+        error={refusalText(refusal)}
+        comboboxProps={{ withinPortal: false }}
+        onChange={async (value) => {
+          setTyped(value);
+          // An empty field says nothing yet; Enter then takes the property out.
+          const says = value !== original && value.trim() !== '';
+          if (!says) clear();
+          setRefusal(says ? await show('setRuleValue', input(value)) : null);
+        }}
+        onOptionSubmit={(value) => void finish(value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') void finish(event.currentTarget.value);
+          if (event.key === 'Escape') leave();
+        }}
+      />
+    </>
   );
 }

@@ -1,19 +1,20 @@
 'use client';
 
 import { Button, Group, MultiSelect, Text, TextInput } from '@mantine/core';
-import { useState } from 'react';
+import { memo, useCallback, useState, type ReactNode } from 'react';
 import type { ProofView } from '@/core/views/proof';
+import type { Refusal } from '@/features/document/document';
 import { Refused, refusalText, useStore } from '@/features/document/refused';
-import { AddProperty, RuleForm, RuleMenu } from './rule-editing';
+import { AddProperty, RuleForm, RuleMenu, type RuleGesture } from './rule-editing';
 import { RuleValue } from './rule-value';
 import classes from './components.module.css';
 
 /** The rules of a component as sentences, each value to be changed where it stands. */
 export function RulesPanel({ view }: { view: ProofView }) {
   const [adding, setAdding] = useState(false);
-  const [doing, setDoing] = useState<{ rule: string; what: 'change' | 'add' } | null>(null);
-  const [sharing, setSharing] = useState<string | null>(null);
+  const [doing, setDoing] = useState<{ rule: string; what: RuleGesture } | null>(null);
   const { put, refusal, setRefusal } = useStore();
+  const begin = useCallback((rule: string, what: RuleGesture) => setDoing({ rule, what }), []);
   return (
     <section className={classes.sheet} aria-label="Rules">
       <header>
@@ -25,58 +26,30 @@ export function RulesPanel({ view }: { view: ProofView }) {
       <div className={classes.body}>
         {(view.canEdit || view.bases.length > 0) && <Bases view={view} />}
         {view.rules.map((rule) => (
-          <div key={rule.id} className={classes.rule} data-rule={rule.id}>
-            {rule.when ? (
-              <>
-                When <span className={classes.condition}>{rule.when}</span>,{' '}
-              </>
-            ) : (
-              <span className={classes.condition}>Always, </span>
-            )}
-            {rule.part === 'root' ? '' : `of ${rule.part}: `}
-            {rule.declarations.map((declaration, i) => (
-              <span key={declaration.property}>
-                {i > 0 ? (i === rule.declarations.length - 1 ? ' and ' : ', ') : ''}
-                {declaration.property} is{' '}
-                <RuleValue
-                  component={view.name}
-                  rule={rule.id}
-                  declaration={declaration}
-                  from={rule.from}
-                  canEdit={view.canEdit}
+          <RuleRow
+            key={rule.id}
+            component={view.name}
+            rule={rule}
+            canEdit={view.canEdit}
+            begin={begin}
+            report={setRefusal}
+          >
+            {doing?.rule === rule.id ? (
+              doing.what === 'share' ? (
+                <ShareForm
+                  share={async (set) => {
+                    if (await put('shareRules', { component: view.name, rules: [rule.id], set }))
+                      setDoing(null);
+                  }}
+                  leave={() => setDoing(null)}
                 />
-              </span>
-            ))}
-            .{rule.from && <span className={classes.origin}> from {rule.from.name}</span>}
-            {rule.comment && <div className={classes.comment}>{rule.comment}</div>}
-            {view.canEdit && !rule.from && (
-              <span className={classes.ruleMenu}>
-                <RuleMenu
-                  view={view}
-                  rule={rule}
-                  change={() => setDoing({ rule: rule.id, what: 'change' })}
-                  share={() => setSharing(rule.id)}
-                  add={() => setDoing({ rule: rule.id, what: 'add' })}
-                  report={setRefusal}
-                />
-              </span>
-            )}
-            {sharing === rule.id && (
-              <ShareForm
-                share={async (set) => {
-                  if (await put('shareRules', { component: view.name, rules: [rule.id], set }))
-                    setSharing(null);
-                }}
-                leave={() => setSharing(null)}
-              />
-            )}
-            {doing?.rule === rule.id &&
-              (doing.what === 'change' ? (
+              ) : doing.what === 'change' ? (
                 <RuleForm view={view} rule={rule} done={() => setDoing(null)} />
               ) : (
                 <AddProperty view={view} rule={rule} done={() => setDoing(null)} />
-              ))}
-          </div>
+              )
+            ) : null}
+          </RuleRow>
         ))}
         {view.rules.length === 0 && (
           <Text size="sm" c="dimmed">
@@ -97,6 +70,58 @@ export function RulesPanel({ view }: { view: ProofView }) {
     </section>
   );
 }
+
+/** One rule as a sentence; drawn again only where it is another, for a key pressed in one of many changes that one alone. */
+const RuleRow = memo(function RuleRow({
+  component,
+  rule,
+  canEdit,
+  begin,
+  report,
+  children,
+}: {
+  component: string;
+  rule: ProofView['rules'][number];
+  canEdit: boolean;
+  begin: (rule: string, what: RuleGesture) => void;
+  report: (refusal: Refusal | null) => void;
+  /** The form that is open on it. */
+  children: ReactNode;
+}) {
+  return (
+    <div className={classes.rule} data-rule={rule.id}>
+      {rule.when ? (
+        <>
+          When <span className={classes.condition}>{rule.when}</span>,{' '}
+        </>
+      ) : (
+        <span className={classes.condition}>Always, </span>
+      )}
+      {rule.part === 'root' ? '' : `of ${rule.part}: `}
+      {rule.declarations.map((declaration, i) => (
+        <span key={declaration.property}>
+          {i > 0 ? (i === rule.declarations.length - 1 ? ' and ' : ', ') : ''}
+          {declaration.property} is{' '}
+          <RuleValue
+            component={component}
+            rule={rule.id}
+            declaration={declaration}
+            from={rule.from}
+            canEdit={canEdit}
+          />
+        </span>
+      ))}
+      .{rule.from && <span className={classes.origin}> from {rule.from.name}</span>}
+      {rule.comment && <div className={classes.comment}>{rule.comment}</div>}
+      {canEdit && !rule.from && (
+        <span className={classes.ruleMenu}>
+          <RuleMenu component={component} rule={rule} begin={begin} report={report} />
+        </span>
+      )}
+      {children}
+    </div>
+  );
+});
 
 /** The rule sets a component stands on; what is said there holds here until a rule of its own says otherwise. */
 function Bases({ view }: { view: ProofView }) {

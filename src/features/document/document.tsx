@@ -15,6 +15,7 @@ import {
 import type { ClashReport, ProblemReport } from '@/api/document-protocol';
 import type { PlanArguments, PlanName } from '@/core/views/plans/registry';
 import type { ViewAnswer, ViewArguments, ViewName } from '@/core/views/registry';
+import { keepEqual } from './keep-equal';
 import { AskRefused, DocumentClient, Superseded } from './document-client';
 
 const Context = createContext<DocumentClient | null>(null);
@@ -117,7 +118,7 @@ export function useLongView<K extends ViewName>(
           (share) => !left && setDone(share),
         );
         // A long list is drawn in slices, between which keys are heard.
-        if (!left) startTransition(() => setAnswer(next));
+        if (!left) startTransition(() => setAnswer((old) => keepEqual(old, next)));
       } catch (error) {
         if (error instanceof Superseded) again = true;
         else if (!left) tell(error);

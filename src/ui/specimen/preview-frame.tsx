@@ -1,7 +1,7 @@
 'use client';
 
 import { Alert } from '@mantine/core';
-import { useContext, useEffect, useRef, useState } from 'react';
+import { startTransition, useContext, useEffect, useRef, useState } from 'react';
 import { addressOf, bytesAt, descriptorsOf, FacesContext, SHIPPED_FILES } from './faces';
 import { gridOverlay, type LayoutGrid } from '@/core/tokens/spacing-sets';
 import type { MeasuredPart } from '@/core/components/measured';
@@ -109,7 +109,9 @@ function Frame({
         setHeight(Math.min(20_000, Math.max(16, message.height)));
       if (message.frame === 'traced') setTraced((message.found ?? []).slice(0, 40));
       if (message.frame === 'said' && message.text) heard.current.onSaid?.(message.text);
-      if (message.frame === 'measured') heard.current.onMeasured?.(message.boxes ?? []);
+      // What is worked out from the boxes may take its time: keys are heard between.
+      if (message.frame === 'measured')
+        startTransition(() => heard.current.onMeasured?.(message.boxes ?? []));
       if (message.frame === 'pick')
         heard.current.onPick?.({ placement: message.placement, cell: message.cell, part: message.part });
     };
