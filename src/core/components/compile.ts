@@ -61,7 +61,7 @@ export function conditionSelector(condition: Condition): string {
 export type TokenName = (path: string) => string;
 export const customProperty: TokenName = (path) => `--${hyphenated(path)}`;
 
-function declarationText(
+export function declarationText(
   property: string,
   value: StyleValue,
   items: Items,
@@ -81,7 +81,7 @@ export function ruleSelector(component: ComponentItem, rule: Pick<StyleRule, 'wh
 }
 
 /** The order in which the cascade layers of compiled components stand; once at the head of a page. */
-export const LAYER_ORDER = '@layer base, rules, kept;\n';
+export const LAYER_ORDER = '@layer library, base, rules, kept, placements;\n';
 
 /**
  * A component's style sheet (MODEL, Style): rules sorted by strength under `:where()`, so that order alone decides;

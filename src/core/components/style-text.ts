@@ -234,7 +234,7 @@ function readCondition(node: selectorParser.Node): Condition | undefined {
 }
 
 /** What a kept block would fetch from elsewhere; nothing of it is loaded where components are drawn. */
-function outsideLoads(node: ChildNode): Finding[] {
+export function outsideLoads(node: ChildNode): Finding[] {
   const text = node.toString();
   const found = /@import\b|url\(\s*["']?(?!data:|#|["']?\s*\))[^)]*\)/i.exec(text);
   if (!found) return [];

@@ -18,6 +18,7 @@ export type LibraryItem =
   | RecipeItem
   | ComponentItem
   | RuleSetItem
+  | StyleSheetItem
   | AssetItem
   | GuideItem
   | RankItem
@@ -216,6 +217,13 @@ export interface RuleSetItem extends Ordered {
   name: string;
   entries: Record<string, StyleEntry>;
 }
+/** CSS that a library brings along for all its components; whatever a component says itself goes over it. */
+export interface StyleSheetItem extends Ordered {
+  kind: 'styleSheet';
+  /** A file's name, such as `reset.css`. */
+  name: string;
+  css: string;
+}
 /** One file of an asset: a face of a font, an icon at a size, a brand's logo. */
 export interface AssetFile {
   order: string;
@@ -246,6 +254,7 @@ export type GuideBlock = { order: string } & (
   | { kind: 'tokenTable'; group: Reference }
   | { kind: 'typeSpecimen'; group: Reference; sample: string }
   | { kind: 'component'; component: Reference; props: Record<string, string> }
+  | { kind: 'anatomy'; component: Reference; props: Record<string, string> }
 );
 export interface GuideItem extends Ordered {
   kind: 'guide';

@@ -145,7 +145,12 @@ const guideBlock = {
     object({ order, kind: oneOf('text'), markdown: { type: 'string', maxLength: 200_000 } }),
     object({ order, kind: oneOf('tokenTable'), group: reference }),
     object({ order, kind: oneOf('typeSpecimen'), group: reference, sample: text }),
-    object({ order, kind: oneOf('component'), component: reference, props: record(text, propName) }),
+    object({
+      order,
+      kind: oneOf('component', 'anatomy'),
+      component: reference,
+      props: record(text, propName),
+    }),
   ],
 };
 
@@ -266,6 +271,12 @@ export const ITEM_KINDS: ReadonlyMap<string, ItemKind<ItemKindName>> = new Map([
     ['excluded', 'bases', 'variationOf', 'behaviours', 'script', 'code'],
   ),
   define('ruleSet', 'library', { order, name, entries: record(styleEntry) }, (i) => i.name),
+  define(
+    'styleSheet',
+    'library',
+    { order, name, css: { type: 'string', maxLength: 500_000 } },
+    (i) => i.name,
+  ),
   define(
     'asset',
     'library',

@@ -100,6 +100,7 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
     code: fc.constantFrom(null, { file: 'button.tsx', props: [{ name: 'tone', kind: 'choice' as const, values: ['main'] }] }),
   }), // prettier-ignore
   ruleSet: of('ruleSet', { name: word, entries: entries(styleEntry), order }),
+  styleSheet: of('styleSheet', { name: word, css: fc.constantFrom('', 'a { color: red }'), order }),
   asset: of('asset', {
     name: word, role: fc.constantFrom('icon', 'logo'), order,
     files: entries(fc.record({
@@ -112,6 +113,7 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
     blocks: entries(fc.oneof(
       fc.record({ order, kind: fc.constant('text' as const), markdown: word }),
       fc.record({ order, kind: fc.constant('tokenTable' as const), group: reference }),
+      fc.record({ order, kind: fc.constant('anatomy' as const), component: reference, props: fc.constant({}) }),
     )),
   }), // prettier-ignore
   rank: of('rank', { name: word, order }),

@@ -35,6 +35,13 @@ export const BLOCK_FORMS: readonly BlockForm[] = [
     read: ({ name, ...props }, refer) =>
       name ? { kind: 'component', component: refer(name, 'component'), props } : undefined,
   },
+  {
+    kind: 'anatomy',
+    fence: 'anatomy',
+    title: 'Anatomy of a component',
+    read: ({ name, ...props }, refer) =>
+      name ? { kind: 'anatomy', component: refer(name, 'component'), props } : undefined,
+  },
 ];
 
 /** Reads a guide file: Markdown (its first heading is the title) with fenced live blocks between the text. */

@@ -73,7 +73,7 @@ export function bindingsOf(item: Item): { to: Reference; place: string }[] {
     case 'guide':
       return ordered(item.blocks).flatMap((block, i) => {
         const place = `block ${i + 1}`;
-        if (block.kind === 'component') return [{ to: block.component, place }];
+        if (block.kind === 'component' || block.kind === 'anatomy') return [{ to: block.component, place }];
         return block.kind === 'text' ? [] : [{ to: block.group, place }];
       });
     case 'placement':

@@ -200,7 +200,7 @@ function itemChanges(
     return [
       row(
         'added',
-        ['component', 'guide', 'asset'].includes(item.kind) ? 'minor' : 'patch',
+        ['component', 'guide', 'asset', 'styleSheet'].includes(item.kind) ? 'minor' : 'patch',
         null,
         null,
         `${aKind(item)} was added`,
@@ -210,7 +210,7 @@ function itemChanges(
     return [
       row(
         'removed',
-        item.kind === 'component' || item.kind === 'asset' ? 'major' : 'patch',
+        ['component', 'asset', 'styleSheet'].includes(item.kind) ? 'major' : 'patch',
         null,
         null,
         `${aKind(item)} was removed`,
@@ -234,11 +234,13 @@ function itemChanges(
     const changes = entryChanges(old.entries, present.entries, row, items);
     if (changes.length > 0) return changes;
   }
+  if (old.kind === 'styleSheet' && present.kind === 'styleSheet' && old.css !== present.css)
+    return [row('style', 'minor', null, null, 'What it says of all components changed')];
   return [row('arranged', 'patch', null, null, `The ${kindName(item)} changed`)];
 }
 
-const kindName = (item: Item) =>
-  item.kind === 'ruleSet' ? 'rule set' : item.kind === 'acceptedFinding' ? 'accepted finding' : item.kind;
+/** `rule set`, `accepted finding`. */
+const kindName = ({ kind }: Item) => kind.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
 const aKind = (item: Item) => {
   const name = kindName(item);

@@ -1,5 +1,6 @@
 import { compileCss, LAYER_ORDER } from '../components/compile';
 import { renderNested, withNested } from '../components/nested';
+import { librarySheet } from '../components/style-sheets';
 import { named } from '../components/compose';
 import {
   byOrder,
@@ -45,7 +46,7 @@ export function pageStyles(
   const compiled = new Set<string>();
   for (const component of withNested(components, items))
     compiled.add(compileCss(component, items, (path) => typeOf(resolution, path)));
-  return LAYER_ORDER + sheet + [...compiled].join('');
+  return LAYER_ORDER + sheet + librarySheet(items) + [...compiled].join('');
 }
 
 /** A screen as HTML: its placements in order, each findable by `data-placement`. */

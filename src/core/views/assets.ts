@@ -29,6 +29,8 @@ export interface AssetRow {
 export interface AssetsView {
   rows: AssetRow[];
   all: number;
+  /** Style sheets beneath all components, weakest first. */
+  sheets: { name: string; css: string; own: boolean; from: string }[];
   brands: string[];
   grounds: { name: string; css: string }[];
   canEdit: boolean;
@@ -79,6 +81,14 @@ export function assets(
   return {
     rows,
     all: all.length,
+    sheets: itemsOf(items, 'styleSheet')
+      .sort(byOrder)
+      .map(({ id, name, css }) => ({
+        name,
+        css,
+        own: library.own.items.has(id),
+        from: library.effective.originOf(id),
+      })),
     brands: itemsOf(items, 'context')
       .filter(({ axis }) => axis === brandAxis?.id)
       .sort(byOrder)

@@ -1,4 +1,5 @@
 import { renderNested } from '../components/nested';
+import { deprecationOf, type Deprecation } from '../components/standing';
 import { pathOf } from '../components/style';
 import { itemsOf, ordered, type GuideItem } from '../documents/items';
 import { componentOf, pageStyles } from '../screens/screen';
@@ -8,20 +9,27 @@ import { descriptionOf } from '../tokens/tier';
 import type { OpenLibrary } from './open-library';
 import { stripOf, type TokenStrip } from './select';
 
+/** A component as a block shows it. */
+interface ShownComponent {
+  name: string;
+  /** Why it is not to be used any more, where it is not. */
+  deprecated: Deprecation | null;
+  /** What it is shown with. */
+  given: Record<string, string>;
+  html: string;
+  css: string;
+  props: { name: string; kind: string; values: string[]; default: string; description: string }[];
+  missing: boolean;
+  /** Layout grids that can be laid over the specimen. */
+  grids: LayoutGrid[];
+}
+
 export type BlockView = { id: string; order: string } & (
   | { kind: 'text'; markdown: string }
   | { kind: 'tokenTable'; group: string; rows: (TokenStrip & { description: string })[] }
   | { kind: 'typeSpecimen'; group: string; sample: string; rows: TokenStrip[] }
-  | {
-      kind: 'component';
-      name: string;
-      html: string;
-      css: string;
-      props: { name: string; kind: string; values: string[]; default: string; description: string }[];
-      missing: boolean;
-      /** Layout grids that can be laid over the specimen. */
-      grids: LayoutGrid[];
-    }
+  | ({ kind: 'component' } & ShownComponent)
+  | ({ kind: 'anatomy' } & ShownComponent)
 );
 
 export interface GuideView {
@@ -108,12 +116,15 @@ function blockView(
         rows: inGroup(group, 'typography'),
       };
     }
-    case 'component': {
+    case 'component':
+    case 'anatomy': {
       const component = componentOf(items, block.component);
       return {
         id,
         order,
-        kind: 'component',
+        kind: block.kind,
+        deprecated: component ? deprecationOf(component) : null,
+        given: block.props,
         name: component?.name ?? block.component.path,
         html: component ? renderNested(component, library.items, { props: block.props, context: lens }) : '',
         css: component ? pageStyles(items, resolution, [component]) : '',

@@ -1,9 +1,12 @@
+import type { Finding } from '../checks/finding';
 import { undoStacks, type LoggedChangeSet } from '../documents/change-set';
 import { itemsOf, type Document, type Item } from '../documents/items';
 import { settableFaces, type SettableFace } from '../fonts/known-fonts';
 import { effectiveLibrary } from '../lineage/effective';
 import { Resolution } from '../tokens/resolve';
+import { placementCss, placementFindings } from '../screens/overrides';
 import { componentOf, pageStyles, placementsOf, renderScreen, screensOf } from '../screens/screen';
+import { typeOf } from '../tokens/modernise';
 import { spacingSets, type LayoutGrid } from '../tokens/spacing-sets';
 import { traceOf, type Trace } from '../components/trace';
 import { describeContexts, reviewUpgrade, type ReviewArea, type ReviewSide } from '../screens/review';
@@ -129,6 +132,8 @@ export interface ScreenView {
   css: string;
   width: number;
   title: string;
+  /** What is to be mended on it. */
+  findings: (Finding & { placement: string })[];
 }
 
 function draw(
@@ -137,13 +142,14 @@ function draw(
   state: ReviewSide,
   trace?: string,
 ): ScreenView {
-  const placed = placementsOf(product.own.items, screen.id).flatMap(
-    (placement) => componentOf(state.items, placement.component) ?? [],
-  );
+  const placements = placementsOf(product.own.items, screen.id);
+  const placed = placements.flatMap((placement) => componentOf(state.items, placement.component) ?? []);
+  const type = (path: string) => typeOf(state.resolution, path);
   const used = new Set(placed);
   return {
     html: renderScreen(product.own.items, screen.id, state.items),
-    css: pageStyles(state.items, state.resolution, used),
+    css: pageStyles(state.items, state.resolution, used) + placementCss(placements, state.items, type),
+    findings: placementFindings(placements, state.items),
     grids: spacingSets(state.resolution, state.resolution.contexts[0] ?? {}).grids,
     trace:
       trace !== undefined && state.resolution.index.numbers.has(trace)

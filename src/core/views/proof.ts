@@ -8,6 +8,7 @@ import { whatIf, type WhatIf } from '../components/counts';
 import { driftOf } from '../components/drift';
 import { guardBreaks, guardText, isDeclared } from '../components/guards';
 import { renderNested } from '../components/nested';
+import { deprecationOf } from '../components/standing';
 import { pathOf } from '../components/style';
 import { printStyle } from '../components/style-text';
 import { spellingOf } from './token-spelling';
@@ -15,6 +16,7 @@ import { templateOf } from '../components/template';
 import type { Trace } from '../components/trace';
 import { itemsOf, ordered, type ComponentItem, type Condition, type StyleValue } from '../documents/items';
 import { reachText } from '../reach/reach';
+import { isAdjustable } from '../screens/overrides';
 import { pageStyles } from '../screens/screen';
 import { cssLine } from '../tokens/css-text';
 import { typeOf } from '../tokens/modernise';
@@ -218,10 +220,7 @@ export function proof(
     varies: component.variationOf
       ? (named(items, 'component', component.variationOf)?.name ?? component.variationOf.path)
       : null,
-    deprecated: component.deprecation && {
-      reason: component.deprecation.reason,
-      replacement: component.deprecation.replacement?.path ?? null,
-    },
+    deprecated: deprecationOf(component),
     unfinished: component.visibility === 'internal',
     from: library.own.items.has(component.id) ? null : library.effective.originOf(component.id),
     script: component.script ?? '',
@@ -280,11 +279,7 @@ export function proof(
         (item) =>
           item.kind === 'placement' &&
           item.component.id === component.id &&
-          Object.values(item.overrides).some(({ part, property }) =>
-            Object.values(component.parts).some(
-              (one) => one.name === part && one.adjustable?.includes(property),
-            ),
-          ),
+          Object.values(item.overrides).some(({ part, property }) => isAdjustable(component, part, property)),
       ).length,
     grounds: grounds.surfaces,
     canEdit: library.canEdit,

@@ -30,7 +30,7 @@ export function AnatomyPanel({
 }
 
 /** The drawing and its list. */
-function AnatomyFigure({
+export function AnatomyFigure({
   name,
   lens,
   boxes,

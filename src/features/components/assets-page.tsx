@@ -7,12 +7,13 @@ import Link from 'next/link';
 import { useMemo, useRef, useState } from 'react';
 import { drawingAddress, iconNameOf } from '@/core/assets/drawing';
 import { filesOfArchive } from '@/core/gather/archive';
-import type { AssetRow } from '@/core/views/assets';
+import type { AssetRow, AssetsView } from '@/core/views/assets';
 import { useView } from '@/features/document/document';
 import { Refused, useStore } from '@/features/document/refused';
 import { UploadState, useUpload } from '@/features/document/upload';
 import { useLibrary } from '@/features/libraries/shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
+import { CodeField } from './code-field';
 import { ComponentsSection } from './section';
 import { PLAIN_GROUNDS } from './specimen-panel';
 import classes from './assets.module.css';
@@ -42,7 +43,12 @@ export function AssetsPage() {
   if (!view) return <ComponentsSection>{null}</ComponentsSection>;
   const bring = async (dropped: File[]) => {
     const files: { name: string; body: Blob }[] = [];
+    const sheets: { name: string; css: string }[] = [];
     for (const file of dropped) {
+      if (/\.css$/i.test(file.name)) {
+        sheets.push({ name: file.name, css: await file.text() });
+        continue;
+      }
       if (!/\.zip$/i.test(file.name)) {
         const path = (file as File & { path?: string }).path ?? file.name;
         files.push({ name: path.replace(/^\.?\//, ''), body: file });
@@ -55,7 +61,8 @@ export function AssetsPage() {
           if (/\.(svg|png|jpe?g|gif|webp)$/i.test(one.name))
             files.push({ name: one.name, body: new Blob([one.bytes as BlobPart]) });
     }
-    const stored = await upload.send(files, role);
+    if (sheets.length > 0 && !(await put('putStyleSheets', { sheets }))) return;
+    const stored = files.length > 0 ? await upload.send(files, role) : [];
     if (stored.length === 0) return;
     await put('addAssets', {
       brand: brand || null,
@@ -109,7 +116,9 @@ export function AssetsPage() {
           tabIndex={-1}
         >
           <Group gap="sm" justify="center" style={{ pointerEvents: 'auto' }}>
-            <Text size="sm">Drop files, a folder or a ZIP here. Each becomes</Text>
+            <Text size="sm">
+              Drop drawings, pictures or style sheets, a folder or a ZIP. Each drawing becomes
+            </Text>
             <Select
               aria-label="Brought as"
               w={110}
@@ -133,6 +142,7 @@ export function AssetsPage() {
           </Group>
         </Dropzone>
       )}
+      <StyleSheets sheets={view.sheets} canEdit={view.canEdit} />
       {view.rows.length === 0 && (
         <Text p="lg" c="dimmed">
           {view.all === 0
@@ -163,6 +173,50 @@ export function AssetsPage() {
         );
       })}
     </ComponentsSection>
+  );
+}
+
+/** Style sheets beneath all components: read, changed and taken out. */
+function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdit: boolean }) {
+  const { put, refusal } = useStore();
+  if (sheets.length === 0) return null;
+  return (
+    <section className={classes.role} aria-label="Style sheets">
+      <h2>
+        Style sheets{' '}
+        <small>{sheets.length}, beneath every component: what a component says itself wins</small>
+      </h2>
+      <Refused refusal={refusal} />
+      {sheets.map((sheet) => (
+        <details key={sheet.name} className={classes.sheet}>
+          <summary>
+            <b className="path">{sheet.name}</b>{' '}
+            <small>
+              {sheet.css.split('\n').length} lines{sheet.own ? '' : `, from ${sheet.from}`}
+            </small>
+          </summary>
+          <CodeField
+            plan="putStyleSheets"
+            input={(css) => ({ sheets: [{ name: sheet.name, css }] })}
+            language="css"
+            label={sheet.name}
+            stored={sheet.css}
+            canEdit={canEdit && sheet.own}
+          />
+          {canEdit && sheet.own && (
+            <Button
+              mt="xs"
+              variant="subtle"
+              color="red"
+              size="compact-sm"
+              onClick={() => void put('removeStyleSheet', { name: sheet.name })}
+            >
+              Take out {sheet.name}
+            </Button>
+          )}
+        </details>
+      ))}
+    </section>
   );
 }
 

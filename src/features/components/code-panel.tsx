@@ -1,20 +1,16 @@
 'use client';
 
 import { Button, FileInput, Group, Select, Tabs, Text } from '@mantine/core';
-import { css } from '@codemirror/lang-css';
-import { html } from '@codemirror/lang-html';
-import { javascript } from '@codemirror/lang-javascript';
-import CodeMirror, { EditorView } from '@uiw/react-codemirror';
-import { useEffect, useMemo, useState } from 'react';
-import type { PlanArguments } from '@/core/views/plans/registry';
+import { useState } from 'react';
 import type { ProofView } from '@/core/views/proof';
 import { Refused, useStore } from '@/features/document/refused';
-import { codeTheme } from './code-theme';
+import { CodeField } from './code-field';
 import { useCodeFile } from './start-from-code';
 import classes from './components.module.css';
 
 /** Template and style sheet as code, shown in the specimen while one types; one truth with the rules beside. */
 export function CodePanel({ view }: { view: ProofView }) {
+  const input = (text: string) => ({ component: view.name, text });
   return (
     <section className={classes.sheet} aria-label="Code">
       <header>
@@ -29,21 +25,42 @@ export function CodePanel({ view }: { view: ProofView }) {
           <Tabs.Tab value="beside">Beside its code</Tabs.Tab>
         </Tabs.List>
         <Tabs.Panel value="template" pt="sm">
-          <CodeField view={view} plan="setTemplate" label="Template" stored={view.template} />
+          <CodeField
+            plan="setTemplate"
+            input={input}
+            language="html"
+            label="Template"
+            stored={view.template}
+            canEdit={view.canEdit}
+          />
         </Tabs.Panel>
         <Tabs.Panel value="sheet" pt="sm">
           <Text size="sm" c="dimmed" mb={6}>
             Rules whose selector names parts, props and states are the component’s rules; anything else is
             kept as it stands.
           </Text>
-          <CodeField view={view} plan="setStyleSheet" label="Style sheet" stored={view.sheet} />
+          <CodeField
+            plan="setStyleSheet"
+            input={input}
+            language="css"
+            label="Style sheet"
+            stored={view.sheet}
+            canEdit={view.canEdit}
+          />
         </Tabs.Panel>
         <Tabs.Panel value="script" pt="sm">
           <Text size="sm" c="dimmed" mb={6}>
             Runs in the specimen with <code>root</code>, the root element, and <code>say(text)</code>, which
             writes into the log. It reaches neither this page nor the network.
           </Text>
-          <CodeField view={view} plan="setScript" label="Script" stored={view.script} />
+          <CodeField
+            plan="setScript"
+            input={input}
+            language="javascript"
+            label="Script"
+            stored={view.script}
+            canEdit={view.canEdit}
+          />
         </Tabs.Panel>
         <Tabs.Panel value="beside" pt="sm">
           <BesideCode view={view} />
@@ -55,76 +72,6 @@ export function CodePanel({ view }: { view: ProofView }) {
         </Tabs.Panel>
       </Tabs>
     </section>
-  );
-}
-
-const LANGUAGES = { setTemplate: html(), setStyleSheet: css(), setScript: javascript() };
-
-/** One text as code: what is typed shows at once, and is stored by the button or Ctrl+Enter. */
-function CodeField<K extends keyof typeof LANGUAGES>({
-  view,
-  plan,
-  label,
-  stored,
-}: {
-  view: ProofView;
-  plan: K;
-  label: string;
-  stored: string;
-}) {
-  const { put, show, clear, refusal, setRefusal } = useStore();
-  const [typed, setTyped] = useState<string | null>(null);
-  // While one types, what the view says is what is typed.
-  const [before, setBefore] = useState(stored);
-  useEffect(() => {
-    if (typed === null) setBefore(stored);
-  }, [stored, typed]);
-  const extensions = useMemo(
-    () => [LANGUAGES[plan], codeTheme, EditorView.contentAttributes.of({ 'aria-label': label })],
-    [plan, label],
-  );
-  const input = (text: string) => ({ component: view.name, text }) as PlanArguments<K>;
-  const finish = async () => {
-    if (typed === null || typed === before) return;
-    if (await put(plan, input(typed))) setTyped(null);
-  };
-  const leave = () => {
-    setTyped(null);
-    setRefusal(null);
-    clear();
-  };
-  return (
-    <div
-      onKeyDown={(event) => {
-        if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void finish();
-      }}
-    >
-      <CodeMirror
-        theme="none"
-        value={typed ?? stored}
-        editable={view.canEdit}
-        extensions={extensions}
-        basicSetup={{ foldGutter: false, tabSize: 2, syntaxHighlighting: false }}
-        indentWithTab={false}
-        onChange={(text) => {
-          setTyped(text);
-          void show(plan, input(text)).then((refused) => setRefusal(text === before ? null : refused));
-        }}
-      />
-      <Refused refusal={refusal} />
-      {view.canEdit && (
-        <Group gap="xs" mt="xs">
-          <Button disabled={typed === null || typed === before} onClick={() => void finish()}>
-            Store the {label.toLowerCase()}
-          </Button>
-          {typed !== null && typed !== before && (
-            <Button variant="default" onClick={leave}>
-              Leave it as it was
-            </Button>
-          )}
-        </Group>
-      )}
-    </div>
   );
 }
 

@@ -10,9 +10,9 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import { Button, Checkbox, Group, MultiSelect, Text, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Checkbox, Group, MultiSelect, Text, TextInput } from '@mantine/core';
 import { useDebouncedCallback, useIntersection } from '@mantine/hooks';
-import { IconGripVertical, IconPlus } from '@tabler/icons-react';
+import { IconGripVertical, IconPencil, IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useEffect, useState, type ReactNode } from 'react';
 import { contextAttributes } from '@/core/screens/screen';
@@ -23,7 +23,7 @@ import {
   type ComponentsView,
 } from '@/core/views/gallery';
 import { useView } from '@/features/document/document';
-import { Refused, useStore } from '@/features/document/refused';
+import { Refused, refusalText, useStore } from '@/features/document/refused';
 import { useLibrary } from '@/features/libraries/shell';
 import { useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
@@ -165,9 +165,55 @@ function RankSection({ name, children }: { name: string; children: ReactNode }) 
   const { setNodeRef, isOver } = useDroppable({ id: `rank:${name}` });
   return (
     <section ref={setNodeRef} className={classes.rank} data-over={isOver || undefined} aria-label={name}>
-      <h2>{name}</h2>
+      <RankName name={name} />
       <div className={classes.gallery}>{children}</div>
     </section>
+  );
+}
+
+/** The name of a rank; who may edit writes over it. */
+function RankName({ name }: { name: string }) {
+  const library = useLibrary();
+  const { put, refusal, setRefusal } = useStore();
+  const [typed, setTyped] = useState<string | null>(null);
+  if (!library.canEdit || name === 'unranked') return <h2>{name}</h2>;
+  const leave = () => {
+    setTyped(null);
+    setRefusal(null);
+  };
+  if (typed === null)
+    return (
+      <h2>
+        {name}{' '}
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          size="xs"
+          aria-label={`Rename the rank ${name}`}
+          onClick={() => setTyped(name)}
+        >
+          <IconPencil size={13} />
+        </ActionIcon>
+      </h2>
+    );
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        if (typed.trim() === name || (await put('renameRank', { rank: name, name: typed }))) leave();
+      }}
+    >
+      <TextInput
+        aria-label={`New name of the rank ${name}`}
+        w={220}
+        my={8}
+        autoFocus
+        value={typed}
+        error={refusalText(refusal)}
+        onChange={(event) => setTyped(event.currentTarget.value)}
+        onKeyDown={(event) => event.key === 'Escape' && leave()}
+      />
+    </form>
   );
 }
 

@@ -14,6 +14,7 @@ import { CodePanel } from './code-panel';
 import { ComponentHead } from './component-head';
 import { GuardsPanel } from './guards-panel';
 import { InspectPanel } from './inspect-panel';
+import { LayoutPanel } from './layout-panel';
 import { MatrixPanel } from './matrix-panel';
 import { PartsPanel } from './parts-panel';
 import { PropsPanel } from './props-panel';
@@ -23,7 +24,7 @@ import { useSpecimenState } from './specimen-state';
 import { UsesPanel } from './uses-panel';
 import classes from './components.module.css';
 
-const SIDES = ['rules', 'props', 'parts', 'guards', 'behaviour', 'code', 'uses'] as const;
+const SIDES = ['rules', 'props', 'parts', 'layout', 'guards', 'behaviour', 'code', 'uses'] as const;
 const BELOW = ['matrix', 'anatomy', 'inspect'] as const;
 
 /** One component: its live specimen, what it is made of, and every combination of it proved. */
@@ -129,6 +130,9 @@ export function Proof({ name }: { name: string }) {
           </Tabs.Panel>
           <Tabs.Panel value="parts">
             <PartsPanel view={view} />
+          </Tabs.Panel>
+          <Tabs.Panel value="layout">
+            <LayoutPanel view={view} />
           </Tabs.Panel>
           <Tabs.Panel value="guards">
             <GuardsPanel view={view} lens={lens} boxes={settled} />

@@ -32,6 +32,8 @@ export const PLAIN_GROUNDS = [
   { value: '#000000', label: 'black' },
 ];
 const WIDTHS = [400, 800, 1200];
+/** As wide a drawing has room; what is wider is shrunk to it. */
+const ROOM = 600;
 const CONTENT_LABELS: Record<Contents, string> = {
   'its own': 'its own words',
   long: 'long words',
@@ -82,6 +84,27 @@ export function SpecimenPanel({
     state.textSize === 1
       ? []
       : Object.entries(sizes(boxes)).flatMap(([part, size]) => (size && usual[part] === size ? [part] : []));
+  const shown = {
+    html: drawn.html,
+    css: view.css,
+    ground,
+    padding: 28,
+    trace: view.trace,
+    grid,
+    dir: state.dir,
+    textSize: state.textSize,
+    measure: measured,
+    chosen,
+    behaviours: playing === null ? undefined : view.played,
+    script: view.script || undefined,
+    play: playing ?? undefined,
+    onSaid: say,
+    onMeasured: (all: MeasuredPart[]) => {
+      setBoxes(all);
+      if (state.textSize === 1) setUsual(sizes(all));
+    },
+    onPick: ({ part }: { part?: number }) => part !== undefined && choose(part),
+  };
   return (
     <section className={classes.sheet} aria-label="Specimen">
       <header>
@@ -97,30 +120,30 @@ export function SpecimenPanel({
         />
       </header>
       <Combination view={view} drawn={drawn} />
-      <BesideFrames
-        axes={library.axes}
-        title={`Specimen of ${view.name}`}
-        html={drawn.html}
-        css={view.css}
-        ground={ground}
-        padding={28}
-        trace={view.trace}
-        grid={grid}
-        width={state.width ?? undefined}
-        dir={state.dir}
-        textSize={state.textSize}
-        measure={measured}
-        chosen={chosen}
-        behaviours={playing === null ? undefined : view.played}
-        script={view.script || undefined}
-        play={playing ?? undefined}
-        onSaid={say}
-        onMeasured={(all) => {
-          setBoxes(all);
-          if (state.textSize === 1) setUsual(sizes(all));
-        }}
-        onPick={({ part }) => part !== undefined && choose(part)}
-      />
+      {state.width === 'several' ? (
+        <div className={classes.widths}>
+          {WIDTHS.map((width, i) => (
+            <div key={width}>
+              <small>{width} wide</small>
+              <BesideFrames
+                {...shown}
+                axes={library.axes}
+                title={`Specimen of ${view.name}, ${width} wide`}
+                width={width}
+                scale={Math.min(1, ROOM / width)}
+                {...(i > 0 && { measure: undefined, onMeasured: undefined, onSaid: undefined })}
+              />
+            </div>
+          ))}
+        </div>
+      ) : (
+        <BesideFrames
+          {...shown}
+          axes={library.axes}
+          title={`Specimen of ${view.name}`}
+          width={state.width ?? undefined}
+        />
+      )}
       {fixed.length > 0 && (
         <Text size="sm" px={14} py={6} role="status" data-testid="fixed-text">
           Does not grow with the reader’s text, being set in px: {fixed.join(', ')}.
@@ -136,17 +159,25 @@ export function SpecimenPanel({
           aria-label="Width"
           w={130}
           allowDeselect={false}
-          value={state.width === null ? '' : WIDTHS.includes(state.width) ? String(state.width) : 'own'}
+          value={
+            typeof state.width !== 'number' || WIDTHS.includes(state.width)
+              ? String(state.width ?? '')
+              : 'own'
+          }
           data={[
             { value: '', label: 'as wide as here' },
+            { value: 'several', label: 'several at once' },
             ...WIDTHS.map((width) => ({ value: String(width), label: `${width} wide` })),
             { value: 'own', label: 'another width' },
           ]}
           onChange={(value) =>
-            setState({ width: value === '' ? null : value === 'own' ? 560 : Number(value) })
+            setState({
+              width:
+                value === 'several' ? value : value === '' ? null : value === 'own' ? 560 : Number(value),
+            })
           }
         />
-        {state.width !== null && (
+        {typeof state.width === 'number' && (
           <NumberInput
             aria-label="Width in pixels"
             w={90}

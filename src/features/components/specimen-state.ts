@@ -7,8 +7,8 @@ export interface SpecimenState {
   props: Record<string, string>;
   states: string[];
   contents: Contents;
-  /** CSS pixels; null: as wide as there is room. */
-  width: number | null;
+  /** CSS pixels; null: as wide as there is room; several: the usual widths at once. */
+  width: number | 'several' | null;
   dir: 'ltr' | 'rtl';
   textSize: number;
 }
@@ -39,7 +39,7 @@ export function useSpecimenState(): [SpecimenState, (next: Partial<SpecimenState
       props: read(one.with),
       states: one.state.split('+').filter(Boolean),
       contents: CONTENTS.find((name) => name === one.contents) ?? 'its own',
-      width: width >= 100 && width <= 4000 ? Math.round(width) : null,
+      width: one.width === 'several' ? 'several' : width >= 100 && width <= 4000 ? Math.round(width) : null,
       dir: one.dir === 'rtl' ? 'rtl' : 'ltr',
       textSize: one.text === '200' ? 2 : 1,
     };

@@ -1,11 +1,19 @@
 'use client';
 
-import { Text } from '@mantine/core';
+import { Alert, Text } from '@mantine/core';
+import { useState } from 'react';
+import { LOOK_PROPERTIES } from '@/core/components/code/code';
+import type { MeasuredPart } from '@/core/components/measured';
+import { deprecationText } from '@/core/components/standing';
+import { contextAttributes } from '@/core/screens/screen';
 import type { BlockView } from '@/core/views/guide';
+import { AnatomyFigure } from '@/features/components/anatomy-panel';
 import { PropTable } from '@/features/components/prop-table';
 import { useLibrary } from '@/features/libraries/shell';
+import { useLens } from '@/ui/frame/lens';
 import { BesideFrames } from '@/ui/specimen/beside';
 import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
+import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
 import { Prose } from '@/ui/markdown';
 import classes from './guides.module.css';
@@ -97,17 +105,31 @@ function TypeSpecimen({ block }: Drawn<'typeSpecimen'>) {
   );
 }
 
+function Missing({ name }: { name: string }) {
+  return (
+    <Text c="var(--bad)">
+      The component {name} is not in this library any more. Choose another, or take this block out.
+    </Text>
+  );
+}
+
+/** What a reader has to know before taking this component. */
+function Standing({ block }: { block: Pick<Of<'component'>, 'name' | 'deprecated'> }) {
+  if (!block.deprecated) return null;
+  return (
+    <Alert color="red" mb="sm">
+      {block.name} is {deprecationText(block.deprecated)}.
+    </Alert>
+  );
+}
+
 function ComponentBlock({ block }: Drawn<'component'>) {
   const { axes } = useLibrary();
   const grid = useGrid(block.grids);
-  if (block.missing)
-    return (
-      <Text c="var(--bad)">
-        The component {block.name} is not in this library any more. Choose another, or take this block out.
-      </Text>
-    );
+  if (block.missing) return <Missing name={block.name} />;
   return (
     <div className={classes.component}>
+      <Standing block={block} />
       <div className={classes.grids}>
         <GridSelect grids={block.grids} />
       </div>
@@ -125,10 +147,37 @@ function ComponentBlock({ block }: Drawn<'component'>) {
   );
 }
 
+/** The anatomy as it is measured here and now, so that it is never stale. */
+function AnatomyBlock({ block }: Drawn<'anatomy'>) {
+  const { axes } = useLibrary();
+  const lens = useLens(axes);
+  const [boxes, setBoxes] = useState<MeasuredPart[]>([]);
+  if (block.missing) return <Missing name={block.name} />;
+  return (
+    <div className={classes.component}>
+      <Standing block={block} />
+      <PreviewFrame
+        title={`Specimen of ${block.name}`}
+        html={block.html}
+        css={block.css}
+        attributes={contextAttributes(lens)}
+        ground="var(--color-surface-page, #fff)"
+        padding={28}
+        measure={LOOK_PROPERTIES}
+        onMeasured={setBoxes}
+      />
+      <AnatomyFigure name={block.name} lens={lens} boxes={boxes} props={block.given} states={AT_REST} />
+    </div>
+  );
+}
+
+const AT_REST: string[] = [];
+
 /** How each kind of block is drawn. */
 export const BLOCKS = {
   text: TextBlock,
   tokenTable: TokenTable,
   typeSpecimen: TypeSpecimen,
   component: ComponentBlock,
+  anatomy: AnatomyBlock,
 };

@@ -163,17 +163,19 @@ const KINDS = [
   { kind: 'tokenTable', label: 'Token table' },
   { kind: 'typeSpecimen', label: 'Type specimen' },
   { kind: 'component', label: 'Component with its props' },
+  { kind: 'anatomy', label: 'Anatomy of a component' },
 ] as const;
 
 function AddBlock({ guide }: { guide: GuideView }) {
   const { store } = usePlan();
-  const [kind, setKind] = useState<'tokenTable' | 'typeSpecimen' | 'component' | null>(null);
+  const [kind, setKind] = useState<Exclude<(typeof KINDS)[number]['kind'], 'text'> | null>(null);
   const [about, setAbout] = useState<string | null>(null);
   const [sample, setSample] = useState('');
+  const ofComponent = kind === 'component' || kind === 'anatomy';
   const finish = async () => {
     if (!kind || !about) return;
     const block =
-      kind === 'component'
+      kind === 'component' || kind === 'anatomy'
         ? { kind, component: about }
         : kind === 'tokenTable'
           ? { kind, group: about }
@@ -213,9 +215,9 @@ function AddBlock({ guide }: { guide: GuideView }) {
       >
         <Stack>
           <Select
-            label={kind === 'component' ? 'Component' : 'Group of tokens'}
+            label={ofComponent ? 'Component' : 'Group of tokens'}
             searchable
-            data={kind === 'component' ? guide.components : guide.groups}
+            data={ofComponent ? guide.components : guide.groups}
             value={about}
             onChange={setAbout}
             data-autofocus

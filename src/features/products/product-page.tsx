@@ -3,6 +3,7 @@
 import { Alert, Button, Group, SegmentedControl, Text } from '@mantine/core';
 import Link from 'next/link';
 import { contextAttributes } from '@/core/screens/screen';
+import type { ScreenView } from '@/core/views/open-product';
 import { useView } from '@/features/document/document';
 import { useBeside, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
@@ -73,6 +74,7 @@ export function ProductPage() {
                   {label ? `, ${label}` : ''}
                   <GridSelect grids={view.grids} />
                 </figcaption>
+                {label === beside[0]?.label && <ScreenFindings findings={view.findings} />}
                 <PreviewFrame
                   title={`Screen ${view.title}${label ? ` under ${label}` : ''}`}
                   html={view.html}
@@ -92,6 +94,29 @@ export function ProductPage() {
         </div>
       )}
     </>
+  );
+}
+
+/** What is to be mended on the screen; choosing one outlines where it stands. */
+function ScreenFindings({ findings }: { findings: ScreenView['findings'] }) {
+  const [query, setQuery] = useQuery();
+  if (findings.length === 0) return null;
+  return (
+    <ul className={classes.findings} aria-label="To be mended on this screen">
+      {findings.map((finding) => (
+        <li key={finding.placement + finding.message} data-severity={finding.severity}>
+          <button
+            aria-pressed={query.get('placement') === finding.placement}
+            onClick={() =>
+              setQuery({ placement: query.get('placement') === finding.placement ? null : finding.placement })
+            }
+          >
+            {finding.message}.
+          </button>{' '}
+          {finding.fix && `${finding.fix}.`}
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -47,7 +47,7 @@ type NewBlock =
   | { kind: 'text'; markdown: string }
   | { kind: 'tokenTable'; group: string }
   | { kind: 'typeSpecimen'; group: string; sample: string }
-  | { kind: 'component'; component: string };
+  | { kind: 'component' | 'anatomy'; component: string };
 
 export function addBlock(
   library: OpenLibrary,
@@ -69,7 +69,7 @@ export function addBlock(
           ? { order, kind: 'typeSpecimen', group: group(block.group), sample: block.sample }
           : {
               order,
-              kind: 'component',
+              kind: block.kind,
               component: {
                 id: itemsOf(library.items, 'component').find((other) => other.name === block.component)?.id,
                 path: block.component,

@@ -13,7 +13,7 @@ import {
   setSlot,
   swapPiece,
 } from './component-make';
-import { cutLoose, setBases, setRuleValue, setStyleSheet, shareRules } from './component-rules';
+import { cutLoose, setBases, setPartStyle, setRuleValue, setStyleSheet, shareRules } from './component-rules';
 import {
   rankComponents,
   removeComponents,
@@ -24,6 +24,7 @@ import {
 } from './organise';
 import { bringIn } from './gather';
 import { addFonts, removeFontFile, renameFont, replaceFamily, replaceWeight } from './fonts';
+import { putStyleSheets, removeStyleSheet } from './style-sheets';
 import { addBlock, addGuide, moveBlock, removeBlock, setBlockText } from './guides';
 import { setExtra } from './extras';
 import { removeProp, removeRule, setProp, setRule, startComponent } from './making';
@@ -88,6 +89,7 @@ export const LIBRARY_PLANS = {
   setRule,
   removeRule,
   setRuleValue,
+  setPartStyle,
   setTemplate,
   setScript,
   addAssets,
@@ -116,6 +118,8 @@ export const LIBRARY_PLANS = {
   removeComponents,
   renameComponent,
   addGuide,
+  putStyleSheets,
+  removeStyleSheet,
   addBlock,
   moveBlock,
   setBlockText,
