@@ -6,7 +6,7 @@ import { parseColor, rgbOf } from '@/core/color/color';
 import { seenAs, VISIONS } from '@/core/color/vision';
 import { clampText, fluidSize } from '@/core/type/scale';
 import { combinationsOf } from '@/core/components/combinations';
-import { partStyles } from '@/core/components/matrix';
+import { partStyles } from '@/core/components/cell-style';
 import { renderComponent } from '@/core/components/render';
 import { itemsOf } from '@/core/documents/items';
 import { tokenSystemOf } from '@/core/documents/library';

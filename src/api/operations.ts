@@ -1,3 +1,5 @@
+import { MOST_WIDTHS, NARROWEST, WIDEST } from './workspace';
+
 /**
  * The operations of `/api/v1`: one entry each, from which routes, validation and the OpenAPI document are made. An
  * operation's id is that of the use case it performs. `{name}` in a path is a parameter of the input.
@@ -21,6 +23,7 @@ const slug = { type: 'string', pattern: '^[a-z][a-z0-9-]{0,60}$' };
 const version = { type: 'string', pattern: '^[0-9]+\\.[0-9]+\\.[0-9]+(-[0-9A-Za-z.-]+)?$' };
 const id = { type: 'string', pattern: '^[A-Za-z0-9_-]{8,80}$' };
 const flag = { type: 'boolean' };
+const width = { type: 'integer', minimum: NARROWEST, maximum: WIDEST };
 const list = (items: object) => ({ type: 'array', items });
 const object = (properties: Record<string, object>, optional: string[] = []) => ({
   type: 'object',
@@ -88,6 +91,14 @@ export const OPERATIONS: readonly Operation[] = [
     answer: object({}),
   },
   {
+    id: 'workspace.setWidths',
+    method: 'PUT',
+    path: '/workspace/widths',
+    summary: 'Set the widths specimens are looked at in',
+    body: object({ widths: { ...list(width), minItems: 1, maxItems: MOST_WIDTHS } }),
+    answer: open({ widths: list(width) }),
+  },
+  {
     id: 'people.signIn',
     method: 'POST',
     path: '/session',
@@ -110,9 +121,10 @@ export const OPERATIONS: readonly Operation[] = [
     path: '/me',
     summary: 'Who is signed in',
     answer: open({
-      person: open({ id: text, name: text }),
+      person: open({ id: text, name: text, administrator: flag }),
       teams: list(open({ name: text, role: text })),
       unread: { type: 'integer' },
+      workspace: open({ widths: list(width) }),
     }),
   },
   {

@@ -53,6 +53,7 @@ const inputs = (): Record<string, object> => ({
     password: 'a long password',
     team: 'X',
   },
+  'workspace.setWidths': { widths: [320, 640] },
   'people.signIn': { email: 'viewer@w.example', password: 'a long password' },
   'people.signInDemo': { person: 'nobody-in-particular' },
   'people.signOut': { session: 'none' },

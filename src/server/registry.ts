@@ -9,6 +9,7 @@ import { peopleUseCases } from './people/people';
 import { productUseCases } from './products/take';
 import { publishUseCases } from './releases/publish';
 import type { UseCase } from './use-case';
+import { settingsUseCases } from './workspace/settings';
 
 /** Everything the program can do. The table of permissions in the tests is drawn from here. */
 export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
@@ -23,5 +24,6 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
     ...outputUseCases,
     ...inboxUseCases,
     ...fileUseCases,
+    ...settingsUseCases,
   ].map((useCase) => [useCase.id, useCase as UseCase]),
 );

@@ -8,6 +8,7 @@ import {
   type LibrarySnapshot,
   type Surroundings,
 } from '@/core/views/open-library';
+import type { Carried } from '@/core/views/carried';
 import { OpenProduct, type ProductSnapshot } from '@/core/views/open-product';
 import type { Plan } from '@/core/views/plans/plan';
 
@@ -40,6 +41,7 @@ export class DocumentSession {
   private shown: Edit[] | null = null;
   private snapshot!: LibrarySnapshot | ProductSnapshot;
   private surroundings: Surroundings | undefined;
+  private carried: Carried | undefined;
   private stands: OpenLibrary | OpenProduct | undefined;
   private shownOver: OpenLibrary | OpenProduct | undefined;
   private events: EventSource | undefined;
@@ -80,9 +82,18 @@ export class DocumentSession {
       const result = applyChangeSet(document, { edits });
       if ('document' in result) document = result.document;
     }
-    return this.surroundings
-      ? new OpenLibrary(this.surroundings, document, this.sequence, this.log, this.person)
-      : new OpenProduct(this.snapshot as ProductSnapshot, document, this.sequence, this.log, this.person);
+    if (!this.surroundings)
+      return new OpenProduct(this.snapshot as ProductSnapshot, document, this.sequence, this.log, this.person);
+    const library = new OpenLibrary(
+      this.surroundings,
+      document,
+      this.sequence,
+      this.log,
+      this.person,
+      this.carried,
+    );
+    this.carried = library.carried;
+    return library;
   }
 
   /**

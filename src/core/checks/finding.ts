@@ -9,6 +9,8 @@ export interface Finding {
   message: string;
   /** The token or item concerned, where there is one. */
   path?: string;
+  /** The component it is about, by name; `path` then says where in it. */
+  component?: string;
   /** Other tokens it speaks of: the one it equals, the surface it stands on. */
   related?: string[];
   /** Where it stands; lines count from 1. */

@@ -21,11 +21,12 @@ export interface RuleCounts {
   ties: { first: string; second: string; part: string; property: string }[];
 }
 
-export const ruleCounts = (component: ComponentItem): RuleCounts => inOneGo(countSteps(component));
+export const ruleCounts = (...given: Parameters<typeof countSteps>): RuleCounts =>
+  inOneGo(countSteps(...given));
 
 /** The same in steps of 200 combinations; what a part's rules come to is worked out once for those that hold together. */
-export function* countSteps(component: ComponentItem): Steps<RuleCounts> {
-  const { all } = combinations(component);
+export function* countSteps(component: ComponentItem, most?: number): Steps<RuleCounts> {
+  const { all } = combinations(component, most);
   const looks = new Looks(component);
   const counted = new Set<number>();
   const byPlace = new Map<string, number>();

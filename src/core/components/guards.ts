@@ -4,7 +4,8 @@ import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
 import { combinationsOf } from './combinations';
 import { allHold, conditionsText, type Combination } from './condition';
-import { partStyles } from './matrix';
+import { partStyles } from './cell-style';
+import { isKept } from './kept';
 import { rulesByStrength } from './style';
 import { Turning } from './turning';
 
@@ -69,8 +70,12 @@ export const guardIsUnder = ({ under = {} }: Guard, context: Context | undefined
 /** A value as it is compared: white space and letter case of keywords do not count. */
 const plain = (value: string) => value.trim().replace(/\s+/g, ' ').toLowerCase();
 
-/** Whether this guard can be answered from the rules alone; otherwise it is measured where the component is drawn. */
+/**
+ * Whether this guard can be answered from the rules alone; otherwise, and wherever kept CSS may say otherwise, it is measured
+ * where the component is drawn.
+ */
 export function isDeclared(component: ComponentItem, guard: Guard): boolean {
+  if (isKept(component, guard.part, guard.property)) return false;
   return (
     !MEASURED.has(guard.property) ||
     Object.values(component.entries).some(

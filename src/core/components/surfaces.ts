@@ -1,5 +1,6 @@
 import { clipped, parseColor, rgbOf, type Rgb } from '../color/color';
 import { composite, contrastRatio } from '../color/contrast';
+import { NOT_KNOWN } from './kept';
 
 /** CSS longhands declared for each part under one combination and context, in cascade order. */
 export type PartStyles = Map<string, Map<string, string>>;
@@ -47,9 +48,12 @@ const inherited = (property: string, chain: readonly string[], styles: PartStyle
 function textNeed(styles: PartStyles, chain: readonly string[]): number {
   const [, number, unit] = /^([\d.]+)(px|rem)$/.exec(inherited('font-size', chain, styles) ?? '') ?? [];
   const size = number === undefined ? 16 : Number(number) * (unit === 'rem' ? 16 : 1);
-  const bold = Number(inherited('font-weight', chain, styles) ?? 400) >= 700;
-  return size >= 24 || (bold && size >= 18.66) ? 3 : 4.5;
+  return needOf(size, Number(inherited('font-weight', chain, styles) ?? 400) >= 700);
 }
+
+/** The ratio text of a size in CSS px needs (WCAG 2.2, 1.4.3). */
+export const needOf = (size: number, bold: boolean): number =>
+  size >= 24 || (bold && size >= 18.66) ? 3 : 4.5;
 
 /** Contrast of a colour on the surfaces of `chain`, nearest first, composited down to the ground; undefined: not known. */
 function ratioOn(
@@ -68,7 +72,8 @@ function ratioOn(
       (own?.get('opacity') ?? '1') !== '1' ||
       own?.has('background-image') ||
       position === 'absolute' ||
-      position === 'fixed'
+      position === 'fixed' ||
+      position === NOT_KNOWN
     )
       return undefined;
     const text = own?.get('background-color') ?? own?.get('background');

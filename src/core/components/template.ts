@@ -181,31 +181,55 @@ export interface PlacedPart {
   interactive: boolean;
 }
 
-/** Parts in the order they stand. */
-export function partAncestry(root: TemplateElement | undefined): Map<string, PlacedPart> {
-  const found = new Map<string, PlacedPart>();
+/** Where a slot stands: the parts around it, nearest first, and when they are there. */
+export type PlacedSlot = Pick<PlacedPart, 'ancestors' | 'when'>;
+
+interface Places {
+  parts: Map<string, PlacedPart>;
+  slots: Map<string, PlacedSlot>;
+  /** The tags of all elements of a part: one part may be several elements. */
+  tags: Map<string, Set<string>>;
+}
+const places = new WeakMap<TemplateElement, Places>();
+
+function placesOf(root: TemplateElement | undefined): Places {
+  const known = root && places.get(root);
+  if (known) return known;
+  const found: Places = { parts: new Map(), slots: new Map(), tags: new Map() };
   const walk = (node: TemplateNode, ancestors: string[], when: Condition[], within: boolean): void => {
     if (node.kind === 'text') return;
-    if (node.kind === 'slot') return node.fallback.forEach((child) => walk(child, ancestors, when, within));
+    if (node.kind === 'slot') {
+      if (!found.slots.has(node.name)) found.slots.set(node.name, { ancestors, when });
+      return node.fallback.forEach((child) => walk(child, ancestors, when, within));
+    }
+    const { part, tag } = node;
     const conditions = [...when, ...node.when];
     const interactive =
-      within || INTERACTIVE.has(node.tag) || node.attributes.some(([name]) => name === 'tabindex');
-    if (node.part && !found.has(node.part))
-      found.set(node.part, { element: node, ancestors, when: conditions, interactive });
+      within || INTERACTIVE.has(tag) || node.attributes.some(([name]) => name === 'tabindex');
+    if (part) {
+      found.tags.set(part, (found.tags.get(part) ?? new Set()).add(tag));
+      if (!found.parts.has(part))
+        found.parts.set(part, { element: node, ancestors, when: conditions, interactive });
+    }
     for (const child of node.children)
-      walk(child, node.part ? [node.part, ...ancestors] : ancestors, conditions, interactive);
+      walk(child, part ? [part, ...ancestors] : ancestors, conditions, interactive);
   };
-  if (root) walk(root, [], [], false);
+  if (root) {
+    walk(root, [], [], false);
+    places.set(root, found);
+  }
   return found;
 }
 
+/** Parts in the order they stand. */
+export const partAncestry = (root: TemplateElement | undefined): ReadonlyMap<string, PlacedPart> =>
+  placesOf(root).parts;
+/** Slots in the order they stand. */
+export const slotAncestry = (root: TemplateElement | undefined): ReadonlyMap<string, PlacedSlot> =>
+  placesOf(root).slots;
+/** The tags of the elements that carry each part. */
+export const partTags = (root: TemplateElement | undefined): ReadonlyMap<string, ReadonlySet<string>> =>
+  placesOf(root).tags;
+
 /** The slots of a template, in the order they stand. */
-export function slotNames(root: TemplateElement | undefined): string[] {
-  const names: string[] = [];
-  const walk = (node: TemplateNode): void => {
-    if (node.kind === 'slot') names.push(node.name);
-    if (node.kind === 'element') node.children.forEach(walk);
-  };
-  if (root) walk(root);
-  return names;
-}
+export const slotNames = (root: TemplateElement | undefined): string[] => [...slotAncestry(root).keys()];

@@ -52,9 +52,17 @@ export function effectiveLibrary(generations: readonly Generation[]): EffectiveL
   };
 }
 
+const joined = new WeakMap<Item, WeakMap<Item, Item>>();
+
+/** The same two give the same one, so that what follows from it can be kept. */
 function overridden(inherited: Item, own: Item): Item {
-  if ((inherited.kind === 'token' || inherited.kind === 'group') && inherited.kind === own.kind) {
-    return { ...inherited, declarations: { ...inherited.declarations, ...own.declarations } };
+  if ((inherited.kind !== 'token' && inherited.kind !== 'group') || inherited.kind !== own.kind) return own;
+  let known = joined.get(inherited);
+  if (!known) joined.set(inherited, (known = new WeakMap()));
+  let item = known.get(own);
+  if (!item) {
+    item = { ...inherited, declarations: { ...inherited.declarations, ...own.declarations } };
+    known.set(own, item);
   }
-  return own;
+  return item;
 }

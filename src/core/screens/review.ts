@@ -1,5 +1,5 @@
 import { STANDARD_STATES } from '../components/combinations';
-import { partStyles } from '../components/matrix';
+import { partStyles } from '../components/cell-style';
 import { defaultProps } from '../components/condition';
 import type { ComponentItem, Items, PlacementItem } from '../documents/items';
 import { equal } from '../documents/edits';

@@ -1,7 +1,9 @@
 import type { Finding } from '../checks/finding';
 import { CHECKS } from '../checks/registry';
+import { COMPONENT_CHECKS } from '../components/checks/registry';
 import { itemsOf } from '../documents/items';
 import { csvOf } from '../outputs/csv';
+import type { Steps } from '../steps';
 import { contextText, type Context } from '../tokens/system';
 import type { OpenLibrary } from './open-library';
 import { MENDS } from './plans/mends';
@@ -12,6 +14,8 @@ export interface FindingRow {
   message: string;
   fix: string;
   path: string;
+  /** The component it is about, where it is one. */
+  component: string | null;
   context: Context | undefined;
   /** What one click would do; undefined where it takes a person. */
   mend: string | undefined;
@@ -54,15 +58,7 @@ export function findings(
       words.every((word) => `${finding.path ?? ''} ${finding.message}`.toLowerCase().includes(word)),
   );
   return {
-    rows: fitting.slice(0, ROWS).map((finding) => ({
-      code: finding.code,
-      severity: finding.severity,
-      message: finding.message,
-      fix: finding.fix ?? '',
-      path: finding.path ?? '',
-      context: finding.context,
-      mend: library.canEdit ? MENDS.get(finding.code)?.(library, finding)?.words : undefined,
-    })),
+    rows: fitting.slice(0, ROWS).map((finding) => rowOf(library, finding)),
     counts: [...counts.values()].sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity] || b.count - a.count),
     accepted: itemsOf(library.items, 'acceptedFinding').map((item) => ({
       code: item.code,
@@ -71,9 +67,28 @@ export function findings(
       own: library.own.items.has(item.id),
     })),
     total: fitting.length,
-    checks: CHECKS.map((check) => check.code),
+    checks: [...CHECKS.map((check) => check.code), ...COMPONENT_CHECKS.flatMap(({ codes }) => codes)],
   };
 }
+const rowOf = (library: OpenLibrary, finding: Finding): FindingRow => ({
+  code: finding.code,
+  severity: finding.severity,
+  message: finding.message,
+  fix: finding.fix ?? '',
+  path: finding.path ?? '',
+  component: finding.component ?? null,
+  context: finding.context,
+  mend: library.canEdit ? MENDS.get(finding.code)?.(library, finding)?.words : undefined,
+});
+
+/** What there is to say of one component and nobody has accepted; in steps, for it may have many combinations. */
+export function* findingsOf(library: OpenLibrary, { name }: { name: string }): Steps<FindingRow[]> {
+  const component = itemsOf(library.items, 'component').find((other) => other.name === name);
+  if (!component) return [];
+  yield* library.carried.provenSteps(component, library.items);
+  return library.unaccepted(library.findingsOf(component)).map((finding) => rowOf(library, finding));
+}
+
 const WEIGHT = { error: 0, warning: 1, note: 2 } as const;
 
 export function findingsCsv(library: OpenLibrary): string {

@@ -19,7 +19,7 @@ export interface FrameView {
   redo: string | null;
   /** Faces of the library's own fonts, to be fetched before text is set in them. */
   faces: SettableFace[];
-  counts: { tokens: number; components: number; guides: number; products: number; findings: number };
+  counts: { tokens: number; components: number; guides: number; products: number };
 }
 
 export function frame(library: OpenLibrary): FrameView {
@@ -60,7 +60,10 @@ export function frame(library: OpenLibrary): FrameView {
       components: count('component'),
       guides: count('guide'),
       products: snapshot.products.length,
-      findings: library.findings().length + library.componentFindings().length,
     },
   };
 }
+
+/** How much the checks have to say. */
+export const findingCount = (library: OpenLibrary): number =>
+  library.findings().length + library.componentFindings().length;

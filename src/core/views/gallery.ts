@@ -1,5 +1,4 @@
 import { axesOf } from '../components/combinations';
-import { matrixOf } from '../components/matrix';
 import { renderNested } from '../components/nested';
 import { traceOf, type Trace } from '../components/trace';
 import { byOrder, itemsOf, ordered, type ComponentItem } from '../documents/items';
@@ -27,6 +26,8 @@ export interface ComponentCard {
   rank: string;
   combinations: number;
   failing: number;
+  /** Combinations that do not fail by their rules, and of which something has to be measured. */
+  unknown: number;
   uses: number;
   html: string;
   visibility: string;
@@ -96,24 +97,28 @@ export function components(
       ordered(guide.blocks).flatMap((block) => ('component' in block ? [block.component.id] : [])),
     ),
   );
-  const card = (component: ComponentItem): ComponentCard => ({
-    id: component.id,
-    name: component.name,
-    description: component.description,
-    rank: ranks.find((rank) => rank.id === component.rank)?.name ?? 'unranked',
-    combinations: axesOf(component).size,
-    failing: matrixOf(component, items, resolution, grounds.at).cells.filter((cell) => cell.fails).length,
-    uses: library.reach().direct(component.id).length,
-    html: renderNested(component, items, { context: lens }),
-    visibility: component.visibility,
-    deprecated: component.deprecation && {
-      reason: component.deprecation.reason,
-      replacement: component.deprecation.replacement?.path ?? null,
-    },
-    documented: documented.has(component.id),
-    from: library.own.items.has(component.id) ? null : library.effective.originOf(component.id),
-    varies: component.variationOf?.path ?? null,
-  });
+  const card = (component: ComponentItem): ComponentCard => {
+    const { failing, unknown } = library.proven(component);
+    return {
+      id: component.id,
+      name: component.name,
+      description: component.description,
+      rank: ranks.find((rank) => rank.id === component.rank)?.name ?? 'unranked',
+      combinations: axesOf(component).size,
+      failing,
+      unknown,
+      uses: library.reach().direct(component.id).length,
+      html: renderNested(component, items, { context: lens }),
+      visibility: component.visibility,
+      deprecated: component.deprecation && {
+        reason: component.deprecation.reason,
+        replacement: component.deprecation.replacement?.path ?? null,
+      },
+      documented: documented.has(component.id),
+      from: library.own.items.has(component.id) ? null : library.effective.originOf(component.id),
+      varies: component.variationOf?.path ?? null,
+    };
+  };
   const holds: Record<ComponentFilter, (one: ComponentCard) => boolean> = {
     failing: (one) => one.failing > 0,
     unused: (one) => one.uses === 0,

@@ -2,7 +2,8 @@ import { ratioText } from '../color/contrast';
 import { axesOf } from '../components/combinations';
 import { conditionsText, type Combination } from '../components/condition';
 import { countSteps, type RuleCounts } from '../components/counts';
-import { matrixSteps, type MatrixCell } from '../components/matrix';
+import { keptText } from '../components/kept';
+import { isUnknown, matrixSteps, type MatrixCell } from '../components/matrix';
 import { renderNested } from '../components/nested';
 import { itemsOf, ordered, type ComponentItem } from '../documents/items';
 import { between, inOneGo, type Steps } from '../steps';
@@ -17,10 +18,13 @@ export interface CellView {
   state: string;
   html: string;
   fails: boolean;
+  /** Whether all of it is known from the rules; otherwise something has to be measured. */
+  known: boolean;
   checks: {
     part: string;
     kind: string;
-    ratio: string;
+    /** Rounded down to two decimals; null: not known, it has to be measured. */
+    ratio: string | null;
     needs: number | null;
     worst: string;
     passes: boolean;
@@ -37,8 +41,12 @@ export interface MatrixView {
     sampled: boolean;
     rules: number;
     failing: number;
+    /** Combinations that do not fail as far as it is known, and of which something has to be measured. */
+    unknown: number;
     contexts: number;
   };
+  /** What kept CSS may reach, so that rules alone do not say it: `color of label`. */
+  kept: string[];
   /** What the rules come to over all combinations; rules by their words. */
   sums: { alike: number; idle: string[]; never: string[]; overruled: string[]; ties: string[] };
   /** What cells can be grouped by. */
@@ -57,7 +65,7 @@ export interface MatrixAsked {
   most?: number;
 }
 
-/** Every combination of a component: counted, grouped, failing ones first. */
+/** Every combination of a component: counted, grouped, failing ones first, then those that are not known. */
 export const matrix = (library: OpenLibrary, asked: MatrixAsked): MatrixView | null =>
   inOneGo(matrixInSteps(library, asked));
 
@@ -72,6 +80,7 @@ export function* matrixInSteps(library: OpenLibrary, asked: MatrixAsked): Steps<
   const axes = [...axesOf(component).props.map(({ name }) => name), 'state'];
   const by = (asked.by ?? []).filter((name) => axes.includes(name));
   const failing = cells.filter((cell) => cell.fails).length;
+  const unknown = cells.filter((cell) => !cell.fails && isUnknown(cell)).length;
   const groups = new Map<string, MatrixCell[]>();
   for (const cell of asked.only === 'failing' ? cells.filter(({ fails }) => fails) : cells) {
     const label = by.map((axis) => `${axis} ${valueText(component, cell.combination, axis)}`).join(', ');
@@ -86,18 +95,23 @@ export function* matrixInSteps(library: OpenLibrary, asked: MatrixAsked): Steps<
       ...counts,
       combinations: cells.length,
       failing,
+      unknown,
       rules: Object.keys(component.entries).length,
       contexts: resolution.contexts.length,
     },
+    kept: keptText(component),
     sums: sumsOf(component, sums),
     axes,
     groups: [...groups].slice(0, 60).map(([label, all]) => {
       const failed = all.filter(({ fails }) => fails);
+      const rest = all.filter(({ fails }) => !fails);
       return {
         label,
         of: all.length,
         failing: failed.length,
-        cells: [...failed, ...all.filter(({ fails }) => !fails)].slice(0, share).map(view),
+        cells: [...failed, ...rest.filter(isUnknown), ...rest.filter((cell) => !isUnknown(cell))]
+          .slice(0, share)
+          .map(view),
       };
     }),
   };
@@ -150,10 +164,11 @@ export function cellView(
     state: combination.states.join(' + ') || 'rest',
     html: renderNested(component, items, { ...combination, context: lens }),
     fails,
+    known: !isUnknown({ checks }),
     checks: checks.map((check) => ({
       part: check.part,
       kind: check.kind,
-      ratio: check.ratio === undefined ? 'not known, measure' : ratioText(check.ratio),
+      ratio: check.ratio === undefined ? null : ratioText(check.ratio),
       needs: check.needs ?? null,
       worst: check.worst ? contextText(check.worst) : '',
       passes: check.passes,

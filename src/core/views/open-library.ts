@@ -1,8 +1,9 @@
-import { componentFindings } from './component-findings';
 import { runChecks } from '../checks/registry';
+import { checkComponent } from '../components/checks/registry';
 import type { Finding } from '../checks/finding';
+import type { Proven } from '../components/proven';
 import { undoStacks, type LoggedChangeSet } from '../documents/change-set';
-import { itemsOf, type Document, type Item, type Items } from '../documents/items';
+import { itemsOf, type ComponentItem, type Document, type Item, type Items } from '../documents/items';
 import { libraryTree, type LibraryTree } from '../documents/library';
 import { pairingsIn } from '../documents/pairings';
 import { knownFonts } from '../fonts/known-fonts';
@@ -10,6 +11,7 @@ import { effectiveLibrary, type EffectiveLibrary, type Generation } from '../lin
 import { ReachIndex } from '../reach/reach';
 import { ledgerOf, type LedgerEntry, type LibraryState } from '../releases/ledger';
 import { Resolution } from '../tokens/resolve';
+import { Carried } from './carried';
 
 export interface SentGeneration {
   name: string;
@@ -65,7 +67,8 @@ export type Surroundings = ReturnType<typeof surroundingsOf>;
 /** A library as it stands in one tab: its draft and everything derived from it, each worked out when first asked for. */
 export class OpenLibrary {
   readonly effective: EffectiveLibrary;
-  readonly resolution: Resolution;
+  /** What whoever opens the library again after an edit hands on. */
+  readonly carried: Carried;
 
   constructor(
     readonly surroundings: Surroundings,
@@ -74,13 +77,14 @@ export class OpenLibrary {
     readonly log: readonly LoggedChangeSet[],
     /** Who looks: their own change sets make the undo stack. */
     readonly person: string,
+    before?: Carried,
   ) {
     const { snapshot, ancestors } = surroundings;
     this.effective = effectiveLibrary([
       ...ancestors,
       { name: snapshot.document.name, version: 'draft', items: own.items },
     ]);
-    this.resolution = new Resolution(this.effective.system);
+    this.carried = new Carried(this.effective, before);
   }
 
   get snapshot(): LibrarySnapshot {
@@ -88,6 +92,9 @@ export class OpenLibrary {
   }
   get items(): Items {
     return this.effective.items;
+  }
+  get resolution(): Resolution {
+    return this.carried.resolution;
   }
   get tree(): LibraryTree {
     return libraryTree(this.items);
@@ -98,7 +105,7 @@ export class OpenLibrary {
 
   readonly fonts = lazily(() => knownFonts(this.items));
   readonly pairings = lazily(() => pairingsIn(this.items));
-  /** What checks find, accepted or not. */
+  /** What checks find of tokens, accepted or not. */
   readonly allFindings = lazily((): Finding[] =>
     runChecks({
       resolution: this.resolution,
@@ -107,17 +114,37 @@ export class OpenLibrary {
       isUsed: (path) => this.reach().direct(this.tree.ids.get(path) ?? '').length > 0,
     }),
   );
-  /** What checks find and nobody has accepted. */
-  readonly findings = lazily((): Finding[] => {
-    const accepted = new Set(
-      itemsOf(this.items, 'acceptedFinding').map(({ code, path }) => `${code} ${path}`),
-    );
+  private readonly accepted = lazily(
+    () => new Set(itemsOf(this.items, 'acceptedFinding').map(({ code, path }) => `${code} ${path}`)),
+  );
+  /** Of some findings those nobody has accepted. */
+  unaccepted(findings: Finding[]): Finding[] {
+    const accepted = this.accepted();
     return accepted.size === 0
-      ? this.allFindings()
-      : this.allFindings().filter(({ code, path }) => !accepted.has(`${code} ${path}`));
-  });
-  /** What there is to say of components. */
-  readonly componentFindings = lazily(() => componentFindings(this));
+      ? findings
+      : findings.filter(({ code, path }) => !accepted.has(`${code} ${path}`));
+  }
+  /** What checks find of tokens and nobody has accepted. */
+  readonly findings = lazily((): Finding[] => this.unaccepted(this.allFindings()));
+  /** What checks find of components and nobody has accepted. */
+  readonly componentFindings = lazily((): Finding[] =>
+    this.unaccepted(itemsOf(this.items, 'component').flatMap((component) => this.findingsOf(component))),
+  );
+  /** What there is to say of one component, accepted or not. */
+  findingsOf(component: ComponentItem): Finding[] {
+    return checkComponent({
+      component,
+      authored: (this.effective.authored.get(component.id) as ComponentItem | undefined) ?? component,
+      items: this.items,
+      resolution: this.resolution,
+      bindings: () => this.carried.bindings(),
+      proven: () => this.proven(component),
+    });
+  }
+  /** What a component's combinations come to. */
+  proven(component: ComponentItem): Proven {
+    return this.carried.provenOf(component, this.items);
+  }
   readonly findingsByPath = lazily(() => {
     const found = new Map<string, Finding[]>();
     for (const finding of this.findings())

@@ -1,18 +1,15 @@
-import type { Finding } from '../checks/finding';
 import { combinationsOf } from '../components/combinations';
 import { compileCss } from '../components/compile';
 import { entryHome, named } from '../components/compose';
 import { conditionsText, defaultProps } from '../components/condition';
 import { behaviourText, msOf, type PlayedBehaviour } from '../components/behaviour';
 import { whatIf, type WhatIf } from '../components/counts';
-import { driftOf } from '../components/drift';
 import { guardBreaks, guardText, isDeclared } from '../components/guards';
 import { renderNested } from '../components/nested';
 import { deprecationOf } from '../components/standing';
 import { pathOf } from '../components/style';
 import { printStyle } from '../components/style-text';
 import { spellingOf } from './token-spelling';
-import { templateOf } from '../components/template';
 import type { Trace } from '../components/trace';
 import { itemsOf, ordered, type ComponentItem, type Condition, type StyleValue } from '../documents/items';
 import { reachText } from '../reach/reach';
@@ -98,7 +95,6 @@ export interface ProofView {
     /** Whether only a drawing can answer it. */
     measured: boolean;
   }[];
-  findings: Finding[];
   /** The file of code it is compared with. */
   codeFile: string | null;
   uses: (Where & { place: string })[];
@@ -266,7 +262,6 @@ export function proof(
       broken: broken.get(guard.id) ?? null,
       measured: !isDeclared(component, guard),
     })),
-    findings: [...templateOf(component.template).findings, ...driftOf(component)],
     codeFile: component.code?.file ?? null,
     uses: index.direct(component.id).flatMap((use) => {
       const where = whereIs(library, use.by);

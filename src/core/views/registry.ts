@@ -1,7 +1,8 @@
 import { assets } from './assets';
-import { findings, findingsCsv } from './findings';
+import { bindings } from './bindings';
+import { findings, findingsCsv, findingsOf } from './findings';
 import { fonts } from './fonts';
-import { frame } from './frame';
+import { findingCount, frame } from './frame';
 import { gatherReview } from './gather';
 import { guide, guides } from './guide';
 import { ledger } from './ledger';
@@ -16,7 +17,7 @@ import { codeProps, markup, proposal } from './markup';
 import { matrixInSteps } from './matrix';
 import { pieceProps, proof, whatIfView } from './proof';
 import type { Steps } from '../steps';
-import { anatomy, inspect, measuredGuards, specimen } from './specimen';
+import { anatomy, drawnChecks, inspect, measuredGuards, specimen } from './specimen';
 import { recipePreview, recipes } from './recipes';
 import { recognise } from './recognise';
 import { schemeOf } from './scheme';
@@ -31,8 +32,10 @@ import { usage, uses } from './usage';
 /** What a library's pages ask of the open document; each a pure function of it and its arguments. */
 export const LIBRARY_VIEWS = {
   frame,
+  findingCount,
   search,
   pick,
+  bindings,
   tiers,
   tokenList,
   tokenCsv,
@@ -43,6 +46,7 @@ export const LIBRARY_VIEWS = {
   pairingSolutions,
   pairingsCsv,
   findings,
+  findingsOf,
   findingsCsv,
   recipes,
   recipePreview,
@@ -67,6 +71,7 @@ export const LIBRARY_VIEWS = {
   anatomy,
   inspect,
   measuredGuards,
+  drawnChecks,
   whatIf: whatIfView,
   guides,
   guide,

@@ -1,3 +1,4 @@
+import { ratioText } from '../color/contrast';
 import { anatomyParts, anatomySvg, type Anatomy, type TokenOf } from '../components/anatomy';
 import { lookOf } from '../components/code/code';
 import { PART_CODES } from '../components/code/registry';
@@ -7,6 +8,7 @@ import { allHold, conditionsText, defaultProps, type Combination } from '../comp
 import { renderContents, renderRows, rowsExample, type Contents } from '../components/contents';
 import { guardIsUnder, guardText, isDeclared } from '../components/guards';
 import { cellChecks } from '../components/matrix';
+import { drawnContrast, type DrawnContrast } from '../components/measured-contrast';
 import { distanceBetween, insets, partsOf, type MeasuredPart } from '../components/measured';
 import { declaredStyle, pathOf } from '../components/style';
 import { itemsOf, ordered, type ComponentItem } from '../documents/items';
@@ -71,7 +73,7 @@ export function specimen(library: OpenLibrary, asked: SpecimenAsked): SpecimenVi
   const cell = cellView(
     component,
     library,
-    { combination, checks, fails: checks.some(({ passes }) => !passes) },
+    { combination, checks, fails: checks.some(({ ratio, passes }) => ratio !== undefined && !passes) },
     asked.lens,
   );
   const input = { ...combination, context: asked.lens };
@@ -209,3 +211,61 @@ export function measuredGuards(
     return [{ guard: guard.id, text: guardText(guard), is, holds: is === guard.value.trim() }];
   });
 }
+
+export interface DrawnCheck {
+  cell: string | null;
+  part: string;
+  kind: string;
+  /** Rounded down to two decimals; null: not known even so. */
+  ratio: string | null;
+  passes: boolean;
+}
+
+/** Contrasts that rules alone do not tell, worked out from what a frame measured; each as it is drawn, through one lens. */
+export function drawnChecks(
+  library: OpenLibrary,
+  {
+    name,
+    lens,
+    surface,
+    asked,
+    boxes,
+  }: {
+    name: string;
+    lens: Context;
+    surface?: string;
+    /** What is not known, of each cell; the cell is null where the specimen stands by itself. */
+    asked: { cell: string | null; part: string; kind: string }[];
+    boxes: MeasuredPart[];
+  },
+): DrawnCheck[] {
+  const component = find(library, name);
+  if (!component || boxes.length === 0) return [];
+  const ground = groundsOf(library, lens, surface).at(lens);
+  const owners = new Map(
+    itemsOf(library.items, 'component').map((other) => [other.name, componentClass(other)]),
+  );
+  return asked.flatMap(({ cell, part, kind }) => {
+    const [inner, of = name] = part.split(' of ') as [string, string?];
+    const owner = owners.get(of);
+    let worst: DrawnContrast | undefined;
+    boxes.forEach((box, at) => {
+      if (box.cell !== cell || box.part !== inner || box.owner !== owner) return;
+      const found = drawnContrast(boxes, at, kind as 'text', ground);
+      if (found && (worst === undefined || weight(found) < weight(worst))) worst = found;
+    });
+    if (!worst) return [];
+    const { ratio, needs } = worst;
+    return [
+      {
+        cell,
+        part,
+        kind,
+        ratio: ratio === undefined ? null : ratioText(ratio),
+        passes: ratio !== undefined && ratio >= needs,
+      },
+    ];
+  });
+}
+
+const weight = ({ ratio, needs }: DrawnContrast): number => (ratio ?? 0) / needs;

@@ -1,10 +1,10 @@
 'use client';
 
-import { Autocomplete, Button, Group, Select, Text } from '@mantine/core';
+import { Button, Group, Select, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { ProofView } from '@/core/views/proof';
 import { refusalText, useStore } from '@/features/document/refused';
-import { useTokenNames } from '@/features/document/token-names';
+import { TokenChoice } from './token-choice';
 import { useQuery } from '@/ui/frame/lens';
 import classes from './components.module.css';
 
@@ -135,7 +135,6 @@ function LayoutField({
   useEffect(() => {
     if (typed === null) setBefore(stored);
   }, [stored, typed]);
-  const names = useTokenNames(keywords.length === 0 && typed !== null ? typed : null);
   const input = (text: string) => ({ component, part, when, property, text });
   const leave = () => {
     setTyped(null);
@@ -147,15 +146,14 @@ function LayoutField({
     if (await put('setPartStyle', input(text))) setTyped(null);
   };
   return (
-    <Autocomplete
+    <TokenChoice
       label={property}
+      property={property}
+      keywords={keywords}
       readOnly={!canEdit}
       value={typed ?? stored}
-      data={keywords.length > 0 ? keywords : names}
-      limit={8}
-      filter={({ options }) => options}
+      stored={before}
       error={refusalText(refusal)}
-      onFocus={() => keywords.length === 0 && typed === null && setTyped(stored)}
       onChange={async (text) => {
         setTyped(text);
         setRefusal(

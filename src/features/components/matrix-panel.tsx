@@ -5,8 +5,9 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { renderSheet } from '@/core/components/matrix-sheet';
 import { isTouchable, LEAST_TARGET, type MeasuredPart } from '@/core/components/measured';
 import { contextAttributes } from '@/core/screens/screen';
+import { CONTRAST_PROPERTIES } from '@/core/components/measured-contrast';
 import type { ProofView } from '@/core/views/proof';
-import { useLongView } from '@/features/document/document';
+import { useLongView, useView } from '@/features/document/document';
 import { useQuery } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { Sums } from './rule-editing';
@@ -43,7 +44,28 @@ export function MatrixPanel({
   });
   const answer = useDeferredValue(found);
   const cells = useMemo(() => answer?.groups.flatMap((group) => group.cells) ?? [], [answer]);
-  const html = useMemo(() => (answer ? renderSheet(answer.groups) : ''), [answer]);
+  const asked = useMemo(
+    () =>
+      cells.flatMap((cell, i) =>
+        cell.checks.flatMap(({ part, kind, ratio, needs }) =>
+          ratio === null && needs !== null ? [{ cell: String(i), part, kind }] : [],
+        ),
+      ),
+    [cells],
+  );
+  const seen = useView('drawnChecks', {
+    name: view.name,
+    lens,
+    ...(surface && { surface }),
+    asked,
+    boxes: asked.length > 0 ? boxes : NO_BOXES,
+  });
+  const weak = useMemo(
+    () =>
+      new Set((seen ?? []).flatMap(({ cell, passes }) => (passes || cell === null ? [] : [Number(cell)]))),
+    [seen],
+  );
+  const html = useMemo(() => (answer ? renderSheet(answer.groups, weak) : ''), [answer, weak]);
   if (!answer)
     return (
       <section className={classes.sheet} aria-label="Matrix">
@@ -63,12 +85,20 @@ export function MatrixPanel({
       <header>
         <h2>Matrix</h2>
         <Text size="sm" data-testid="matrix-counts">
-          {counts.combinations} combinations from {counts.rules} rules, under {counts.contexts} contexts:{' '}
-          {counts.failing > 0 ? <b className={classes.failing}>{counts.failing} fail</b> : 'all hold'}
+          {counts.combinations} combination{counts.combinations === 1 ? '' : 's'} from {counts.rules} rule
+          {counts.rules === 1 ? '' : 's'}, under {counts.contexts} contexts:{' '}
+          {counts.failing > 0 ? (
+            <b className={classes.failing}>{counts.failing} fail</b>
+          ) : counts.unknown === 0 ? (
+            'all hold'
+          ) : (
+            'none fails by its rules'
+          )}
+          {counts.unknown > 0 && `, ${counts.unknown} to be measured`}
         </Text>
       </header>
       <Looking done={done} />
-      {(counts.sampled || counts.excluded > 0 || operated) && (
+      {(counts.sampled || counts.excluded > 0 || operated || counts.unknown > 0) && (
         <div className={classes.sums}>
           {counts.sampled && (
             <div role="status">
@@ -77,6 +107,12 @@ export function MatrixPanel({
             </div>
           )}
           {counts.excluded > 0 && <div>{counts.excluded} more must not be made.</div>}
+          {counts.unknown > 0 && (
+            <div data-testid="measured">
+              {answer.kept.length > 0 && `Kept CSS reaches ${answer.kept.join('; ')}. `}
+              {measuredText(asked, seen ?? [], weak.size)}
+            </div>
+          )}
           {operated && (
             <div data-testid="touch">
               {small.size === 0
@@ -111,12 +147,16 @@ export function MatrixPanel({
         <PreviewFrame
           title={`Matrix of ${view.name}`}
           html={html}
-          css={view.css + SHEET}
+          css={`
+            ${view.css}${SHEET}:root {
+              --sp-cell: ${cellWidth(view, shown)};
+            }
+          `}
           attributes={contextAttributes(lens)}
           ground={ground}
           padding={12}
           trace={view.trace}
-          measure={NOTHING}
+          measure={asked.length > 0 ? CONTRAST_PROPERTIES : NOTHING}
           onMeasured={setBoxes}
           onPick={({ cell }) => {
             const one = cell === undefined ? undefined : cells[Number(cell)];
@@ -146,6 +186,10 @@ export function MatrixPanel({
   );
 }
 
+/** What holds other components needs room for them. */
+const cellWidth = (view: ProofView, shown: number): string =>
+  shown === 1 ? '100%' : view.props.some(({ holds }) => holds.some(({ icon }) => !icon)) ? '340px' : '190px';
+
 /** How much of a long answer is there; a short one is not worth saying. */
 function Looking({ done }: { done: number | null }) {
   if (done === null) return null;
@@ -161,6 +205,24 @@ function Looking({ done }: { done: number | null }) {
 }
 
 const NOTHING: readonly string[] = [];
+const NO_BOXES: MeasuredPart[] = [];
+
+/** What measuring the cells drawn has shown, of those that their rules do not tell. */
+function measuredText(
+  asked: readonly { cell: string }[],
+  seen: readonly { cell: string | null; ratio: string | null }[],
+  weak: number,
+): string {
+  const drawn = new Set(asked.map(({ cell }) => cell)).size;
+  if (drawn === 0) return 'None of them is drawn here.';
+  const told = new Set(seen.flatMap(({ cell, ratio }) => (ratio === null ? [] : [cell]))).size;
+  const open = drawn - told;
+  return (
+    `Of those drawn here ${told} ${told === 1 ? 'was' : 'were'} measured through this lens: ` +
+    (weak === 0 ? 'all hold.' : `${weak} ${weak === 1 ? 'is' : 'are'} too weak.`) +
+    (open > 0 ? ` Of ${open} more something else than a plain colour lies below: look at them.` : '')
+  );
+}
 
 const SHEET =
-  '.sp-sheet{display:grid;grid-template-columns:repeat(auto-fill,minmax(190px,1fr));gap:14px 12px;align-items:end}.sp-sheet h3{grid-column:1/-1;margin:8px 0 0;font:600 12px/1.3 Archivo Variable,system-ui,sans-serif;color:var(--color-text-default,#222)}.sp-cell{cursor:pointer;min-width:0}.sp-cell small{display:block;font:11px/1.3 Archivo Variable,system-ui,sans-serif;margin-top:5px;color:var(--color-text-quiet,#555)}.sp-fails{outline:2px dashed #c4614f;outline-offset:3px}';
+  '.sp-sheet{display:grid;grid-template-columns:repeat(auto-fill,minmax(min(100%,var(--sp-cell)),1fr));gap:14px 12px;align-items:end}.sp-sheet h3{grid-column:1/-1;margin:8px 0 0;font:600 12px/1.3 Archivo Variable,system-ui,sans-serif;color:var(--color-text-default,#222)}.sp-cell{cursor:pointer;min-width:0}.sp-cell>button{all:unset;cursor:pointer;display:block;font:11px/1.3 Archivo Variable,system-ui,sans-serif;margin-top:5px;color:var(--color-text-quiet,#555)}.sp-cell>button:focus-visible{outline:2px solid currentColor;outline-offset:2px}.sp-fails{outline:2px dashed #c4614f;outline-offset:3px}.sp-open{outline:1px dotted #777;outline-offset:3px}';

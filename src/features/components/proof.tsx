@@ -1,6 +1,6 @@
 'use client';
 
-import { Alert, Tabs, Text } from '@mantine/core';
+import { Tabs, Text } from '@mantine/core';
 import Link from 'next/link';
 import { useDeferredValue, useState } from 'react';
 import type { MeasuredPart } from '@/core/components/measured';
@@ -11,6 +11,7 @@ import { useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { AnatomyPanel } from './anatomy-panel';
 import { BehaviourPanel } from './behaviour-panel';
 import { CodePanel } from './code-panel';
+import { ComponentFindings } from './component-findings';
 import { ComponentHead } from './component-head';
 import { GuardsPanel } from './guards-panel';
 import { InspectPanel } from './inspect-panel';
@@ -63,15 +64,12 @@ export function Proof({ name }: { name: string }) {
   return (
     <>
       <ComponentHead view={view} />
-      {view.findings.map((finding) => (
-        <Alert key={finding.message} color="red" mb="sm">
-          {finding.message}. {finding.fix}.
-        </Alert>
-      ))}
+      <ComponentFindings name={name} canEdit={view.canEdit} />
       <div className={classes.columns}>
         <div>
           <SpecimenPanel
             view={view}
+            lens={lens}
             drawn={drawn}
             ground={ground}
             csv={csv}
@@ -113,6 +111,7 @@ export function Proof({ name }: { name: string }) {
           value={side}
           onChange={(value) => setQuery({ side: value === 'rules' ? null : value })}
           keepMounted={false}
+          classNames={{ tab: classes.sideTab }}
         >
           <Tabs.List mb="sm" aria-label="What it is made of">
             {SIDES.map((one) => (

@@ -7,7 +7,7 @@ import type { MatrixView } from '@/core/views/matrix';
 import type { ProofView } from '@/core/views/proof';
 import { usePlan, type Refusal } from '@/features/document/document';
 import { refusalText, useStore } from '@/features/document/refused';
-import { useTokenNames } from '@/features/document/token-names';
+import { TokenChoice } from './token-choice';
 import { WhenField } from './when-field';
 import classes from './components.module.css';
 
@@ -86,7 +86,6 @@ export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule;
   const { put, refusal } = useStore();
   const [property, setProperty] = useState('');
   const [text, setText] = useState('');
-  const names = useTokenNames(text.startsWith('{') ? text : null);
   return (
     <form
       onSubmit={async (event) => {
@@ -107,13 +106,12 @@ export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule;
           onChange={setProperty}
           onKeyDown={(event) => event.key === 'Escape' && done()}
         />
-        <Autocomplete
+        <TokenChoice
           label="Is"
-          placeholder="{color.text.default} or 8px"
-          w={230}
-          data={names}
-          filter={({ options }) => options}
-          limit={8}
+          placeholder="a token or a value"
+          w={300}
+          property={property.trim()}
+          stored=""
           value={text}
           required
           error={refusalText(refusal)}

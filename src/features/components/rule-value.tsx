@@ -1,11 +1,11 @@
 'use client';
 
-import { Autocomplete, Group, Popover, Radio } from '@mantine/core';
+import { Group, Popover, Radio } from '@mantine/core';
 import { useRef, useState } from 'react';
 import type { ProofView } from '@/core/views/proof';
 import { usePlan, type Refusal } from '@/features/document/document';
 import { refusalText } from '@/features/document/refused';
-import { useTokenNames } from '@/features/document/token-names';
+import { TokenChoice } from './token-choice';
 import classes from './components.module.css';
 
 type Declaration = ProofView['rules'][number]['declarations'][number];
@@ -62,7 +62,7 @@ export function RuleValue({
     <Popover
       opened={opened}
       onChange={(next) => !next && leave()}
-      width={340}
+      width={420}
       trapFocus
       position="bottom-start"
     >
@@ -104,7 +104,6 @@ function ValueForm({
   const [typed, setTyped] = useState(original);
   const [at, setAt] = useState<'here' | 'source'>('here');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const options = useTokenNames(typed);
   const input = (text: string) => ({ component, rule, property: declaration.property, text, at });
   const finish = async (value: string) => {
     if (value === original) return leave();
@@ -127,14 +126,13 @@ function ValueForm({
           </Group>
         </Radio.Group>
       )}
-      <Autocomplete
+      <TokenChoice
         label={`${declaration.property} is`}
         data-autofocus
         placeholder="Empty, and Enter: take it out"
+        property={declaration.property}
         value={typed}
-        limit={8}
-        data={options}
-        filter={({ options: all }) => all}
+        stored={original}
         error={refusalText(refusal)}
         comboboxProps={{ withinPortal: false }}
         onChange={async (value) => {

@@ -11,27 +11,30 @@ import {
   TextInput,
   Textarea,
 } from '@mantine/core';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { LOOK_PROPERTIES } from '@/core/components/code/code';
 import { GUARDED } from './guards-panel';
 import { CONTENTS, type Contents } from '@/core/components/contents';
 import type { MeasuredPart } from '@/core/components/measured';
+import { CONTRAST_PROPERTIES } from '@/core/components/measured-contrast';
 import type { ProofView } from '@/core/views/proof';
 import type { SpecimenView } from '@/core/views/specimen';
+import { useView } from '@/features/document/document';
+import { useWork } from '@/features/entry/work';
 import { useLibrary } from '@/features/libraries/shell';
 import { useQuery } from '@/ui/frame/lens';
 import { BesideFrames } from '@/ui/specimen/beside';
 import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
+import { PreviewWidths } from './preview-widths';
 import { useSpecimenState } from './specimen-state';
 import classes from './components.module.css';
 
-/** What a frame tells of every part: for its code, and for what guards promise. */
-const MEASURED = [...new Set([...LOOK_PROPERTIES, ...GUARDED])];
+/** What a frame tells of every part: for its code, for what guards promise, and for contrasts that rules do not tell. */
+const MEASURED = [...new Set([...LOOK_PROPERTIES, ...GUARDED, ...CONTRAST_PROPERTIES])];
 export const PLAIN_GROUNDS = [
   { value: '#ffffff', label: 'white' },
   { value: '#000000', label: 'black' },
 ];
-const WIDTHS = [400, 800, 1200];
 /** As wide a drawing has room; what is wider is shrunk to it. */
 const ROOM = 600;
 const CONTENT_LABELS: Record<Contents, string> = {
@@ -45,6 +48,7 @@ const CONTENT_LABELS: Record<Contents, string> = {
 /** The live specimen, with everything that can be turned on it. */
 export function SpecimenPanel({
   view,
+  lens,
   drawn,
   ground,
   csv,
@@ -57,6 +61,7 @@ export function SpecimenPanel({
   say,
 }: {
   view: ProofView;
+  lens: Record<string, string>;
   drawn: SpecimenView;
   ground: string;
   csv: string;
@@ -73,6 +78,9 @@ export function SpecimenPanel({
   const [query, setQuery] = useQuery();
   const [state, setState] = useSpecimenState();
   const grid = useGrid(view.grids);
+  const { me } = useWork();
+  const { widths } = me.workspace;
+  const [changing, setChanging] = useState(false);
   const measured = [...new Set([...MEASURED, ...view.guards.map(({ property }) => property)])];
   /** Sizes of text as they are at the usual size, to tell what does not grow. */
   const [usual, setUsual] = useState<Record<string, string>>({});
@@ -122,7 +130,7 @@ export function SpecimenPanel({
       <Combination view={view} drawn={drawn} />
       {state.width === 'several' ? (
         <div className={classes.widths}>
-          {WIDTHS.map((width, i) => (
+          {widths.map((width, i) => (
             <div key={width}>
               <small>{width} wide</small>
               <BesideFrames
@@ -160,23 +168,26 @@ export function SpecimenPanel({
           w={130}
           allowDeselect={false}
           value={
-            typeof state.width !== 'number' || WIDTHS.includes(state.width)
+            typeof state.width !== 'number' || widths.includes(state.width)
               ? String(state.width ?? '')
               : 'own'
           }
           data={[
             { value: '', label: 'as wide as here' },
             { value: 'several', label: 'several at once' },
-            ...WIDTHS.map((width) => ({ value: String(width), label: `${width} wide` })),
+            ...widths.map((width) => ({ value: String(width), label: `${width} wide` })),
             { value: 'own', label: 'another width' },
+            ...(me.person.administrator ? [{ value: 'change', label: 'change these widths …' }] : []),
           ]}
-          onChange={(value) =>
+          onChange={(value) => {
+            if (value === 'change') return setChanging(true);
             setState({
               width:
                 value === 'several' ? value : value === '' ? null : value === 'own' ? 560 : Number(value),
-            })
-          }
+            });
+          }}
         />
+        {changing && <PreviewWidths close={() => setChanging(false)} />}
         {typeof state.width === 'number' && (
           <NumberInput
             aria-label="Width in pixels"
@@ -225,7 +236,7 @@ export function SpecimenPanel({
           </Text>
         </div>
       )}
-      <ContrastRows drawn={drawn} />
+      <ContrastRows view={view} drawn={drawn} lens={lens} boxes={boxes} />
     </section>
   );
 }
@@ -297,8 +308,31 @@ function Combination({ view, drawn }: { view: ProofView; drawn: SpecimenView }) 
   );
 }
 
-/** What this combination's contrasts are, each in its worst context. */
-function ContrastRows({ drawn }: { drawn: SpecimenView }) {
+/** What this combination's contrasts are, each in its worst context; what rules do not tell is told as it is drawn. */
+function ContrastRows({
+  view,
+  drawn,
+  lens,
+  boxes,
+}: {
+  view: ProofView;
+  drawn: SpecimenView;
+  lens: Record<string, string>;
+  boxes: MeasuredPart[];
+}) {
+  const [query] = useQuery();
+  const surface = query.get('ground');
+  const asked = drawn.checks.flatMap(({ part, kind, ratio }) =>
+    ratio === null ? [{ cell: null, part, kind }] : [],
+  );
+  const settled = useDeferredValue(asked.length > 0 ? boxes : NO_BOXES);
+  const seen = useView('drawnChecks', {
+    name: view.name,
+    lens,
+    ...(surface !== null && { surface }),
+    asked,
+    boxes: settled,
+  });
   if (drawn.checks.length === 0) return null;
   return (
     <div data-testid="cell">
@@ -318,19 +352,27 @@ function ContrastRows({ drawn }: { drawn: SpecimenView }) {
           </tr>
         </thead>
         <tbody>
-          {drawn.checks.map((check) => (
-            <tr key={check.part + check.kind}>
-              <td className="path">{check.part}</td>
-              <td>{check.kind}</td>
-              <td className="number">
-                {check.passes ? check.ratio : <b className={classes.failing}>{check.ratio}</b>}
-              </td>
-              <td className="number">{check.needs ?? 'nothing, disabled'}</td>
-              <td>{check.worst}</td>
-            </tr>
-          ))}
+          {drawn.checks.map((check) => {
+            const measured =
+              check.ratio === null
+                ? seen?.find(({ part, kind }) => part === check.part && kind === check.kind)
+                : undefined;
+            const ratio = check.ratio ?? measured?.ratio ?? 'not known';
+            const weak = check.ratio === null ? measured?.passes === false : !check.passes;
+            return (
+              <tr key={check.part + check.kind}>
+                <td className="path">{check.part}</td>
+                <td>{check.kind}</td>
+                <td className="number">{weak ? <b className={classes.failing}>{ratio}</b> : ratio}</td>
+                <td className="number">{check.needs ?? 'nothing, disabled'}</td>
+                <td>{check.ratio === null ? 'measured through this lens' : check.worst}</td>
+              </tr>
+            );
+          })}
         </tbody>
       </table>
     </div>
   );
 }
+
+const NO_BOXES: MeasuredPart[] = [];

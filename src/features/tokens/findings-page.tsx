@@ -29,6 +29,20 @@ const keyOf = (row: FindingRow) => ({
   path: row.path,
   ...(row.context && { context: row.context }),
 });
+/** Where to look at it: the token, or the component with what shows it. */
+const placeOf = ({ code, component, path }: FindingRow): string => {
+  if (component === null) return `/tokens/${encodeURIComponent(path)}`;
+  const shown = SHOWN[code];
+  return `/components/${component}${shown ? `?${shown}` : ''}`;
+};
+const SHOWN: Readonly<Record<string, string>> = {
+  'combination-contrast': 'cells=failing',
+  'guard-broken': 'side=guards',
+  'code-drift': 'side=code',
+  'slot-misfit': 'side=props',
+  'template-root': 'side=code',
+  'template-unsafe': 'side=code',
+};
 const idOf = (row: FindingRow) => JSON.stringify(keyOf(row));
 
 /** Everything the checks have to say: what is wrong, where, and the mend; mended one by one or many with a preview. */
@@ -142,11 +156,8 @@ export function FindingsPage() {
                     </div>
                   </div>
                   <div className={classes.act}>
-                    <Link
-                      className="path"
-                      href={link(`/libraries/${library.slug}/tokens/${encodeURIComponent(row.path)}`)}
-                    >
-                      {row.path}
+                    <Link className="path" href={link(`/libraries/${library.slug}${placeOf(row)}`)}>
+                      {row.component ?? row.path}
                     </Link>
                     {row.mend !== undefined && (
                       <Button

@@ -2,7 +2,7 @@
 
 import type { ReactNode } from 'react';
 import { PageBar } from '@/features/libraries/page-bar';
-import { useLibrary } from '@/features/libraries/shell';
+import { useView } from '@/features/document/document';
 
 const PAGES = [
   { label: 'Tiers', path: 'tokens' },
@@ -17,15 +17,17 @@ const PAGES = [
   { label: 'Gather', path: 'gather' },
 ] as const;
 
+const NOTHING = {};
+
 /** The pages of the stage Tokens: the same tokens looked at in different ways. `tools` stand at the right. */
 export function TokensSection({ tools, children }: { tools?: ReactNode; children: ReactNode }) {
-  const { counts } = useLibrary();
+  const findings = useView('findingCount', NOTHING);
   return (
     <>
       <PageBar
         label="Ways to look at the tokens"
         pages={PAGES}
-        counts={{ findings: counts.findings }}
+        counts={findings === undefined || findings === null ? {} : { findings }}
         tools={tools}
       />
       {children}

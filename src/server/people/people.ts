@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import { badRequest, Problem } from '../problem';
+import { previewWidths } from '../workspace/settings';
 import { personIn, type UseCase, type Work } from '../use-case';
 import { hashPassword, passwordMatches } from './passwords';
 
@@ -114,7 +115,17 @@ const me: UseCase<object> = {
       .where({ person_id: person.id })
       .whereNull('read_at')
       .count({ count: '*' })) as [{ count: number }];
-    return { person: { id: person.id, name: person.name, about: person.about }, teams, unread: count };
+    return {
+      person: {
+        id: person.id,
+        name: person.name,
+        about: person.about,
+        administrator: Boolean(person.administrator),
+      },
+      teams,
+      unread: count,
+      workspace: { widths: await previewWidths(work.trx) },
+    };
   },
 };
 

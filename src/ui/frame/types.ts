@@ -1,8 +1,12 @@
 /** What the frame around every page knows of the person and of what there is. */
 export interface Me {
-  person: { id: string; name: string; about: string };
+  person: { id: string; name: string; about: string; administrator: boolean };
   teams: { name: string; role: string }[];
   unread: number;
+  workspace: {
+    /** Widths specimens are looked at in, in CSS pixels. */
+    widths: number[];
+  };
 }
 export interface DocumentEntry {
   kind: 'library' | 'product';

@@ -1,6 +1,8 @@
 import { itemsOf, ordered, type ComponentItem } from '../../documents/items';
 import { matrix } from '../matrix';
 import type { OpenLibrary } from '../open-library';
+import { inOneGo } from '../../steps';
+import { findingsOf } from '../findings';
 import { proof } from '../proof';
 import { specimen } from '../specimen';
 import { demo, done, lens, newId, opened } from '../testing';
@@ -227,7 +229,7 @@ test('code is compared with the props there are', () => {
     library,
     compareWithCode(library, { component: 'button', file: 'button.tsx', props }, newId),
   );
-  const said = proof(compared, { name: 'button', lens })!.findings.map(({ message }) => message);
+  const said = inOneGo(findingsOf(compared, { name: 'button' })).map(({ message }) => message);
   expect(said).toEqual(expect.arrayContaining([
     'button: tone can be loud in button.tsx, and not here',
     'button: tone can be danger here, and not in button.tsx',
@@ -235,7 +237,7 @@ test('code is compared with the props there are', () => {
     'button: wide is not in button.tsx',
   ])); // prettier-ignore
   const made = done(library, startFromCode(library, { name: 'from-code', file: 'button.tsx', props }, newId));
-  expect(proof(made, { name: 'from-code', lens })!.findings).toEqual([]);
+  expect(inOneGo(findingsOf(made, { name: 'from-code' }))).toEqual([]);
   expect(
     problem(setRule(made, { component: 'from-code', rule: null, when: 'tone is loud', part: 'root' }, newId)),
   ).toBe('none');

@@ -1,5 +1,5 @@
 import type { Finding } from '../../checks/finding';
-import { itemsOf, type TokenItem } from '../../documents/items';
+import { itemsOf, type ComponentItem, type StyleRule, type TokenItem } from '../../documents/items';
 import { printedObject } from '../../documents/library';
 import { isObject, jsonObject, type Json, type JsonObject } from '../../json/json';
 import { readJson } from '../../json/read';
@@ -13,6 +13,7 @@ import { TOKEN_TYPES } from '../../tokens/types/registry';
 import type { OpenLibrary } from '../open-library';
 import { bestSolutions } from '../solutions';
 import { useClosestWeight } from './fonts';
+import { ownComponent } from './own-component';
 import { refuse, type NewId, type Plan } from './plan';
 import { worked, type Working } from './working';
 
@@ -181,6 +182,27 @@ function objectFor(
   return object;
 }
 
+/** Binds a raw value of a component's rule to the token it is, or is near to. */
+const bindToken: Mend = (library, { component: name, related, at }) => {
+  const [, , entry, property] = at?.pointer?.split('/') ?? [];
+  const component = name === undefined ? undefined : ownComponent(library, name);
+  const path = related?.[0];
+  const id = path === undefined ? undefined : library.tree.ids.get(path);
+  if (!component || id === undefined || entry === undefined || !component.entries[entry]) return undefined;
+  return {
+    words: `${property} becomes {${path}}`,
+    run(work) {
+      const now = (work.own.get(component.id) as ComponentItem).entries[entry];
+      if (now?.kind !== 'rule') return;
+      const declarations = now.declarations.map(([other, value]): StyleRule['declarations'][number] => [
+        other,
+        other === property ? { token: { id, path: path! } } : value,
+      ]);
+      work.set(component.id, `entries/${entry}`, { ...now, declarations });
+    },
+  };
+};
+
 /** One entry for each code that has a mend. */
 export const MENDS: ReadonlyMap<string, Mend> = new Map([
   ['contrast', passing],
@@ -193,6 +215,8 @@ export const MENDS: ReadonlyMap<string, Mend> = new Map([
   ['legacy-value', modern],
   ['near-duplicate', referTo],
   ['off-rhythm', onRhythm],
+  ['raw-exact', bindToken],
+  ['raw-near', bindToken],
   ['tier-skip', throughPurpose],
   ['unused-primitive', takeOut],
 ]);
@@ -214,14 +238,16 @@ export function mend(library: OpenLibrary, { keys }: { keys: FindingKey[] }, new
   const label =
     keys.length === 1 ? `Mend ${keys[0]!.code} at ${keys[0]!.path}` : `Mend ${keys.length} findings`;
   return worked(library, newId, label, (work) => {
+    const found = [...library.findings(), ...library.componentFindings()];
     const done = new Set<string>();
     let count = 0;
     for (const key of keys) {
-      const finding = library.findings().find(isThe(key));
+      const finding = found.find(isThe(key));
       const mending = finding && MENDS.get(key.code)?.(library, finding);
       if (!mending) continue;
       const once = `${key.code} ${key.path} ${mending.words}`;
-      if (done.has(once) || !work.tree.ids.has(key.path)) continue;
+      // A token that an earlier mend took out is not there any more.
+      if (done.has(once) || (!finding.component && !work.tree.ids.has(key.path))) continue;
       done.add(once);
       mending.run(work);
       count++;

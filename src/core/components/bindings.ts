@@ -1,0 +1,173 @@
+import { parseColor, type Color } from '../color/color';
+import { colorDifference } from '../color/difference';
+import { lengthJson } from '../gather/css-value';
+import { cssLine } from '../tokens/css-text';
+import { tierOf, type Tier } from '../tokens/tier';
+import { pxOf } from '../tokens/types/dimension';
+import type { Resolution } from '../tokens/resolve';
+import type { Context } from '../tokens/system';
+
+/** CIEDE2000 up to which a colour is near. */
+const NEAR_COLOR = 5;
+/** CSS px up to which a length is near. */
+const NEAR_LENGTH = 2;
+
+/** What a property is about: the type of token it takes, what the path of one meant for it speaks of, and of others not. */
+interface About {
+  properties: RegExp;
+  types: readonly string[];
+  purpose: RegExp;
+}
+
+/** By the names that token paths mostly carry: common practice, no source. */
+const ABOUT: readonly About[] = [
+  {
+    properties: /^(color|fill|caret-color|text-decoration-color)$/,
+    types: ['color'],
+    purpose: /text|ink|icon/,
+  },
+  { properties: /^background(-color)?$/, types: ['color', 'gradient'], purpose: /surface|ground|fill/ },
+  {
+    properties: /^(border|outline)(-[a-z]+)*-color$|^stroke$/,
+    types: ['color'],
+    purpose: /border|line|stroke|focus/,
+  },
+  { properties: /^font$/, types: ['typography'], purpose: /text|type|font/ },
+  { properties: /^font-size$/, types: ['dimension'], purpose: /size|type|font|text/ },
+  { properties: /^font-family$/, types: ['fontFamily'], purpose: /font|family/ },
+  { properties: /^font-weight$/, types: ['fontWeight'], purpose: /weight/ },
+  { properties: /^line-height$/, types: ['number', 'dimension'], purpose: /line|leading/ },
+  { properties: /^letter-spacing$/, types: ['dimension'], purpose: /letter|tracking/ },
+  { properties: /radius$/, types: ['dimension'], purpose: /radi|corner/ },
+  {
+    properties: /^(border|outline)(-[a-z]+)*-width$|^stroke-width$/,
+    types: ['dimension'],
+    purpose: /stroke|border|line|width/,
+  },
+  {
+    properties: /^(border|outline)(-(top|right|bottom|left|block|inline)(-(start|end))?)?$/,
+    types: ['border'],
+    purpose: /border|line/,
+  },
+  {
+    properties: /^(padding|margin|inset)(-[a-z]+)*$|gap$|^(top|right|bottom|left)$/,
+    types: ['dimension'],
+    purpose: /spac|gap|inset/,
+  },
+  {
+    properties: /^(min-|max-)?(width|height|inline-size|block-size)$/,
+    types: ['dimension'],
+    purpose: /size|width|height|target|measure/,
+  },
+  { properties: /^(box|text)-shadow$/, types: ['shadow'], purpose: /shadow|elevation/ },
+  { properties: /^(transition|animation)$/, types: ['transition'], purpose: /motion|transition/ },
+  {
+    properties: /^(transition|animation)-(duration|delay)$/,
+    types: ['duration'],
+    purpose: /time|duration|motion/,
+  },
+  {
+    properties: /^(transition|animation)-timing-function$/,
+    types: ['cubicBezier'],
+    purpose: /ease|easing|motion/,
+  },
+  {
+    properties: /^(opacity|z-index|order|flex-grow|flex-shrink)$/,
+    types: ['number'],
+    purpose: /opacity|layer|order/,
+  },
+];
+
+/** A token that a property could be bound to. */
+export interface Binding {
+  path: string;
+  tier: Tier;
+  /** Its value through the lens, as CSS. */
+  css: string;
+  /** CIEDE2000, px or ms from the value it would stand for; undefined: there is none to compare with. */
+  off: number | undefined;
+  /** Whether its path speaks of what the property is about. */
+  meant: boolean;
+}
+
+interface Candidate extends Omit<Binding, 'off' | 'meant'> {
+  type: string;
+  measure: Measure | undefined;
+}
+type Measure = { kind: 'color'; color: Color } | { kind: 'length' | 'time'; size: number };
+
+/** A value that can be nearer to or further from another: a colour, a length in px or a time in ms. */
+function measureOf(css: string): Measure | undefined {
+  const text = css.trim();
+  const length = lengthJson(text);
+  if (length !== undefined) return { kind: 'length', size: pxOf(length) };
+  const [, number, unit] = /^(-?\d*\.?\d+)(m?s)$/.exec(text) ?? [];
+  if (number !== undefined) return { kind: 'time', size: Number(number) * (unit === 's' ? 1000 : 1) };
+  const color = parseColor(text);
+  return color && { kind: 'color', color };
+}
+
+function distance(a: Measure, b: Measure): number | undefined {
+  if (a.kind !== b.kind) return undefined;
+  if (a.kind !== 'color') return Math.abs(a.size - (b as typeof a).size);
+  const other = (b as typeof a).color;
+  if (Math.abs(a.color.alpha - other.alpha) > 0.01) return undefined;
+  const off = colorDifference(a.color, other);
+  return off < 0.01 ? 0 : off;
+}
+
+const TIERS: Readonly<Record<Tier, number>> = { semantic: 0, component: 1, primitive: 2 };
+
+/** The tokens of a library as what properties of components can be bound to, looked at through one lens. */
+export class Bindings {
+  private readonly candidates: readonly Candidate[];
+
+  constructor(resolution: Resolution, lens: Context | number) {
+    this.candidates = resolution.paths.flatMap((path): Candidate[] => {
+      const resolved = resolution.value(path, lens);
+      if (!resolved) return [];
+      const css = cssLine(resolved);
+      return [{ path, type: resolved.type, css, tier: tierOf(resolution, path), measure: measureOf(css) }];
+    });
+  }
+
+  /**
+   * What a property can be bound to, best first: by closeness to the value typed, where it is one; then those meant for the
+   * property, then purposes before raw values. Words narrow it to paths that hold them all.
+   */
+  choices(property: string, typed: string): Binding[] {
+    const about = ABOUT.find(({ properties }) => properties.test(property));
+    const value = measureOf(typed);
+    const words = value ? [] : typed.replace(/[{}]/g, ' ').toLowerCase().split(/\s+/).filter(Boolean);
+    return this.candidates
+      .flatMap(({ type, measure, ...token }): Binding[] => {
+        if (about && !about.types.includes(type)) return [];
+        if (!words.every((word) => token.path.toLowerCase().includes(word))) return [];
+        const off = value && measure ? distance(value, measure) : undefined;
+        if (value && off === undefined) return [];
+        return [{ ...token, off, meant: about?.purpose.test(token.path.toLowerCase()) ?? false }];
+      })
+      .sort(
+        (a, b) =>
+          (a.off ?? 0) - (b.off ?? 0) || Number(b.meant) - Number(a.meant) || TIERS[a.tier] - TIERS[b.tier],
+      );
+  }
+
+  /** The token a raw value could be: one with the same value, or else near to it; undefined where there is none. */
+  suggest(property: string, value: string): (Binding & { exact: boolean }) | undefined {
+    const about = ABOUT.find(({ properties }) => properties.test(property));
+    if (!about) return undefined;
+    const measure = measureOf(value);
+    if (!measure) {
+      const same = this.candidates.find(
+        ({ type, css }) => about.types.includes(type) && css === value.trim(),
+      );
+      return same && { ...same, off: 0, meant: true, exact: true };
+    }
+    // A radius and a space may be equal by chance: of sizes only those meant for the property are offered.
+    const [first] = this.choices(property, value).filter(({ meant }) => meant || measure.kind !== 'length');
+    const near = measure.kind === 'color' ? NEAR_COLOR : measure.kind === 'length' ? NEAR_LENGTH : 0;
+    if (!first || first.off! > near) return undefined;
+    return { ...first, exact: first.off === 0 };
+  }
+}

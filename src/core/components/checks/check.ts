@@ -1,0 +1,28 @@
+import type { Finding } from '../../checks/finding';
+import type { ComponentItem, Items } from '../../documents/items';
+import type { Resolution } from '../../tokens/resolve';
+import type { Bindings } from '../bindings';
+import type { Proven } from '../proven';
+
+export interface ComponentCheckInput {
+  /** The component as it is used: with its rule sets and with what it varies. */
+  component: ComponentItem;
+  /** The same as it was written. */
+  authored: ComponentItem;
+  items: Items;
+  resolution: Resolution;
+  /** Tokens to bind to, through the default lens. */
+  bindings: () => Bindings;
+  /** What its combinations come to. */
+  proven: () => Proven;
+}
+
+/** One check of components: one file in this folder and one line in the registry. */
+export interface ComponentCheck {
+  codes: readonly string[];
+  run(input: ComponentCheckInput): Finding[];
+}
+
+/** What is said of a place in a component: `button: color of label when tone is danger`. */
+export const placeText = (component: ComponentItem, property: string, part: string, when: string): string =>
+  `${component.name}: ${property} of ${part}${when ? ` when ${when}` : ''}`;

@@ -1,0 +1,8 @@
+import { driftOf } from '../drift';
+import type { ComponentCheck } from './check';
+
+/** Props that are other than those of its code, as last read. */
+export const codeDrift: ComponentCheck = {
+  codes: ['code-drift'],
+  run: ({ component }) => driftOf(component),
+};

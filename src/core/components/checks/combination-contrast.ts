@@ -1,0 +1,29 @@
+import { ratioText } from '../../color/contrast';
+import type { Finding } from '../../checks/finding';
+import { ordered } from '../../documents/items';
+import { contextText } from '../../tokens/system';
+import type { ComponentCheck } from './check';
+
+/** Parts whose contrast is too low in some combination: the weakest of each, and in how many. */
+export const combinationContrast: ComponentCheck = {
+  codes: ['combination-contrast'],
+  run: ({ component, proven }) =>
+    proven().weakest.map(({ check, combination, times }): Finding => {
+      const choices = ordered(component.props).flatMap(({ name, kind }) =>
+        kind === 'choice' ? [`${name} ${combination.props[name]}`] : [],
+      );
+      const where = [...choices, combination.states.join(' + ') || 'rest'].join(', ');
+      const under = check.worst ? contextText(check.worst) : '';
+      return {
+        code: 'combination-contrast',
+        severity: 'error',
+        path: `${component.name}: ${check.kind} of ${check.part}`,
+        message:
+          `${component.name}: ${check.kind === 'border' ? 'the border' : check.kind} of ${check.part} has a contrast of ` +
+          `${ratioText(check.ratio!)} where ${check.needs} is needed, with ${where}${under ? `, under ${under}` : ''}` +
+          (times > 1 ? `, and is too weak in ${times - 1} more combinations` : ''),
+        fix: 'Open its failing combinations in the matrix, and bind another token there',
+        ...(check.worst && { context: check.worst }),
+      };
+    }),
+};

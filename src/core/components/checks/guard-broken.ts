@@ -1,0 +1,8 @@
+import { brokenGuards } from '../guards';
+import type { ComponentCheck } from './check';
+
+/** Promises that the present rules break. */
+export const guardBroken: ComponentCheck = {
+  codes: ['guard-broken'],
+  run: ({ component, items, resolution }) => brokenGuards(component, items, resolution),
+};

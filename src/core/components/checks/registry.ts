@@ -1,0 +1,31 @@
+import { worstFirst, type Finding } from '../../checks/finding';
+import type { ComponentCheck, ComponentCheckInput } from './check';
+import { codeDrift } from './code-drift';
+import { combinationContrast } from './combination-contrast';
+import { guardBroken } from './guard-broken';
+import { partMissing } from './part-missing';
+import { rawValue } from './raw-value';
+import { ruleIdle } from './rule-idle';
+import { ruleTie } from './rule-tie';
+import { slotMisfit } from './slot-misfit';
+import { templateUnsound } from './template-unsound';
+import { valueMissing } from './value-missing';
+
+export const COMPONENT_CHECKS: readonly ComponentCheck[] = [
+  guardBroken,
+  templateUnsound,
+  partMissing,
+  valueMissing,
+  slotMisfit,
+  combinationContrast,
+  ruleTie,
+  ruleIdle,
+  rawValue,
+  codeDrift,
+];
+
+/** All there is to say of one component, worst first. */
+export const checkComponent = (input: ComponentCheckInput): Finding[] =>
+  COMPONENT_CHECKS.flatMap((check) =>
+    check.run(input).map((finding): Finding => ({ ...finding, component: input.component.name })),
+  ).sort(worstFirst);

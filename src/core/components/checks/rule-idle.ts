@@ -1,0 +1,33 @@
+import type { Finding } from '../../checks/finding';
+import { conditionsText } from '../condition';
+import type { ComponentCheck } from './check';
+
+/** Rules that never hold, or hold and always lose. */
+export const ruleIdle: ComponentCheck = {
+  codes: ['rule-idle'],
+  run({ component, proven }) {
+    const { never, overruled } = proven().counts;
+    const finding = (id: string, what: string, fix: string): Finding[] => {
+      const rule = component.entries[id];
+      if (rule?.kind !== 'rule') return [];
+      const when = conditionsText(rule.when) || 'always';
+      return [
+        {
+          code: 'rule-idle',
+          severity: 'note',
+          path: `${component.name}: ${rule.part} when ${when}`,
+          message: `${component.name}: the rule on ${rule.part} when ${when} ${what}`,
+          fix,
+        },
+      ];
+    };
+    // Of a sample one cannot say that a rule holds nowhere.
+    if (proven().sampled) return [];
+    return [
+      ...never.flatMap((id) => finding(id, 'never holds', 'Correct its conditions, or take it out')),
+      ...overruled.flatMap((id) =>
+        finding(id, 'is always overruled', 'Take it out, or take out what overrules it'),
+      ),
+    ];
+  },
+};

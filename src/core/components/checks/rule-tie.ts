@@ -1,0 +1,23 @@
+import type { Finding } from '../../checks/finding';
+import { conditionsText } from '../condition';
+import type { ComponentCheck } from './check';
+
+/** Rules of equal strength that hold together and disagree: the later wins, and perhaps by chance. */
+export const ruleTie: ComponentCheck = {
+  codes: ['rule-tie'],
+  run({ component, proven }) {
+    const words = (id: string) => {
+      const rule = component.entries[id];
+      return (rule?.kind === 'rule' && conditionsText(rule.when)) || 'always';
+    };
+    return proven().counts.ties.map(({ first, second, part, property }): Finding => ({
+      code: 'rule-tie',
+      severity: 'note',
+      path: `${component.name}: ${property} of ${part} when ${words(first)} and when ${words(second)}`,
+      message:
+        `${component.name}: ${property} of ${part} is said equally strongly when ${words(first)} and when ` +
+        `${words(second)}; where both hold, the later one wins`,
+      fix: 'Add a rule for both together, or give one of them a further condition',
+    }));
+  },
+};

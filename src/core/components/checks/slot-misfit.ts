@@ -1,0 +1,24 @@
+import type { Finding } from '../../checks/finding';
+import { ordered } from '../../documents/items';
+import { slotProblem } from '../nested';
+import type { ComponentCheck } from './check';
+
+/** Pieces that stand in slots which do not take them (any more). */
+export const slotMisfit: ComponentCheck = {
+  codes: ['slot-misfit'],
+  run: ({ component, items }) =>
+    ordered(component.props).flatMap((prop): Finding[] => {
+      const found = prop.holds && slotProblem(component, prop, prop.holds, items);
+      return found
+        ? [
+            {
+              code: 'slot-misfit',
+              severity: 'error',
+              path: `${component.name}: ${prop.name}`,
+              message: `${component.name}: ${found.problem}`,
+              fix: found.fix,
+            },
+          ]
+        : [];
+    }),
+};
