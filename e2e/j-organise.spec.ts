@@ -65,9 +65,10 @@ test('a component is started from code, and told where the code has drifted', as
   await page.getByRole('tab', { name: 'Beside its code' }).click();
   await page.locator('input[type=file]').setInputFiles(code("'small' | 'large' | 'huge'"));
   await page.getByRole('button', { name: 'Compare them' }).click();
-  await expect(page.getByText('crate: size can be huge in Crate.tsx, and not here')).toBeVisible();
+  await page.getByTestId('findings').click();
+  await expect(page.getByText('size can be huge in Crate.tsx, and not here')).toBeVisible();
   await page.goto(`${keel}/findings`);
-  await expect(page.getByText('crate: size can be huge in Crate.tsx, and not here')).toBeVisible();
+  await expect(page.getByText('size can be huge in Crate.tsx, and not here')).toBeVisible();
 });
 
 test('a part is inspected where it is picked, and a variation is changed here or at its source', async ({

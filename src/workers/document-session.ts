@@ -83,7 +83,13 @@ export class DocumentSession {
       if ('document' in result) document = result.document;
     }
     if (!this.surroundings)
-      return new OpenProduct(this.snapshot as ProductSnapshot, document, this.sequence, this.log, this.person);
+      return new OpenProduct(
+        this.snapshot as ProductSnapshot,
+        document,
+        this.sequence,
+        this.log,
+        this.person,
+      );
     const library = new OpenLibrary(
       this.surroundings,
       document,

@@ -57,7 +57,7 @@ const ABOUT: readonly About[] = [
   {
     properties: /^(min-|max-)?(width|height|inline-size|block-size)$/,
     types: ['dimension'],
-    purpose: /size|width|height|target|measure/,
+    purpose: /width|height|target|measure/,
   },
   { properties: /^(box|text)-shadow$/, types: ['shadow'], purpose: /shadow|elevation/ },
   { properties: /^(transition|animation)$/, types: ['transition'], purpose: /motion|transition/ },
@@ -116,7 +116,8 @@ function distance(a: Measure, b: Measure): number | undefined {
   return off < 0.01 ? 0 : off;
 }
 
-const TIERS: Readonly<Record<Tier, number>> = { semantic: 0, component: 1, primitive: 2 };
+/** Purposes first; what is one component's own is seldom meant for another. */
+const TIERS: Readonly<Record<Tier, number>> = { semantic: 0, primitive: 1, component: 2 };
 
 /** The tokens of a library as what properties of components can be bound to, looked at through one lens. */
 export class Bindings {

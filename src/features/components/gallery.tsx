@@ -35,6 +35,9 @@ import classes from './components.module.css';
 
 const FILTERS = Object.entries(COMPONENT_FILTERS).map(([value, label]) => ({ value, label }));
 
+/** The height of a card's drawing in CSS pixels: the same for all, so that nothing moves while they are drawn. */
+const STAGE = 132;
+
 /** All components by rank, each drawn live through the lens: searched, narrowed, chosen, and put in order. */
 export function Gallery() {
   const library = useLibrary();
@@ -256,7 +259,12 @@ function Card({
       data-deprecated={component.deprecated !== null || undefined}
       data-component={component.name}
     >
-      <div ref={ref} className={classes.stage} style={{ background: view.ground }} data-specimen>
+      <div
+        ref={ref}
+        className={classes.stage}
+        style={{ background: view.ground, height: STAGE }}
+        data-specimen
+      >
         {seen && (
           <PreviewFrame
             title={`Specimen of ${component.name}`}
@@ -267,8 +275,15 @@ function Card({
             padding={20}
             trace={view.trace}
             scale={small ? 0.7 : 1}
+            fit={STAGE}
           />
         )}
+        <Link
+          className={classes.over}
+          href={link(`/libraries/${library.slug}/components/${component.name}`)}
+          tabIndex={-1}
+          aria-hidden
+        />
       </div>
       <div className={classes.caption}>
         <Group gap={6} wrap="nowrap">
@@ -304,9 +319,11 @@ function Card({
         )}
         <p>{component.description}</p>
         <small>
-          {component.combinations} combinations
+          {component.combinations} combination{component.combinations === 1 ? '' : 's'}
           {component.failing > 0 ? (
             <b className={classes.failing}>, {component.failing} fail</b>
+          ) : component.unknown > 0 ? (
+            `, ${component.unknown} to be measured`
           ) : (
             ', all hold'
           )}{' '}

@@ -117,6 +117,8 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
           <Textarea
             label="HTML, pasted or dropped"
             rows={5}
+            wrap="off"
+            spellCheck={false}
             styles={mono}
             value={html}
             onChange={(event) => setHtml(event.currentTarget.value)}
@@ -124,6 +126,8 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
           <Textarea
             label="CSS that belongs to it"
             rows={5}
+            wrap="off"
+            spellCheck={false}
             styles={mono}
             value={css}
             onChange={(event) => setCss(event.currentTarget.value)}

@@ -17,8 +17,10 @@ export interface PreviewProps {
   attributes: Record<string, string>;
   /** CSS pixels; undefined: as wide as there is room. */
   width?: number;
-  /** Shrinks the drawing to fit; 1 is life size. */
+  /** Shrinks the drawing; 1 is life size. */
   scale?: number;
+  /** As high as the drawing may stand here, in CSS pixels: what is higher is shrunk further. */
+  fit?: number;
   ground?: string;
   padding?: number;
   marked?: string[];
@@ -46,6 +48,8 @@ export interface PreviewProps {
 }
 
 const SILENCE = 6000;
+/** Smaller than this nothing can be made out. */
+const SMALLEST = 0.3;
 
 /** Library markup, drawn in a frame that can reach neither this page nor the network. */
 export function PreviewFrame(props: PreviewProps) {
@@ -59,7 +63,8 @@ function Frame({
   css,
   attributes,
   width,
-  scale = 1,
+  scale: asked = 1,
+  fit,
   ground,
   padding,
   marked,
@@ -78,6 +83,8 @@ function Frame({
 }: PreviewProps) {
   const frame = useRef<HTMLIFrameElement>(null);
   const [height, setHeight] = useState(40);
+  const [shrunk, setShrunk] = useState(asked);
+  const scale = Math.min(asked, shrunk);
   const [traced, setTraced] = useState<[name: string, times: number][]>([]);
   const [ready, setReady] = useState(false);
   const faces = useContext(FacesContext);
@@ -105,8 +112,12 @@ function Frame({
       };
       last = Date.now();
       if (message.frame === 'ready') setReady(true);
-      if (message.frame === 'size' && typeof message.height === 'number')
-        setHeight(Math.min(20_000, Math.max(16, message.height)));
+      if (message.frame === 'size' && typeof message.height === 'number') {
+        const drawn = Math.min(20_000, Math.max(16, message.height));
+        setHeight(drawn);
+        // A smaller one is drawn wider, and is no higher for it: it shrinks once, and stays.
+        if (fit !== undefined) setShrunk((now) => Math.min(now, Math.max(SMALLEST, fit / drawn)));
+      }
       if (message.frame === 'traced') setTraced((message.found ?? []).slice(0, 40));
       if (message.frame === 'said' && message.text) heard.current.onSaid?.(message.text);
       // What is worked out from the boxes may take its time: keys are heard between.
@@ -125,7 +136,7 @@ function Frame({
       window.removeEventListener('message', hear);
       clearInterval(beat);
     };
-  }, []);
+  }, [fit]);
 
   useEffect(() => {
     if (!ready) return;

@@ -1,0 +1,105 @@
+import fc from 'fast-check';
+import { tokenSystemOf } from '../documents/library';
+import { Resolution } from '../tokens/resolve';
+import { demo } from '../views/testing';
+import { Bindings } from './bindings';
+import { rawParts } from './raw-values';
+
+const { items } = demo();
+const resolution = new Resolution(tokenSystemOf(items));
+const bindings = new Bindings(resolution, 0);
+const paths = (property: string, typed: string, n = 3) =>
+  bindings
+    .choices(property, typed)
+    .slice(0, n)
+    .map(({ path }) => path);
+
+test('a value typed brings the tokens nearest to it, those meant for the property first among equals', () => {
+  // #1e2528 is color.grey.900 and color.text.default; for text the purpose comes first.
+  expect(paths('color', '#1e2528', 1)).toEqual(['color.text.default']);
+  expect(paths('background-color', '#1e2529', 1)).not.toEqual(['color.text.default']);
+  expect(bindings.choices('color', '#1e2528')[0]).toMatchObject({ off: 0, meant: true, tier: 'semantic' });
+});
+
+test('words narrow the choice, and only tokens of a fitting type are offered', () => {
+  expect(paths('color', 'text quiet', 1)).toEqual(['color.text.quiet']);
+  for (const { path } of bindings.choices('color', '')) expect(resolution.value(path, 0)!.type).toBe('color');
+  for (const { path } of bindings.choices('padding', ''))
+    expect(resolution.value(path, 0)!.type).toBe('dimension');
+  expect(bindings.choices('padding', '')[0]!.meant).toBe(true);
+  expect(bindings.choices('color', 'no-such-word')).toEqual([]);
+});
+
+test('of any order, nearer comes before further, and meant before the rest of the same distance', () => {
+  const typed = fc.oneof(
+    fc.integer({ min: 0, max: 0xffffff }).map((n) => ['color', `#${n.toString(16).padStart(6, '0')}`]),
+    fc.integer({ min: 1, max: 80 }).map((n) => ['padding', `${n}px`]),
+    fc.integer({ min: 1, max: 900 }).map((n) => ['transition-duration', `${n}ms`]),
+  );
+  fc.assert(
+    fc.property(typed, ([property, value]) => {
+      const found = bindings.choices(property!, value!);
+      found.slice(1).forEach((one, i) => {
+        const before = found[i]!;
+        expect(before.off!).toBeLessThanOrEqual(one.off!);
+        if (before.off === one.off) expect(Number(before.meant)).toBeGreaterThanOrEqual(Number(one.meant));
+      });
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test.each([
+  ['padding', '16px', 'inset.control.inline', true],
+  ['padding', '1rem', 'inset.control.inline', true],
+  ['padding', '15px', 'inset.control.inline', false],
+  ['border-radius', '6px', 'radius.medium', false],
+  ['border-radius', '40px', undefined, undefined],
+  ['transition-duration', '0.6s', 'time.slow', true],
+  ['transition-duration', '590ms', undefined, undefined],
+  ['width', '16px', undefined, undefined],
+  ['cursor', 'pointer', undefined, undefined],
+])('%s of %s is bound to %s', (property, value, path, exact) => {
+  const found = bindings.suggest(property, value);
+  expect([found?.path, found?.exact]).toEqual([path, exact]);
+});
+
+// What counts and what does not, from the rules of a scan in docs/command-line and COMMANDS.
+test.each([
+  ['color', '#333', ['#333']],
+  ['color', 'rebeccapurple', ['rebeccapurple']],
+  ['color', 'transparent', []],
+  ['color', 'currentColor', []],
+  ['color', 'inherit', []],
+  ['background', 'rgb(1 2 3 / 0.5)', ['rgb(1 2 3 / 0.5)']],
+  ['padding', '8px 1.5rem', ['8px', '1.5rem']],
+  ['padding', '0', []],
+  ['padding', '0px', []],
+  ['margin', 'auto', []],
+  ['margin', '2em', []],
+  ['gap', '5%', []],
+  ['gap', 'calc(8px + 2vw)', ['8px']],
+  ['gap', 'clamp(4px, 1vw, 12px)', ['4px', '12px']],
+  ['width', '40px', []],
+  ['min-height', '40px', []],
+  ['top', '4px', []],
+  ['border', '1px solid #ccc', ['1px', '#ccc']],
+  ['border-radius', '4px', ['4px']],
+  ['outline-offset', '2px', []],
+  ['font-weight', 'bold', ['bold']],
+  ['font-weight', 'normal', ['normal']],
+  ['font-weight', '600', ['600']],
+  ['font-family', 'Georgia, serif', ['Georgia, serif']],
+  ['line-height', '1.5', []],
+  ['line-height', '24px', ['24px']],
+  ['box-shadow', '0 1px 2px #0003', ['0 1px 2px #0003']],
+  ['box-shadow', 'none', []],
+  ['transition-duration', '200ms', ['200ms']],
+  ['transition-duration', '0s', []],
+  ['transition-timing-function', 'ease-out', ['ease-out']],
+  ['transition-timing-function', 'cubic-bezier(0.2, 0, 0, 1)', ['cubic-bezier(0.2, 0, 0, 1)']],
+  ['color', 'var(--color-text)', []],
+  ['display', 'flex', []],
+])('of %s: %s these could be tokens: %j', (property, value, expected) => {
+  expect(rawParts(property, value)).toEqual(expected);
+});
