@@ -1,5 +1,4 @@
 import { expect, test, type Page } from '@playwright/test';
-import { readFileSync } from 'node:fs';
 import { zipSync, strToU8 } from 'fflate';
 import { enterAs, expectAccessible } from './support';
 
@@ -9,7 +8,6 @@ const specimen = (page: Page, name: string) => page.frameLocator(`iframe[title="
 test('pieces of three pages that packages carry become components, bound to tokens where they are the same', async ({
   page,
 }) => {
-  const file = (path: string) => readFileSync(`node_modules/${path}`, 'utf8');
   const pages = [
     ['milligram/example.html', 'milligram/dist/milligram.css', 'navigation-title', 'nav-title'],
     ['codemirror/mode/rpm/changes/index.html', 'normalize.css/normalize.css', 'article', 'page-text'],
@@ -21,8 +19,8 @@ test('pieces of three pages that packages carry become components, bound to toke
     await page.getByRole('button', { name: 'Start a component' }).click();
     const dialog = page.getByRole('dialog');
     await dialog.getByText('Markup', { exact: true }).click();
-    await dialog.getByLabel('HTML, pasted or dropped').fill(file(html));
-    await dialog.getByLabel('CSS that belongs to it').fill(file(css));
+    await dialog.locator('input[type=file]').setInputFiles([html, css].map((path) => `node_modules/${path}`));
+    await expect(dialog.getByLabel('CSS that belongs to it')).not.toHaveValue('');
     await dialog.getByRole('button', { name: 'Find its pieces' }).click();
     await dialog.getByRole('textbox', { name: 'Search pieces' }).fill(search);
     await dialog.getByRole('checkbox').first().check();

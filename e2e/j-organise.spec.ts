@@ -7,6 +7,8 @@ const rankOf = (page: Page, name: string) => page.getByRole('region', { name, ex
 test('a component is put into another rank by drag, found by a token it uses, and kept out of releases', async ({
   page,
 }) => {
+  // High enough to see where it is dragged to.
+  await page.setViewportSize({ width: 1280, height: 1100 });
   await enterAs(page, 'Marit Fenwick');
   await page.goto(`${keel}/components`);
   await expect(rankOf(page, 'composite').locator('[data-component="step-list"]')).toBeVisible();
