@@ -21,12 +21,13 @@ async function open(page: Page) {
   const items = new Map(opened.items.map((item) => [item.id, item]));
   const frame = await page.context().newPage();
   await frame.goto('/preview');
+  let number = 0;
   const draw = (html: string, css: string, attributes: Record<string, string>): Promise<MeasuredPart[]> =>
     frame.evaluate(
       (message) =>
         new Promise<MeasuredPart[]>((resolve) => {
           const hear = ({ data }: MessageEvent) => {
-            if (data.frame !== 'measured') return;
+            if (data.frame !== 'measured' || data.number !== message.number) return;
             window.removeEventListener('message', hear);
             resolve(data.boxes);
           };
@@ -35,6 +36,7 @@ async function open(page: Page) {
         }),
       {
         kind: 'draw',
+        number: ++number,
         html,
         css: `${css}*{transition:none!important}`,
         attributes,

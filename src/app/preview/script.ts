@@ -86,11 +86,13 @@ export const PREVIEW_SCRIPT = `
     }
     if (message.traced) tell({ frame: 'traced', found: [...traced] });
     asked = message.measure || null;
+    drawing = message.number;
     outline(message.chosen);
     size();
     measure();
   });
   let asked = null;
+  let drawing;
   let waiting = 0;
   const px = (style, name) => Number.parseFloat(style.getPropertyValue(name)) || 0;
   const parts = () => [...document.body.querySelectorAll('[part]')].slice(0, 2000);
@@ -123,7 +125,7 @@ export const PREVIEW_SCRIPT = `
         style: Object.fromEntries(asked.map((name) => [name, style.getPropertyValue(name)])),
       };
     });
-    tell({ frame: 'measured', boxes });
+    tell({ frame: 'measured', boxes, number: drawing });
   };
   const later = () => { clearTimeout(waiting); waiting = setTimeout(measure, 60); };
   new ResizeObserver(() => { size(); later(); }).observe(document.documentElement);

@@ -1,10 +1,9 @@
-import { ordered, type ComponentItem } from '../documents/items';
+import type { ComponentItem } from '../documents/items';
 import { inOneGo, type Steps } from '../steps';
 import { axesOf, combinations, combinationsOf } from './combinations';
-import { allHold, effectiveStates, type Combination } from './condition';
-import { renderComponent } from './render';
+import { allHold } from './condition';
+import { Looks, type RuleTie } from './looks';
 import { rulesByStrength, type RuleEntry } from './style';
-import { Turning } from './turning';
 
 /** What a component's rules come to over all its combinations. */
 export interface RuleCounts {
@@ -17,8 +16,7 @@ export interface RuleCounts {
   never: string[];
   /** Rules that hold somewhere and win nothing anywhere. */
   overruled: string[];
-  /** Rules of equal strength that hold together and say different things of one property: the later one wins. */
-  ties: { first: string; second: string; part: string; property: string }[];
+  ties: RuleTie[];
 }
 
 export const ruleCounts = (...given: Parameters<typeof countSteps>): RuleCounts =>
@@ -58,113 +56,6 @@ export function* countSteps(component: ComponentItem, most?: number): Steps<Rule
     ties: [...ties.values()],
   };
 }
-
-/** How combinations look: what one could tell apart, as a number; and on the way, what the rules come to. */
-class Looks {
-  readonly holding = new Set<string>();
-  readonly winning = new Set<string>();
-  readonly ties = new Map<string, RuleCounts['ties'][number]>();
-  private readonly turning: Turning;
-  private readonly numbers = new Map<string, number>();
-  private readonly parts = new Map<string, number>();
-  private readonly markups = new Map<string, number>();
-  private readonly axes: string[];
-  /** Props, and states, that the template speaks of: nothing else can change the markup. */
-  private readonly spoken: (name: string) => boolean;
-  private readonly passed: string[];
-
-  constructor(private readonly component: ComponentItem) {
-    this.turning = new Turning(component);
-    this.axes = axesOf(component).props.map(({ name }) => name);
-    this.spoken = (name) => component.template.includes(name);
-    this.passed = ordered(component.props).flatMap((prop) =>
-      (prop.holds ?? []).flatMap((piece) => Object.values(piece.passed)),
-    );
-  }
-
-  /** A combination among the others. */
-  placeOf({ props, states }: Combination): string {
-    let place = states.join(' ');
-    for (const name of this.axes) place += `\n${props[name] ?? ''}`;
-    return place;
-  }
-
-  of(combination: Combination): number {
-    this.turning.turnTo(combination);
-    const { props, states } = combination;
-    let look = `${this.markupOf(combination)} ${[...effectiveStates(states)].join('+')}`;
-    for (const name of this.passed) look += `\n${props[name] ?? ''}`;
-    for (const part of this.turning.rules.keys()) look += ` ${this.partOf(part)}`;
-    return this.numberOf(look);
-  }
-
-  private numberOf(text: string): number {
-    let number = this.numbers.get(text);
-    if (number === undefined) this.numbers.set(text, (number = this.numbers.size));
-    return number;
-  }
-
-  /** Markup without the attributes that merely repeat the props. */
-  private markupOf(combination: Combination): number {
-    const { props, states } = combination;
-    let key = [...new Set([...states, ...effectiveStates(states)])].filter(this.spoken).join('+');
-    for (const name of this.axes) if (this.spoken(name)) key += `\n${props[name] ?? ''}`;
-    let number = this.markups.get(key);
-    if (number === undefined) {
-      const html = renderComponent(this.component, combination).replace(/ data-[a-z-]+(="[^"]*")?/g, '');
-      this.markups.set(key, (number = this.numberOf(`markup ${html}`)));
-    }
-    return number;
-  }
-
-  /** All that is declared for a part, in no order. */
-  private partOf(part: string): number {
-    const key = `${part} ${this.turning.keyOf(part)}`;
-    let number = this.parts.get(key);
-    if (number === undefined) {
-      const said = new Map<string, { rule: string; text: string }>();
-      const rules = this.turning.holding(part);
-      for (const { id, declarations } of rules) {
-        this.holding.add(id);
-        for (const [property, value] of declarations)
-          said.set(property, { rule: id, text: JSON.stringify([property, value]) });
-      }
-      for (const { rule } of said.values()) this.winning.add(rule);
-      for (const tie of tiesAmong(rules)) this.ties.set(JSON.stringify(tie), tie);
-      const texts = [...said.values()].map(({ text }) => text).sort();
-      this.parts.set(key, (number = this.numberOf(`part ${texts.join('\n')}`)));
-    }
-    return number;
-  }
-}
-
-/** Where what wins a property is one of several equal rules that say different things of it. */
-function tiesAmong(rules: readonly RuleEntry[]): RuleCounts['ties'] {
-  const said = new Map<string, { rule: RuleEntry; value: string }[]>();
-  for (const rule of rules)
-    for (const [property, value] of rule.declarations) {
-      const key = `${rule.part} ${property}`;
-      said.set(key, [...(said.get(key) ?? []), { rule, value: JSON.stringify(value) }]);
-    }
-  return [...said].flatMap(([key, all]) => {
-    const winner = all.at(-1)!;
-    const equal = all.filter(
-      ({ rule, value }) =>
-        rule.when.length > 0 &&
-        rule.when.length === winner.rule.when.length &&
-        value !== winner.value &&
-        !impliedBy(rule, winner.rule),
-    );
-    const [part, property] = key.split(' ') as [string, string];
-    return equal.map(({ rule }) => ({ first: rule.id, second: winner.rule.id, part, property }));
-  });
-}
-
-/** What is active is hovered over besides: that the one goes over the other is meant. */
-const impliedBy = (weaker: RuleEntry, winner: RuleEntry): boolean =>
-  hasState(weaker, 'hover') && hasState(winner, 'active');
-const hasState = ({ when }: RuleEntry, state: string) =>
-  when.some((condition) => condition.kind === 'state' && condition.state === state);
 
 /** What one more value of a choice would bring: combinations, the rules it inherits, and what others say and it does not. */
 export interface WhatIf {

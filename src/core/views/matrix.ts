@@ -5,6 +5,7 @@ import { countSteps, type RuleCounts } from '../components/counts';
 import { keptText } from '../components/kept';
 import { isUnknown, matrixSteps, type MatrixCell } from '../components/matrix';
 import { renderNested } from '../components/nested';
+import { sizeSteps } from '../components/sizes';
 import { itemsOf, ordered, type ComponentItem } from '../documents/items';
 import { between, inOneGo, type Steps } from '../steps';
 import { contextText, type Context } from '../tokens/system';
@@ -172,6 +173,39 @@ export function cellView(
       needs: check.needs ?? null,
       worst: check.worst ? contextText(check.worst) : '',
       passes: check.passes,
+    })),
+  };
+}
+
+export interface SizesView {
+  /** One drawing of each size, numbered by `data-cell`. */
+  html: string;
+  cells: { label: string; props: Record<string, string>; states: string[]; times: number }[];
+}
+
+/** As many sizes are drawn to be measured. */
+const MOST_SIZES = 400;
+
+/** Every size a component can come in, to be drawn and measured: each stands for all combinations that are as large. */
+export function* sizesInSteps(
+  { items }: OpenLibrary,
+  { name, lens }: { name: string; lens: Context },
+): Steps<SizesView | null> {
+  const component = itemsOf(items, 'component').find((other) => other.name === name);
+  if (!component) return null;
+  const groups = (yield* sizeSteps(component)).slice(0, MOST_SIZES);
+  return {
+    html: groups
+      .map(
+        ({ combination }, i) =>
+          `<div data-cell="${i}">${renderNested(component, items, { ...combination, context: lens })}</div>`,
+      )
+      .join(''),
+    cells: groups.map(({ combination, times }) => ({
+      label: `${combinationText(component, combination)}, ${combination.states.join(' + ') || 'rest'}`,
+      props: combination.props,
+      states: [...combination.states],
+      times,
     })),
   };
 }

@@ -14,7 +14,7 @@ import { replacedPaths } from './plans/structure';
 import { rolePreview } from './plans/text-styles';
 import { components } from './gallery';
 import { codeProps, markup, proposal } from './markup';
-import { matrixInSteps } from './matrix';
+import { matrixInSteps, sizesInSteps } from './matrix';
 import { pieceProps, proof, whatIfView } from './proof';
 import type { Steps } from '../steps';
 import { anatomy, drawnChecks, inspect, measuredGuards, specimen } from './specimen';
@@ -66,6 +66,7 @@ export const LIBRARY_VIEWS = {
   assets,
   proof,
   matrix: matrixInSteps,
+  sizes: sizesInSteps,
   specimen,
   pieceProps,
   anatomy,

@@ -3,7 +3,7 @@
 import { Button, Group, MultiSelect, Progress, Switch, Text } from '@mantine/core';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { renderSheet } from '@/core/components/matrix-sheet';
-import { isTouchable, LEAST_TARGET, type MeasuredPart } from '@/core/components/measured';
+import type { MeasuredPart } from '@/core/components/measured';
 import { contextAttributes } from '@/core/screens/screen';
 import { CONTRAST_PROPERTIES } from '@/core/components/measured-contrast';
 import type { ProofView } from '@/core/views/proof';
@@ -12,6 +12,7 @@ import { useQuery } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { Sums } from './rule-editing';
 import { useSpecimenState } from './specimen-state';
+import { TouchSizes } from './touch-sizes';
 import classes from './components.module.css';
 
 const FIRST = 48;
@@ -76,8 +77,6 @@ export function MatrixPanel({
       </section>
     );
   const { counts } = answer;
-  const small = new Set(boxes.filter((box) => box.operated && !isTouchable(box)).map(({ cell }) => cell));
-  const operated = boxes.some((box) => box.operated);
   const shown = cells.length;
   const there = answer.groups.reduce((sum, group) => sum + group.of, 0);
   return (
@@ -98,7 +97,7 @@ export function MatrixPanel({
         </Text>
       </header>
       <Looking done={done} />
-      {(counts.sampled || counts.excluded > 0 || operated || counts.unknown > 0) && (
+      {(counts.sampled || counts.excluded > 0 || counts.unknown > 0) && (
         <div className={classes.sums}>
           {counts.sampled && (
             <div role="status">
@@ -113,15 +112,9 @@ export function MatrixPanel({
               {measuredText(asked, seen ?? [], weak.size)}
             </div>
           )}
-          {operated && (
-            <div data-testid="touch">
-              {small.size === 0
-                ? `Every target drawn here is at least ${LEAST_TARGET} by ${LEAST_TARGET}.`
-                : `${small.size} of those drawn here have a target under ${LEAST_TARGET} by ${LEAST_TARGET} (WCAG 2.5.8).`}
-            </div>
-          )}
         </div>
       )}
+      <TouchSizes view={view} lens={lens} />
       <Sums sums={answer.sums} />
       <Group className={classes.turns} gap="sm">
         <MultiSelect

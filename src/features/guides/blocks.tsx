@@ -157,7 +157,7 @@ function AnatomyBlock({ block }: Drawn<'anatomy'>) {
     <div className={classes.component}>
       <Standing block={block} />
       <PreviewFrame
-        title={`Specimen of ${block.name}`}
+        title={`${block.name}, as its anatomy is measured`}
         html={block.html}
         css={block.css}
         attributes={contextAttributes(lens)}
