@@ -1,0 +1,42 @@
+import { itemsOf, type ComponentItem } from '../documents/items';
+import { inOneGo } from '../steps';
+import { demo } from '../views/testing';
+import { combinationsOf } from './combinations';
+import { parseConditions } from './condition';
+import { sizeSteps } from './sizes';
+
+const { items } = demo();
+const named = (name: string) => itemsOf(items, 'component').find((one) => one.name === name)!;
+const sizes = (component: ComponentItem) => inOneGo(sizeSteps(component));
+
+test('combinations that differ in paint alone are of one size; together they are all there are', () => {
+  for (const component of itemsOf(items, 'component')) {
+    const groups = sizes(component);
+    const sum = groups.reduce((total, { times }) => total + times, 0);
+    expect([component.name, groups.length === 0 || sum === combinationsOf(component).length]).toEqual([component.name, true]); // prettier-ignore
+  }
+  // Three tones in five states come to the same; two sizes, wide or not, and disabled, which is other markup.
+  const button = sizes(named('button'));
+  expect(new Set(button.map(({ combination }) => combination.props.size))).toEqual(
+    new Set(['regular', 'large']),
+  );
+  expect(button.length).toBeLessThan(combinationsOf(named('button')).length / 4);
+});
+
+test('what is not operated has no target; a state that moves something is a size of its own', () => {
+  expect(sizes(named('badge'))).toEqual([]);
+  const moved = (property: string): ComponentItem => ({
+    ...named('button'),
+    entries: {
+      entry_1: {
+        order: 'a0',
+        kind: 'rule',
+        when: parseConditions('state is hover'),
+        part: 'root',
+        declarations: [[property, { raw: '9px' }]],
+        comment: '',
+      },
+    },
+  });
+  expect(sizes(moved('padding')).length).toBe(sizes(moved('outline-width')).length * 2 - 1);
+});
