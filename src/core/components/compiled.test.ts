@@ -47,5 +47,12 @@ test.each(itemsOf(items, 'component').map((component) => [component.name, compon
     });
     expect(errors).toEqual([]);
     expect(count).toBeGreaterThan(10);
+    // Order alone decides between rules: no selector weighs anything (MODEL, Style).
+    const rules = css.slice(
+      css.indexOf('@layer rules'),
+      css.indexOf('@layer kept') < 0 ? css.length : css.indexOf('@layer kept'),
+    );
+    for (const line of rules.split('\n').filter((text) => text.endsWith(' {') && !text.startsWith('@')))
+      expect(line).toMatch(/^:where\(.*\) \{$/);
   },
 );

@@ -181,3 +181,32 @@ test('an entry that is edited stays where somebody has moved it', () => {
     blocks: { block_1: { order: 'a9', markdown: 'y' } },
   });
 });
+
+test('what an item lacks can be set and taken back: it lacks it again, and is sound all the while', () => {
+  for (const kind of ITEM_KINDS.values()) {
+    const optional = Object.keys((kind.schema as { properties: object }).properties).filter(
+      (field) => !(kind.schema as { required: string[] }).required.includes(field),
+    );
+    fc.assert(
+      fc.property(ITEM_SAMPLES[kind.kind], ITEM_SAMPLES[kind.kind], (item, donor) => {
+        for (const field of optional.filter((name) => kind.fields.includes(name))) {
+          const value = fieldOf(donor, field);
+          if (value === undefined || value === null) continue;
+          const { [field]: _, ...rest } = item as unknown as Record<string, unknown>;
+          const lacking = rest as unknown as Item;
+          const start = documentOf('d', kind.document, [lacking]);
+          const edit = setField(lacking, field, value);
+          const set = applyChangeSet(start, { edits: [edit] });
+          if ('clashes' in set) throw new Error(JSON.stringify(set.clashes));
+          const back = applyChangeSet(set.document, { edits: invertEdits([edit]) });
+          if ('clashes' in back) throw new Error(JSON.stringify(back.clashes));
+          const now = back.document.items.get(lacking.id)!;
+          expect([kind.kind, field, schemaProblems(now)]).toEqual([kind.kind, field, []]);
+          expect(fieldOf(now, field) ?? null).toBeNull();
+          expect(schemaProblems(set.document.items.get(lacking.id)!)).toEqual([]);
+        }
+      }),
+      { numRuns: 10 },
+    );
+  }
+});

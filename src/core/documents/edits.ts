@@ -136,7 +136,11 @@ export function fieldOf(item: Item, path: string): unknown {
 
 function withField(item: Item, path: string, value: unknown): Item {
   const [first, entry] = path.split('/') as [string, string | undefined];
-  if (entry === undefined) return { ...item, [first]: value } as Item;
+  if (entry === undefined) {
+    if (!isEmpty(value) || !kindOf(item).lacking.includes(first)) return { ...item, [first]: value } as Item;
+    const { [first]: _, ...rest } = item as unknown as Record<string, unknown>;
+    return rest as unknown as Item;
+  }
   const entries = { ...((item as unknown as Record<string, Record<string, unknown>>)[first] ?? {}) };
   if (isEmpty(value)) delete entries[entry];
   else entries[entry] = value;

@@ -9,6 +9,8 @@ export interface ItemKind<K extends ItemKindName> {
   kind: K;
   document: 'library' | 'product';
   fields: string[];
+  /** Fields an item may lack, and of which nothing but lacking it says that there is nothing. */
+  lacking: string[];
   schema: object;
   /** What people call it. */
   title(item: ItemOf<K>): string;
@@ -168,9 +170,17 @@ function define<K extends ItemKindName>(
       'additionalProperties' in schema && 'propertyNames' in schema ? `${field}/*` : field,
     );
   const schema = object({ id, kind: oneOf(kind), ...properties }, optional);
+  const lacking = optional.filter((field) => !('anyOf' in properties[field]!));
   return [
     kind,
-    { kind, document, fields, schema, title: title as (item: Item) => string } as ItemKind<ItemKindName>,
+    {
+      kind,
+      document,
+      fields,
+      lacking,
+      schema,
+      title: title as (item: Item) => string,
+    } as ItemKind<ItemKindName>,
   ];
 }
 

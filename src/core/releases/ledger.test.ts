@@ -1,5 +1,6 @@
 import { itemsOf, type AssetItem, type ComponentItem, type Item, type StyleRule } from '../documents/items';
 import { demo, opened } from '../views/testing';
+import { unmetNeeds } from './closure';
 import { bumpOf, composeRelease, ledgerOf, type LibraryState } from './ledger';
 
 const released = demo();
@@ -103,4 +104,19 @@ test('a release leaves out what it is told to: that stands as it last stood, or 
   expect([...all.values()]).toEqual([changed, font]);
   const held = composeRelease(last, draft, new Set([button.id, font.id, guide.id]));
   expect(held).toEqual(last);
+});
+
+test('what a release needs and leaves out is told by name; what is not in the draft either is no need of it', () => {
+  const draft = released.items;
+  const rule = Object.values(button.entries).flatMap((entry) =>
+    entry.kind === 'rule' ? entry.declarations.map(([, value]) => value) : [],
+  );
+  const [token] = rule.flatMap((value) => ('token' in value && value.token.id ? [value.token.id] : []));
+  const release = new Map(draft);
+  release.delete(token!);
+  const unmet = unmetNeeds(release, draft).filter(({ item }) => item === button.id);
+  expect(unmet.map(({ needs }) => needs)).toEqual([token]);
+  expect(unmet[0]!.message).toMatch(/^button needs .+, which is left out$/);
+  expect(unmetNeeds(draft, draft)).toEqual([]);
+  expect(unmetNeeds(release, release)).toEqual([]);
 });
