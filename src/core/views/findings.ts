@@ -91,6 +91,21 @@ export function* findingsOf(library: OpenLibrary, { name }: { name: string }): S
 
 const WEIGHT = { error: 0, warning: 1, note: 2 } as const;
 
+/** The same in steps: components take their time. */
+export function* findingsInSteps(
+  library: OpenLibrary,
+  asked: Parameters<typeof findings>[1],
+): Steps<FindingsView> {
+  yield* library.proving();
+  return findings(library, asked);
+}
+
+/** How much the checks have to say. */
+export function* findingCount(library: OpenLibrary): Steps<number> {
+  yield* library.proving();
+  return library.findings().length + library.componentFindings().length;
+}
+
 export function findingsCsv(library: OpenLibrary): string {
   return csvOf(
     ['code', 'severity', 'path', 'context', 'message', 'mend'],

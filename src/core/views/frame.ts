@@ -63,7 +63,3 @@ export function frame(library: OpenLibrary): FrameView {
     },
   };
 }
-
-/** How much the checks have to say. */
-export const findingCount = (library: OpenLibrary): number =>
-  library.findings().length + library.componentFindings().length;

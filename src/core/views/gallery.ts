@@ -4,6 +4,7 @@ import { traceOf, type Trace } from '../components/trace';
 import { byOrder, itemsOf, ordered, type ComponentItem } from '../documents/items';
 import { bindingsOf } from '../reach/reach';
 import { pageStyles } from '../screens/screen';
+import type { Steps } from '../steps';
 import type { Context } from '../tokens/system';
 import { groundsOf } from './ground';
 import type { OpenLibrary } from './open-library';
@@ -76,6 +77,15 @@ function matches(component: ComponentItem, words: readonly string[]): boolean {
     .join('\n')
     .toLowerCase();
   return words.every((word) => text.includes(word));
+}
+
+/** In steps, for it says of each what all its combinations come to. */
+export function* componentsInSteps(
+  library: OpenLibrary,
+  asked: Parameters<typeof components>[1],
+): Steps<ComponentsView> {
+  yield* library.proving();
+  return components(library, asked);
 }
 
 export function components(

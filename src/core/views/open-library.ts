@@ -10,6 +10,7 @@ import { knownFonts } from '../fonts/known-fonts';
 import { effectiveLibrary, type EffectiveLibrary, type Generation } from '../lineage/effective';
 import { ReachIndex } from '../reach/reach';
 import { ledgerOf, type LedgerEntry, type LibraryState } from '../releases/ledger';
+import { between, type Steps } from '../steps';
 import { Resolution } from '../tokens/resolve';
 import { Carried } from './carried';
 
@@ -140,6 +141,18 @@ export class OpenLibrary {
       bindings: () => this.carried.bindings(),
       proven: () => this.proven(component),
     });
+  }
+  /** Works out, in steps, what the combinations of every component come to; what is known already is not worked out anew. */
+  *proving(): Steps<void> {
+    const components = itemsOf(this.items, 'component');
+    for (const [i, component] of components.entries()) {
+      yield i / components.length;
+      yield* between(
+        i / components.length,
+        (i + 1) / components.length,
+        this.carried.provenSteps(component, this.items),
+      );
+    }
   }
   /** What a component's combinations come to. */
   proven(component: ComponentItem): Proven {

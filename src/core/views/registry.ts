@@ -1,8 +1,8 @@
 import { assets } from './assets';
 import { bindings } from './bindings';
-import { findings, findingsCsv, findingsOf } from './findings';
+import { findingCount, findingsCsv, findingsInSteps, findingsOf } from './findings';
 import { fonts } from './fonts';
-import { findingCount, frame } from './frame';
+import { frame } from './frame';
 import { gatherReview } from './gather';
 import { guide, guides } from './guide';
 import { ledger } from './ledger';
@@ -12,7 +12,7 @@ import { pairingGrid, pairingsCsv, pairingSolutions } from './pairing-grid';
 import { tidiedRanks } from './plans/organise';
 import { replacedPaths } from './plans/structure';
 import { rolePreview } from './plans/text-styles';
-import { components } from './gallery';
+import { componentsInSteps } from './gallery';
 import { codeProps, markup, proposal } from './markup';
 import { matrixInSteps, sizesInSteps } from './matrix';
 import { pieceProps, proof, whatIfView } from './proof';
@@ -45,7 +45,7 @@ export const LIBRARY_VIEWS = {
   pairingGrid,
   pairingSolutions,
   pairingsCsv,
-  findings,
+  findings: findingsInSteps,
   findingsOf,
   findingsCsv,
   recipes,
@@ -58,7 +58,7 @@ export const LIBRARY_VIEWS = {
   gatherReview,
   recognise,
   replacedPaths,
-  components,
+  components: componentsInSteps,
   tidiedRanks,
   markup,
   proposal,

@@ -7,6 +7,7 @@ import { dark, demo, done, lens, newId, opened } from '../testing';
 import type { OpenLibrary } from '../open-library';
 import type { Plan } from './plan';
 import { LIBRARY_PLANS } from './registry';
+import { findings } from '../findings';
 import { LIBRARY_VIEWS } from '../registry';
 
 const released = demo();
@@ -332,7 +333,7 @@ describe('mends', () => {
   const codes = (of: OpenLibrary) => of.findings().map((f) => `${f.code} ${f.path}`);
   test('each code that has a mend is gone where it was mended, and no error comes in its place', () => {
     const mendable = library.findings().filter((finding) =>
-      LIBRARY_VIEWS.findings(library, {
+      findings(library, {
         code: finding.code,
         severity: '',
         find: finding.path ?? '',
@@ -374,7 +375,7 @@ describe('mends', () => {
       LIBRARY_PLANS.acceptFindings(library, { keys, reason: 'Drawn by hand' }, newId),
     );
     expect(accepted.findings().length).toBe(library.findings().length - 1);
-    expect(LIBRARY_VIEWS.findings(accepted, { code: '', severity: '', find: '' }).accepted).toEqual([
+    expect(findings(accepted, { code: '', severity: '', find: '' }).accepted).toEqual([
       { code: finding.code, path: finding.path, reason: 'Drawn by hand', own: true },
     ]);
     expect(done(accepted, LIBRARY_PLANS.unaccept(accepted, { keys }, newId)).findings().length).toBe(
