@@ -102,6 +102,7 @@ export function useLongView<K extends ViewName>(
   const key = JSON.stringify(input);
   const [answer, setAnswer] = useState<ViewAnswer<K>>();
   const [done, setDone] = useState<number | null>(null);
+  const last = useRef<ViewAnswer<K>>(undefined);
   useEffect(() => {
     let left = false;
     let asking = false;
@@ -117,8 +118,13 @@ export function useLongView<K extends ViewName>(
           { ask: 'view', name, input: JSON.parse(key) },
           (share) => !left && setDone(share),
         );
-        // A long list is drawn in slices, between which keys are heard.
-        if (!left) startTransition(() => setAnswer((old) => keepEqual(old, next)));
+        if (!left) {
+          // Worked out here and not while it is drawn: drawing may begin anew many times, and has to find the same objects.
+          const kept = keepEqual(last.current, next);
+          last.current = kept;
+          // A long list is drawn in slices, between which keys are heard.
+          startTransition(() => setAnswer(kept));
+        }
       } catch (error) {
         if (error instanceof Superseded) again = true;
         else if (!left) tell(error);

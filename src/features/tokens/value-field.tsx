@@ -51,6 +51,8 @@ export function ValueField({
     if (typed === original.current) return clear();
     const refused = await store('declareValue', { path, layer, text: typed });
     setRefusal(refused);
+    // What is stored is what the next change begins from.
+    if (!refused && !editing.current) original.current = typed;
     if (refused) {
       editing.current = true;
       clear();

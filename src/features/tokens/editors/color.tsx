@@ -37,10 +37,10 @@ export function ColorEditor({ text, change, lens, path }: EditorProps) {
     if (next) setLast(next);
   }, [text]);
   // What is written may be rounded to a hex text: small steps would be lost if they began from that each time.
-  const written = useRef<{ text: string; color: Color } | null>(null);
-  const color = written.current?.text === text ? written.current.color : (parsed ?? last);
+  const [written, setWritten] = useState<{ text: string; color: Color } | null>(null);
+  const color = written?.text === text ? written.color : (parsed ?? last);
   const say = (next: Color, said: string) => {
-    written.current = { text: said, color: next };
+    setWritten({ text: said, color: next });
     change(said);
   };
   const inSpace = numbers(convert(color, space));
