@@ -66,7 +66,7 @@ export interface ProofView {
   /** All rule sets of the library. */
   ruleSets: string[];
   /** Components and icons that slots can hold. */
-  pieces: { components: string[]; icons: string[] };
+  pieces: { components: string[]; deprecated: string[]; icons: string[] };
   varies: string | null;
   deprecated: { reason: string; replacement: string | null } | null;
   unfinished: boolean;
@@ -211,6 +211,7 @@ export function proof(
     ruleSets: itemsOf(items, 'ruleSet').map((set) => set.name),
     pieces: {
       components: itemsOf(items, 'component').flatMap((one) => (one.id === component.id ? [] : [one.name])),
+      deprecated: itemsOf(items, 'component').flatMap((one) => (one.deprecation ? [one.name] : [])),
       icons: itemsOf(items, 'asset').flatMap((one) => (one.role === 'icon' ? [one.name] : [])),
     },
     varies: component.variationOf

@@ -24,7 +24,12 @@ export function search(library: OpenLibrary, { text, limit }: { text: string; li
     found.push({ title, kind, href, rank: rank + (kind === 'token' ? 0.5 : 0) });
   };
   for (const item of library.items.values()) {
-    if (item.kind === 'component') look(item.name, 'component', `${base}/components/${item.name}`);
+    if (item.kind === 'component')
+      look(
+        item.deprecation ? `${item.name}, deprecated` : item.name,
+        'component',
+        `${base}/components/${item.name}`,
+      );
     if (item.kind === 'guide') look(item.title, 'guide', `${base}/guides/${item.name}`);
   }
   for (const path of library.resolution.paths)

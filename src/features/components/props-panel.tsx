@@ -141,7 +141,13 @@ const ICON = 'icon ';
 const fromOption = (value: string) =>
   value.startsWith(ICON) ? { name: value.slice(ICON.length), icon: true } : { name: value, icon: false };
 const pieceOptions = (view: ProofView, slot: PropView) => [
-  { group: 'Components', items: slot.accepts.length > 0 ? slot.accepts : view.pieces.components },
+  {
+    group: 'Components',
+    items: (slot.accepts.length > 0 ? slot.accepts : view.pieces.components).map((name) => ({
+      value: name,
+      label: view.pieces.deprecated.includes(name) ? `${name}, deprecated` : name,
+    })),
+  },
   { group: 'Icons', items: view.pieces.icons.map((name) => ({ value: ICON + name, label: name })) },
 ];
 

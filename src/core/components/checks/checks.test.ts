@@ -2,6 +2,7 @@ import { tokenSystemOf } from '../../documents/library';
 import { itemsOf, type ComponentItem, type StyleRule } from '../../documents/items';
 import { inOneGo } from '../../steps';
 import { Resolution } from '../../tokens/resolve';
+import { deprecationOf as tokenDeprecation } from '../../tokens/tier';
 import { findings, findingsOf } from '../../views/findings';
 import { demo, done, newId, opened } from '../../views/testing';
 import { acceptFindings, mend } from '../../views/plans/mends';
@@ -47,6 +48,23 @@ const sound = withRules(
   rule('a1', 'tone is danger', 'root', { color: '{color.text.quiet}' }),
 );
 
+const deprecatedToken = resolution.paths.find((path) => tokenDeprecation(resolution, path) !== undefined)!;
+const holding = (name: string): ComponentItem => ({
+  ...sound,
+  props: {
+    ...sound.props,
+    prop_x: {
+      order: 'z',
+      name: 'more',
+      kind: 'slot',
+      values: [],
+      default: '',
+      description: '',
+      holds: [{ component: { path: name }, props: {}, passed: {} }],
+    },
+  },
+});
+
 /** One component that each code is said of; without it nothing of the kind is. A code without an example fails the suite. */
 const EXAMPLES: Record<string, ComponentItem> = {
   'guard-broken': { ...sound, guards: { guard_1: { order: 'a0', when: [], part: 'root', property: 'position', value: 'relative', note: '' } } },
@@ -57,6 +75,8 @@ const EXAMPLES: Record<string, ComponentItem> = {
   'part-missing': withRules(rule('a0', '', 'flap', { display: 'block' })),
   'value-missing': withRules(rule('a0', 'tone is loud', 'root', { display: 'block' })),
   'slot-misfit': { ...sound, props: { ...sound.props, prop_x: { order: 'z', name: 'flag', kind: 'slot', values: [], default: '', description: '', most: 1, holds: [{ component: { path: 'badge' }, props: {}, passed: {} }, { component: { path: 'badge' }, props: {}, passed: {} }] } } },
+  'deprecated-piece': holding('action-panel'),
+  'deprecated-binding': withRules(rule('a0', '', 'root', { gap: `{${deprecatedToken}}` })),
   'combination-contrast': withRules(rule('a0', '', 'root', { color: '#888888', 'background-color': '#ffffff' })),
   'rule-tie': withRules(rule('a0', 'tone is danger', 'root', { gap: '{space.2}' }), rule('a1', 'size is large', 'root', { gap: '{space.3}' })),
   'rule-idle': withRules(rule('a0', 'tone is danger and tone is quiet', 'root', { display: 'block' })),

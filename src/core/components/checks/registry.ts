@@ -2,6 +2,7 @@ import { worstFirst, type Finding } from '../../checks/finding';
 import type { ComponentCheck, ComponentCheckInput } from './check';
 import { codeDrift } from './code-drift';
 import { combinationContrast } from './combination-contrast';
+import { deprecatedUse } from './deprecated-use';
 import { guardBroken } from './guard-broken';
 import { partMissing } from './part-missing';
 import { rawValue } from './raw-value';
@@ -18,6 +19,7 @@ export const COMPONENT_CHECKS: readonly ComponentCheck[] = [
   valueMissing,
   slotMisfit,
   combinationContrast,
+  deprecatedUse,
   ruleTie,
   ruleIdle,
   rawValue,

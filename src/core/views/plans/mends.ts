@@ -203,9 +203,16 @@ const bindToken: Mend = (library, { component: name, related, at }) => {
   };
 };
 
+/** Binds what its deprecation names in place of a deprecated token. */
+const bindReplacement: Mend = (library, finding) => {
+  const next = finding.related?.[0] === undefined ? undefined : replacementOf(library, finding.related[0]);
+  return next === undefined ? undefined : bindToken(library, { ...finding, related: [next] });
+};
+
 /** One entry for each code that has a mend. */
 export const MENDS: ReadonlyMap<string, Mend> = new Map([
   ['contrast', passing],
+  ['deprecated-binding', bindReplacement],
   ['deprecated-use', useReplacement],
   ['duplicate-value', referTo],
   [

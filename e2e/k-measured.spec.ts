@@ -1,0 +1,136 @@
+import { expect, test, type Page } from '@playwright/test';
+import { enterAs, expectAccessible } from './support';
+
+const keel = '/libraries/keel';
+const specimen = (page: Page, name: string) => page.frameLocator(`iframe[title="Specimen of ${name}"]`);
+
+test('kept CSS makes what it reaches unknown, and what is unknown is measured where it is drawn', async ({
+  page,
+}) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${keel}/components/badge?side=code`);
+  await expect(page.getByTestId('matrix-counts')).toContainText('all hold');
+  await page.getByRole('tab', { name: 'Style sheet' }).click();
+  const sheet = page.getByRole('textbox', { name: 'Style sheet' });
+  // A combinator is outside of the grammar of rules: the block is kept as it stands.
+  await sheet.press('Control+End');
+  await page.keyboard.insertText('\n[part~="root"] > [part~="label"] { color: #999999 }\n');
+  await page.getByRole('button', { name: 'Store the style sheet' }).click();
+  await expect(page.getByTestId('matrix-counts')).toContainText('none fails by its rules, 4 to be measured');
+  await expect(page.getByTestId('measured')).toContainText('Kept CSS reaches color of label.');
+  await expect(page.getByTestId('measured')).toContainText('4 are too weak');
+  await expect(page.frameLocator('iframe[title="Matrix of badge"]').locator('.sp-fails')).toHaveCount(4);
+  const label = page.getByTestId('cell').getByRole('row', { name: /label/ });
+  await expect(label).toContainText('measured through this lens');
+  await expect(label).toContainText(/2\.\d\d/);
+  await page.getByRole('button', { name: /^Undo: Change the style sheet of badge/ }).click();
+  await expect(page.getByTestId('matrix-counts')).toContainText('all hold');
+});
+
+test('a raw value is a finding, bound at one click; a token is picked by closeness with the keys alone', async ({
+  page,
+}) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${keel}/components/badge`);
+  await page
+    .getByRole('button', { name: /^border-radius: .*, change$/ })
+    .first()
+    .click();
+  const field = page.getByRole('combobox', { name: 'border-radius is' });
+  const before = await field.inputValue();
+  await field.fill('5px');
+  // The nearest come first, with how far they are and of which tier.
+  const first = page.getByRole('option').first();
+  await expect(first).toContainText('1 off');
+  await page.keyboard.press('Enter');
+  await page.getByTestId('findings').click();
+  const line = page
+    .getByRole('listitem')
+    .filter({ hasText: 'border-radius of root is 5px, near to the token' });
+  await line.getByRole('button', { name: /^border-radius becomes/ }).click();
+  await expect(line).toHaveCount(0);
+  await page.getByRole('button', { name: /^border-radius: radius\..*, change$/ }).click();
+  await field.fill('7px');
+  await expect(first).toContainText('off');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(field).toBeHidden();
+  await expect(page.getByRole('button', { name: /^border-radius: radius\..*, change$/ })).toBeVisible();
+  for (let i = 0; i < 3; i++) {
+    await page.getByRole('button', { name: /^Undo: / }).click();
+    await page.waitForTimeout(400);
+  }
+  await page
+    .getByRole('button', { name: /^border-radius: .*, change$/ })
+    .first()
+    .click();
+  await expect(field).toHaveValue(before);
+});
+
+test('the widths of the workspace are changed by who keeps it, and serve everybody', async ({
+  page,
+  browser,
+}) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${keel}/components/notice`);
+  const width = (of: Page) => of.getByRole('combobox', { name: 'Width', exact: true });
+  await width(page).click();
+  await page.getByRole('option', { name: 'change these widths …' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Widths to look at specimens in' });
+  const field = dialog.getByRole('textbox', { name: 'In CSS pixels' });
+  await field.fill('wide');
+  await page.keyboard.press('Enter');
+  await expect(dialog.getByText('wide is no width', { exact: false })).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Use these widths' })).toBeDisabled();
+  await expectAccessible(page);
+  await field.press('Backspace');
+  await field.fill('320');
+  await field.press('Enter');
+  await dialog.getByRole('button', { name: 'Use these widths' }).click();
+  await expect(dialog).toBeHidden();
+  const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await enterAs(other, 'Osei Larkham');
+  await other.goto(`${keel}/components/notice`);
+  await width(other).click();
+  await expect(other.getByRole('option', { name: 'change these widths …' })).toHaveCount(0);
+  await other.getByRole('option', { name: '320 wide' }).click();
+  await expect
+    .poll(() =>
+      specimen(other, 'notice')
+        .locator('html')
+        .evaluate((html) => html.clientWidth),
+    )
+    .toBe(320);
+  await other.context().close();
+});
+
+test('a combination is opened with the keys, and targets too small to hit are found in all of them', async ({
+  page,
+}) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${keel}/components/button`);
+  await expect(page.getByTestId('touch')).toContainText(
+    'Every target is at least 24 by 24, in every combination.',
+  );
+  await page.frameLocator('iframe[title="Matrix of button"]').locator('[data-cell="1"] > button').focus();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/state=hover|with=/);
+  for (const property of ['min-height', 'padding-block']) {
+    await page
+      .getByRole('button', { name: new RegExp(`^${property}: .*, change$`) })
+      .first()
+      .click();
+    await page.getByRole('combobox', { name: `${property} is` }).fill('0');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('button', { name: `${property}: 0, change` })).toBeVisible();
+  }
+  // Large ones keep their height by a rule of their own.
+  await expect(page.getByTestId('touch')).toContainText('have a target under 24 by 24 (WCAG 2.5.8)');
+  await page.getByTestId('touch').getByRole('button').first().click();
+  await expect(page.getByTestId('cell')).toContainText('regular');
+  for (let i = 0; i < 2; i++) {
+    await page.getByRole('button', { name: /^Undo: Set / }).click();
+    await page.waitForTimeout(400);
+  }
+  await expect(page.getByTestId('touch')).toContainText('Every target is at least 24 by 24');
+});

@@ -1,0 +1,54 @@
+import type { Finding } from '../../checks/finding';
+import { itemsOf, ordered } from '../../documents/items';
+import { deprecationOf as tokenDeprecation } from '../../tokens/tier';
+import { named } from '../compose';
+import { conditionsText } from '../condition';
+import { pathOf } from '../style';
+import { placeText, type ComponentCheck } from './check';
+
+/** What is deprecated and still used: components that stand in its slots, and tokens its own rules are bound to. */
+export const deprecatedUse: ComponentCheck = {
+  codes: ['deprecated-piece', 'deprecated-binding'],
+  run({ component, authored, items, resolution }) {
+    if (component.deprecation) return [];
+    const pieces = ordered(component.props).flatMap((prop) =>
+      (prop.holds ?? []).flatMap(({ component: piece }): Finding[] => {
+        const held = named(items, 'component', piece);
+        if (!held?.deprecation) return [];
+        const { reason, replacement } = held.deprecation;
+        const next = itemsOf(items, 'component').find(({ id }) => id === replacement?.id)?.name;
+        return [
+          {
+            code: 'deprecated-piece',
+            severity: 'warning',
+            path: `${component.name}: ${held.name} in ${prop.name}`,
+            message: `${component.name}: ${prop.name} holds ${held.name}, which is deprecated${reason ? `: ${reason}` : ''}`,
+            fix: next ? `Put ${next} there` : 'Put something else there',
+          },
+        ];
+      }),
+    );
+    const bindings = ordered(authored.entries).flatMap((entry) =>
+      entry.kind === 'kept'
+        ? []
+        : entry.declarations.flatMap(([property, value]): Finding[] => {
+            const path = 'token' in value ? pathOf(value.token, items) : undefined;
+            const said = path === undefined ? undefined : tokenDeprecation(resolution, path);
+            if (said === undefined) return [];
+            const place = placeText(component, property, entry.part, conditionsText(entry.when));
+            return [
+              {
+                code: 'deprecated-binding',
+                severity: 'warning',
+                path: place,
+                message: `${place} is bound to ${path}, which is deprecated${typeof said === 'string' ? `: ${said}` : ''}`,
+                fix: 'Bind another token',
+                related: [path!],
+                at: { pointer: `/entries/${entry.id}/${property}` },
+              },
+            ];
+          }),
+    );
+    return [...pieces, ...bindings];
+  },
+};
