@@ -5,27 +5,31 @@ import path from 'node:path';
 
 const root = path.resolve(import.meta.dirname, '..');
 const total = { passed: 0, failed: 0, skipped: 0 };
-const run = (command, args, env = {}) =>
+const run = (command, args, env = {}, stdio = 'inherit') =>
   new Promise((resolve) => {
+    const said = [];
     const child = spawn(command, args, {
       cwd: root,
-      stdio: ['ignore', 'inherit', 'inherit'],
+      stdio: ['ignore', stdio, stdio],
       env: { ...process.env, ...env },
     });
-    child.on('close', (code) => resolve(code ?? 1));
-    child.on('error', () => resolve(1));
+    child.stdout?.on('data', (text) => said.push(text));
+    child.stderr?.on('data', (text) => said.push(text));
+    child.on('close', (code) => resolve({ code: code ?? 1, said: Buffer.concat(said).toString() }));
+    child.on('error', () => resolve({ code: 1, said: '' }));
   });
 const bin = (name) => path.join(root, 'node_modules', '.bin', name);
 const check = async (title, command, args) => {
+  const { code, said } = await run(command, args, {}, 'pipe');
   console.log(`— ${title}`);
-  const code = await run(command, args);
+  if (said.trim()) console.log(said.trim());
   total[code === 0 ? 'passed' : 'failed']++;
   if (code !== 0) console.log(`${title}: failed`);
 };
 const counted = async (title, file, command, args, env, read) => {
   console.log(`— ${title}`);
   rmSync(file, { force: true });
-  const code = await run(command, args, env);
+  const { code } = await run(command, args, env);
   if (!existsSync(file)) {
     console.log(`${title}: no result was written`);
     total.failed++;
@@ -37,8 +41,11 @@ const counted = async (title, file, command, args, env, read) => {
   total.skipped += skipped;
 };
 
-await check('lint', process.execPath, [path.join(root, 'scripts/lint.mjs')]);
-await check('types', bin('tsc'), ['--noEmit']);
+// Each of the two keeps one processor busy.
+await Promise.all([
+  check('lint', process.execPath, [path.join(root, 'scripts/lint.mjs')]),
+  check('types', bin('tsc'), ['--noEmit']),
+]);
 const unit = path.join(root, 'dist', 'unit.json');
 await counted(
   'unit tests',

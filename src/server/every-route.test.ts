@@ -1,0 +1,142 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { answerProblems, matchOperation } from '@/api/match';
+import { OPERATIONS } from '@/api/operations';
+import { setField } from '@/core/documents/edits';
+import type { Item, TokenItem } from '@/core/documents/items';
+import { openDatabase } from './db/connection';
+import { database, respond } from './http';
+
+// The cookie jar of one browser: iron-session seals into it what the server sets.
+const jar = new Map<string, string>();
+jest.mock('next/headers', () => ({
+  cookies: async () => ({
+    get: (name: string) => (jar.has(name) ? { name, value: jar.get(name)! } : undefined),
+    set: (name: string, value: string) => void jar.set(name, value),
+  }),
+}));
+
+const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-routes-'));
+const font = readFileSync('node_modules/@fontsource/commit-mono/files/commit-mono-latin-400-normal.woff2');
+const called = new Set<string>();
+
+/** Asks over HTTP, holds the answer against the schema of its operation, and gives it back. */
+async function ask<T = Record<string, unknown>>(method: string, at: string, body?: unknown): Promise<T> {
+  const request = new Request(`http://seedplan.example/api/v1${at}`, {
+    method,
+    headers: { host: 'seedplan.example', origin: 'http://seedplan.example' },
+    ...(body !== undefined && {
+      body: (body instanceof Uint8Array ? body : JSON.stringify(body)) as BodyInit,
+    }),
+  });
+  const segments = new URL(request.url).pathname.replace('/api/v1/', '').split('/');
+  const found = matchOperation(method, `/${segments.join('/')}`);
+  if (typeof found === 'string') throw new Error(`${method} ${at} is no operation`);
+  const response = await respond(request, segments);
+  called.add(found.operation.id);
+  if (found.operation.bytes === 'out') return response as T;
+  const answer = (await response.json()) as T;
+  expect([found.operation.id, response.status, (answer as { detail?: string }).detail]).toEqual([found.operation.id, 200, undefined]); // prettier-ignore
+  expect([found.operation.id, answerProblems(found.operation, answer)]).toEqual([found.operation.id, []]);
+  return answer;
+}
+
+beforeAll(async () => {
+  process.env.SEEDPLAN_DATA_DIR = folder;
+  await (await openDatabase(folder)).destroy();
+});
+afterAll(async () => {
+  await (await database()).destroy();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+test('a workspace from its first owner to a product that has taken an upgrade, over HTTP alone', async () => {
+  const password = 'a long password';
+  expect(await ask('GET', '/welcome')).toMatchObject({ empty: true, demo: false, people: [] });
+  await ask('POST', '/workspace', {
+    workspace: 'W',
+    name: 'Owner',
+    email: 'o@w.example',
+    password,
+    team: 'T',
+  });
+  await ask('DELETE', '/session');
+  await ask('POST', '/session', { email: 'o@w.example', password });
+  expect(await ask('GET', '/me')).toMatchObject({
+    person: { name: 'Owner', administrator: true },
+    teams: [{ name: 'T', role: 'owner' }],
+    workspace: { widths: [400, 800, 1200] },
+  });
+  // Twice the same, and out of order.
+  expect(await ask('PUT', '/workspace/widths', { widths: [900, 320, 320] })).toEqual({ widths: [320, 900] });
+  expect(await ask('GET', '/me')).toMatchObject({ workspace: { widths: [320, 900] } });
+  await ask('POST', '/people', { name: 'Ann', email: 'a@w.example', password, memberships: [{ team: 'T', role: 'maintainer' }] }); // prettier-ignore
+
+  await ask('POST', '/libraries', { name: 'Lib', slug: 'lib' });
+  await ask('POST', '/libraries', { name: 'Other', slug: 'other' });
+  const files = [
+    { name: 'lib.tokens.json', text: '{"ink":{"$type":"color","$value":"#222222"}}' },
+    { name: 'tag.component.json', text: JSON.stringify({ name: 'tag', props: [{ name: 'label', kind: 'text', default: 'x' }], parts: [{ name: 'root', shows: 'text' }], rules: [{ part: 'root', style: { color: '{ink}' } }] }) },
+    { name: 'tag.html', text: '<b part="root"><slot name="label"></slot></b>' },
+  ]; // prettier-ignore
+  const tried = await ask<{ counts: object; changed: number }>('POST', '/libraries/lib/import', { files, tryOnly: true }); // prettier-ignore
+  const opened = async () => ask<{ sequence: number; items: Item[] }>('GET', '/libraries/lib');
+  expect((await opened()).items.some(({ kind }) => kind === 'component')).toBe(false);
+  expect(await ask('POST', '/libraries/lib/import', { files })).toEqual({ ...tried, changed: 4 });
+  const { sequence, items } = await opened();
+  expect(items.filter(({ kind }) => kind === 'component')).toHaveLength(1);
+
+  const given = { names: ['tag'], to: 'other', mode: 'copy', needs: 'bring' };
+  const along = { brought: ['token ink'], mapped: [] };
+  expect(await ask('POST', '/libraries/lib/give', { ...given, tryOnly: true })).toEqual(along);
+  expect(await ask('POST', '/libraries/lib/give', given)).toEqual(along);
+
+  const publish = { version: '1.0.0', leftOut: [], summary: 'First' };
+  expect(await ask('POST', '/libraries/lib/releases', { sequence, ...publish })).toMatchObject({ version: '1.0.0' }); // prettier-ignore
+  await ask('POST', '/products', { name: 'Prod', slug: 'prod', library: 'lib' });
+  const screens = [{ name: 's.html', text: '<main title="S"><lib-tag label="Low water"></lib-tag></main>' }];
+  expect(await ask('POST', '/products/prod/import', { files: screens })).toMatchObject({ findings: [] });
+  const documents = await ask<{ documents: { slug: string }[] }>('GET', '/documents');
+  expect(documents.documents.map(({ slug }) => slug).sort()).toEqual(['lib', 'other', 'prod']);
+
+  // A change, taken back, made again: the log holds all three.
+  const ink = items.find((item): item is TokenItem => item.kind === 'token')!;
+  const [layer, declaration] = Object.entries(ink.declarations)[0]!;
+  const edit = setField(ink, `declarations/${layer}`, { ...declaration, text: '{"$type":"color","$value":"#550000"}' }); // prettier-ignore
+  await ask('POST', '/documents/lib/changes', { id: 'change_route1', label: 'Redder', edits: [edit] });
+  await ask('POST', '/documents/lib/undo', { id: 'change_route2' });
+  await ask('POST', '/documents/lib/undo', { id: 'change_route3', redo: true });
+  const history = await ask<{ sequence: number; changeSets: { label: string }[] }>('GET', `/documents/lib/changes?since=${sequence}`); // prettier-ignore
+  expect(history.changeSets.map(({ label }) => label)).toEqual(['Redder', 'Undo: Redder', 'Again: Redder']);
+  await ask('POST', '/libraries/lib/releases', { sequence: history.sequence, ...publish, version: '1.1.0' });
+  const { releases } = await ask<{ releases: { version: string }[] }>('GET', '/libraries/lib/releases');
+  expect(releases.map(({ version }) => version)).toEqual(['1.1.0', '1.0.0']);
+  const css = async (version: string) =>
+    (await ask<{ files: { text: string }[] }>('POST', '/libraries/lib/outputs', { format: 'css', version })).files[0]!.text; // prettier-ignore
+  expect([await css('1.0.0'), await css('1.1.0')].map((text) => /--ink: (#\w+)/.exec(text)![1])).toEqual(['#222222', '#550000']); // prettier-ignore
+
+  const { notices } = await ask<{ notices: { id: string; title: string; read: boolean }[] }>('GET', '/inbox');
+  expect(notices[0]).toMatchObject({ title: expect.stringContaining('1.1.0'), read: false });
+  await ask('PUT', `/inbox/${notices[0]!.id}`, { read: true });
+  await ask('POST', '/products/prod/pins', { library: 'lib', version: '1.1.0', id: 'change_route4' });
+  const product = await ask<{ libraries: { pinned: { version: string }; newer: object[] }[] }>('GET', '/products/prod'); // prettier-ignore
+  expect(product.libraries[0]).toMatchObject({ pinned: { version: '1.1.0' }, newer: [] });
+
+  const stored = await ask<{ hash: string }>(
+    'POST',
+    '/libraries/lib/files?name=mono.woff2',
+    new Uint8Array(font),
+  );
+  const bytes = await ask<Response>('GET', `/files/${stored.hash}`);
+  expect(Buffer.compare(Buffer.from(await bytes.arrayBuffer()), font)).toBe(0);
+
+  // Nobody signs in with one click where no demo was loaded: that route answers too, by refusing.
+  const refused = await respond(
+    new Request('http://seedplan.example/api/v1/session/demo', { method: 'POST', body: '{"person":"x"}' }),
+    ['session', 'demo'],
+  );
+  expect([refused.status, (await refused.json()).code]).toEqual([403, 'forbidden']);
+  called.add('people.signInDemo');
+  expect([...called].sort()).toEqual(OPERATIONS.map(({ id }) => id).sort());
+});
