@@ -134,3 +134,28 @@ test('a combination is opened with the keys, and targets too small to hit are fo
   }
   await expect(page.getByTestId('touch')).toContainText('Every target is at least 24 by 24');
 });
+
+test('rules are gone through and added by the keys alone', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${keel}/components/button`);
+  await page.getByRole('button', { name: 'display: inline-flex, change' }).first().focus();
+  const focused = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
+  await page.keyboard.press('ArrowRight');
+  expect(await focused()).toBe('position: relative, change');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  expect(await focused()).toBe('min-height: 56px, change');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('ArrowUp');
+  expect(await focused()).toBe('display: inline-flex, change');
+  await page.keyboard.press('n');
+  await expect(page.getByRole('combobox', { name: 'When' })).toBeFocused();
+  await page.keyboard.type('size is large');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('wide');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Add it' }).press('Enter');
+  await expect(page.locator('[data-rule]').filter({ hasText: 'size is large and wide' })).toBeVisible();
+  await page.getByRole('button', { name: /^Undo: / }).press('Enter');
+  await expect(page.locator('[data-rule]').filter({ hasText: 'size is large and wide' })).toHaveCount(0);
+});

@@ -1,11 +1,13 @@
 'use client';
 
 import { Button, Group, MultiSelect, Text, TextInput } from '@mantine/core';
+import { useHotkeys } from '@mantine/hooks';
 import { memo, useCallback, useState, type ReactNode } from 'react';
 import type { ProofView } from '@/core/views/proof';
 import type { Refusal } from '@/features/document/document';
 import { Refused, refusalText, useStore } from '@/features/document/refused';
 import { AddProperty, RuleForm, RuleMenu, type RuleGesture } from './rule-editing';
+import { moveAmongRules } from './rule-keys';
 import { RuleValue } from './rule-value';
 import classes from './components.module.css';
 
@@ -14,6 +16,7 @@ export function RulesPanel({ view }: { view: ProofView }) {
   const [adding, setAdding] = useState(false);
   const [doing, setDoing] = useState<{ rule: string; what: RuleGesture } | null>(null);
   const { put, refusal, setRefusal } = useStore();
+  useHotkeys([['N', () => view.canEdit && setAdding(true)]]);
   const begin = useCallback((rule: string, what: RuleGesture) => setDoing({ rule, what }), []);
   return (
     <section className={classes.sheet} aria-label="Rules">
@@ -23,7 +26,8 @@ export function RulesPanel({ view }: { view: ProofView }) {
           more conditions are stronger; later among equals
         </Text>
       </header>
-      <div className={classes.body}>
+      {/* The buttons inside are reached by Tab too; the arrows are the short way. */}
+      <div className={classes.body} onKeyDown={moveAmongRules}>
         {(view.canEdit || view.bases.length > 0) && <Bases view={view} />}
         {view.rules.map((rule) => (
           <RuleRow

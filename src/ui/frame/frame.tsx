@@ -285,6 +285,8 @@ export function Frame({
               ['Ctrl Z', 'Undo your last change'],
               ['Ctrl Shift Z', 'Redo it'],
               ['↑ ↓', 'Move through tokens while a detail is open'],
+              ['N', 'Add a rule, on a component'],
+              ['↑ ↓ ← →', 'Move through rules and their values, once one has the focus'],
               ['Escape', 'Close the detail; leave a value unchanged'],
               ['Enter', 'Store a value'],
               ['?', 'This list'],
