@@ -178,6 +178,12 @@ test('all that kept CSS changes in Chromium is among what it is said to reach', 
     );
   };
   const plain = await looks('');
+  // What is kept is in force, on the root and on what stands in it.
+  for (const [css, part] of [
+    ['[part~="root"] { opacity: 0.5 !important }', 'root'],
+    ['[part~="root"] > [part~="label"] { opacity: 0.5 }', 'label'],
+  ] as const)
+    expect((await looks(css)).find(([name]) => name === part)![1].opacity).toBe('0.5');
   /** Inherited properties change in what stands within, where nothing is said; the core follows that by itself. */
   const INHERITED = new Set(['color', 'font-size', 'font-weight']);
   const LONGHANDS: Record<string, string> = {

@@ -56,10 +56,9 @@ test('a raw value is a finding, bound at one click; a token is picked by closene
   await page.keyboard.press('Enter');
   await expect(field).toBeHidden();
   await expect(page.getByRole('button', { name: /^border-radius: radius\..*, change$/ })).toBeVisible();
-  for (let i = 0; i < 3; i++) {
-    await page.getByRole('button', { name: /^Undo: / }).click();
-    await page.waitForTimeout(400);
-  }
+  await page.getByRole('button', { name: /^Undo: Set border-radius/ }).click();
+  await page.getByRole('button', { name: /^Undo: Mend raw-near/ }).click();
+  await page.getByRole('button', { name: /^Undo: Set border-radius of badge to 5px/ }).click();
   await page
     .getByRole('button', { name: /^border-radius: .*, change$/ })
     .first()
@@ -77,7 +76,7 @@ test('the widths of the workspace are changed by who keeps it, and serve everybo
   await width(page).click();
   await page.getByRole('option', { name: 'change these widths …' }).click();
   const dialog = page.getByRole('dialog', { name: 'Widths to look at specimens in' });
-  const field = dialog.getByRole('textbox', { name: 'In CSS pixels' });
+  const field = dialog.getByRole('combobox', { name: 'In CSS pixels' });
   await field.fill('wide');
   await page.keyboard.press('Enter');
   await expect(dialog.getByText('wide is no width', { exact: false })).toBeVisible();
@@ -128,10 +127,8 @@ test('a combination is opened with the keys, and targets too small to hit are fo
   await expect(page.getByTestId('touch')).toContainText('have a target under 24 by 24 (WCAG 2.5.8)');
   await page.getByTestId('touch').getByRole('button').first().click();
   await expect(page.getByTestId('cell')).toContainText('regular');
-  for (let i = 0; i < 2; i++) {
-    await page.getByRole('button', { name: /^Undo: Set / }).click();
-    await page.waitForTimeout(400);
-  }
+  await page.getByRole('button', { name: /^Undo: Set padding-block/ }).click();
+  await page.getByRole('button', { name: /^Undo: Set min-height/ }).click();
   await expect(page.getByTestId('touch')).toContainText('Every target is at least 24 by 24');
 });
 

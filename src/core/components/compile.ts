@@ -7,6 +7,7 @@ import {
   type StyleValue,
 } from '../documents/items';
 import { hyphenated, LONGHANDS } from '../outputs/naming';
+import { scopedCss } from './kept';
 import { pathOf } from './style';
 import { rulesByStrength } from './style';
 
@@ -107,6 +108,6 @@ export function compileCss(
   css += '}\n';
   const kept = ordered(component.entries).filter((entry) => entry.kind === 'kept');
   if (kept.length > 0)
-    css += `@layer kept {\n@scope (${root}) {\n${kept.map((block) => block.css).join('\n')}\n}\n}\n`;
+    css += `@layer kept {\n@scope (${root}) {\n${scopedCss(kept.map((block) => block.css).join('\n'))}\n}\n}\n`;
   return css;
 }

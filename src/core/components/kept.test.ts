@@ -1,7 +1,7 @@
 import { itemsOf, type ComponentItem } from '../documents/items';
 import { demo } from '../views/testing';
 import { isDeclared } from './guards';
-import { isKept, keptReach, keptText, NOT_KNOWN, reachOn } from './kept';
+import { isKept, keptReach, keptText, NOT_KNOWN, reachOn, scopedCss } from './kept';
 import { knownStyles } from './cell-style';
 
 const { items } = demo();
@@ -66,4 +66,21 @@ test('kept CSS of a holder reaches into what stands in its slots', () => {
   const holder = withKept('[part~="label"] { color: red }');
   expect([...reachOn(named('badge'), [named('badge'), holder]).keys()]).toEqual(['label']);
   expect(reachOn(named('badge'), [named('badge')]).size).toBe(0);
+});
+
+test.each([
+  ['[part~="root"] > svg { width: 1px }', ':scope > svg { width: 1px }'],
+  ['[part~="root"]:hover, b [part~="root"] { top: 0 }', ':scope:hover, b [part~="root"] { top: 0 }'],
+  ['[data-tone][part="root"] [part~="label"] {}', '[data-tone]:scope [part~="label"] {}'],
+  [
+    '@media print { [part~="root"] { color: red !important } }',
+    '@media print { :scope { color: red !important } }',
+  ],
+  [
+    '[part~="label"] { color: red } /* [part~="root"] */',
+    '[part~="label"] { color: red } /* [part~="root"] */',
+  ],
+  ['a:::b[part] { top: 0 }', 'a:::b[part] { top: 0 }'],
+])('inside its scope %s is %s', (css, expected) => {
+  expect(scopedCss(css)).toBe(expected);
 });

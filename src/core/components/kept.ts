@@ -127,3 +127,29 @@ export function keptText(component: ComponentItem): string[] {
     return `${[...properties].sort().join(', ')} of ${part}`;
   });
 }
+
+/**
+ * Kept CSS as it stands inside `@scope`, where the root is no descendant of itself: a selector that begins with the part root
+ * means the scope's own root (CSS Cascade 6, 3.5). All else stays as it was written.
+ */
+export function scopedCss(css: string): string {
+  if (!css.includes('part')) return css;
+  const root = safeParse(css);
+  root.walkRules((rule) => {
+    try {
+      const selectors = selectorParser().astSync(rule.selector);
+      for (const selector of selectors.nodes) {
+        const end = selector.nodes.findIndex((node) => node.type === 'combinator');
+        const first = selector.nodes.slice(0, end < 0 ? undefined : end);
+        const own = first.find(
+          (node) => node.type === 'attribute' && node.attribute === 'part' && node.value === 'root',
+        );
+        own?.replaceWith(selectorParser.pseudo({ value: ':scope', spaces: own.spaces }));
+      }
+      rule.selector = selectors.toString();
+    } catch {
+      // What no parser reads, a browser leaves out too.
+    }
+  });
+  return root.toString();
+}
