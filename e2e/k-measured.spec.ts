@@ -59,11 +59,9 @@ test('a raw value is a finding, bound at one click; a token is picked by closene
   await page.getByRole('button', { name: /^Undo: Set border-radius/ }).click();
   await page.getByRole('button', { name: /^Undo: Mend raw-near/ }).click();
   await page.getByRole('button', { name: /^Undo: Set border-radius of badge to 5px/ }).click();
-  await page
-    .getByRole('button', { name: /^border-radius: .*, change$/ })
-    .first()
-    .click();
-  await expect(field).toHaveValue(before);
+  await expect(
+    page.getByRole('button', { name: `border-radius: ${before.slice(1, -1)}, change` }),
+  ).toBeVisible();
 });
 
 test('the widths of the workspace are changed by who keeps it, and serve everybody', async ({

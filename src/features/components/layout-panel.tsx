@@ -160,12 +160,9 @@ function LayoutField({
           text.trim() === '' || text === before ? (clear(), null) : await show('setPartStyle', input(text)),
         );
       }}
-      onOptionSubmit={(text) => void finish(text)}
+      finish={(text) => void finish(text)}
+      leave={leave}
       onBlur={() => typed !== null && void finish(typed)}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') void finish(event.currentTarget.value);
-        if (event.key === 'Escape') leave();
-      }}
     />
   );
 }

@@ -142,11 +142,8 @@ function ValueForm({
           if (!says) clear();
           setRefusal(says ? await show('setRuleValue', input(value)) : null);
         }}
-        onOptionSubmit={(value) => void finish(value)}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') void finish(event.currentTarget.value);
-          if (event.key === 'Escape') leave();
-        }}
+        finish={(value) => void finish(value)}
+        leave={leave}
       />
     </>
   );

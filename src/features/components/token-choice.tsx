@@ -35,6 +35,8 @@ export function TokenChoice({
   value,
   stored,
   keywords = [],
+  finish,
+  leave,
   ...props
 }: Omit<AutocompleteProps, 'data' | 'filter' | 'renderOption' | 'value'> & {
   property: string;
@@ -42,6 +44,9 @@ export function TokenChoice({
   /** What stands there: as long as it does, all tokens are offered. */
   stored?: string;
   keywords?: readonly string[];
+  /** Ends with what is typed or picked; and without. */
+  finish?: (value: string) => void;
+  leave?: () => void;
 }) {
   const [entered, setEntered] = useState(false);
   const found = useBindings(property, entered ? (value === stored ? '' : value) : null);
@@ -75,6 +80,13 @@ export function TokenChoice({
             </small>
           </span>
         );
+      }}
+      onOptionSubmit={finish}
+      onKeyDown={(event) => {
+        // With an option picked by the arrows, Enter means that one, and is heard as its being submitted.
+        const picked = event.currentTarget.getAttribute('aria-activedescendant');
+        if (event.key === 'Enter' && finish && !picked) finish(event.currentTarget.value);
+        if (event.key === 'Escape') leave?.();
       }}
       onFocus={(event) => {
         setEntered(true);

@@ -101,7 +101,15 @@ export const theme = createTheme({
     Switch: { defaultProps: { size: 'xs' } },
     Radio: { defaultProps: { size: 'xs' } },
     Tooltip: { defaultProps: { openDelay: 400 } },
-    Modal: { defaultProps: { centered: true, overlayProps: { backgroundOpacity: 0.3 } } },
+    Modal: {
+      defaultProps: {
+        centered: true,
+        overlayProps: { backgroundOpacity: 0.3 },
+        closeButtonProps: { 'aria-label': 'Close' },
+        // A dialog's heading is no banner of the page.
+        attributes: { header: { role: 'none' } },
+      },
+    },
   },
 });
 
