@@ -1,25 +1,17 @@
 import { hex } from 'wcag-contrast';
-import { itemsOf, type ComponentItem, type Nested, type StyleRule } from '../documents/items';
+import { itemsOf, type ComponentItem, type Nested } from '../documents/items';
 import { tokenSystemOf } from '../documents/library';
 import { Resolution } from '../tokens/resolve';
 import { demo } from '../views/testing';
 import { combinationsOf, isAllowed } from './combinations';
-import { parseConditions } from './condition';
 import { cellChecks, isUnknown, matrixOf, type ContrastCheck } from './matrix';
+import { styleRule as rule } from './testing';
 
 const { items } = demo();
 const resolution = new Resolution(tokenSystemOf(items));
 const white = () => ({ r: 1, g: 1, b: 1, alpha: 1 });
 const sample = itemsOf(items, 'component').find(({ name }) => name === 'badge')!;
 
-const rule = (order: string, when: string, part: string, style: Record<string, string>): StyleRule => ({
-  order,
-  kind: 'rule',
-  when: parseConditions(when),
-  part,
-  comment: '',
-  declarations: Object.entries(style).map(([property, raw]) => [property, { raw }]),
-});
 const part = (order: string, name: string, shows: 'text' | 'nothing') => ({
   order,
   name,

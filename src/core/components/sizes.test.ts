@@ -2,8 +2,8 @@ import { itemsOf, type ComponentItem } from '../documents/items';
 import { inOneGo } from '../steps';
 import { demo } from '../views/testing';
 import { combinationsOf } from './combinations';
-import { parseConditions } from './condition';
 import { sizeSteps } from './sizes';
+import { styleRule } from './testing';
 
 const { items } = demo();
 const named = (name: string) => itemsOf(items, 'component').find((one) => one.name === name)!;
@@ -27,16 +27,7 @@ test('what is not operated has no target; a state that moves something is a size
   expect(sizes(named('badge'))).toEqual([]);
   const moved = (property: string): ComponentItem => ({
     ...named('button'),
-    entries: {
-      entry_1: {
-        order: 'a0',
-        kind: 'rule',
-        when: parseConditions('state is hover'),
-        part: 'root',
-        declarations: [[property, { raw: '9px' }]],
-        comment: '',
-      },
-    },
+    entries: { entry_1: styleRule('a0', 'state is hover', 'root', { [property]: '9px' }) },
   });
   expect(sizes(moved('padding')).length).toBe(sizes(moved('outline-width')).length * 2 - 1);
 });

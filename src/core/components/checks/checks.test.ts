@@ -7,7 +7,7 @@ import { findings, findingsOf } from '../../views/findings';
 import { demo, done, newId, opened } from '../../views/testing';
 import { acceptFindings, mend } from '../../views/plans/mends';
 import { Bindings } from '../bindings';
-import { parseConditions } from '../condition';
+import { styleRule as rule } from '../testing';
 import { provenSteps } from '../proven';
 import { checkComponent, COMPONENT_CHECKS } from './registry';
 
@@ -17,17 +17,6 @@ const resolution = new Resolution(tokenSystemOf(items));
 const button = itemsOf(items, 'component').find(({ name }) => name === 'button')!;
 const white = () => ({ r: 1, g: 1, b: 1, alpha: 1 });
 
-const rule = (order: string, when: string, part: string, style: Record<string, string>): StyleRule => ({
-  order,
-  kind: 'rule',
-  when: parseConditions(when),
-  part,
-  comment: '',
-  declarations: Object.entries(style).map(([property, text]) => [
-    property,
-    text.startsWith('{') ? { token: { path: text.slice(1, -1) } } : { raw: text },
-  ]),
-});
 const withRules = (...rules: StyleRule[]): ComponentItem => ({
   ...button,
   guards: {},

@@ -1,0 +1,103 @@
+import fc from 'fast-check';
+import { itemsOf, type Behaviour, type Item, type StyleSheetItem } from '../documents/items';
+import { demo } from '../views/testing';
+import { behaviourText, msOf } from './behaviour';
+import { CONTENTS, renderContents, renderRows, rowsExample } from './contents';
+import { plainName } from './plain-name';
+import { librarySheet } from './style-sheets';
+
+const { items } = demo();
+const named = (name: string) => itemsOf(items, 'component').find((one) => one.name === name)!;
+const csv = (...rows: Record<string, string>[]) => {
+  const columns = Object.keys(rows[0]!);
+  const quoted = (text: string) => `"${text.replaceAll('"', '""')}"`;
+  return [columns, ...rows.map((row) => columns.map((name) => row[name]!))].map((line) => line.map(quoted).join(',')).join('\n'); // prettier-ignore
+};
+
+test('whatever the rows hold, each is drawn once and as text; nothing of them is markup', () => {
+  const cell = fc.oneof(
+    fc.string({ maxLength: 20 }),
+    fc.constantFrom('<script>x</script>', '"', 'a,b', '&amp;', "'"),
+  );
+  fc.assert(
+    fc.property(fc.array(fc.record({ time: cell, to: cell }), { minLength: 1, maxLength: 20 }), (rows) => {
+      // d3-dsv (RFC 4180) leaves out a last line that is empty, and what is typed is trimmed.
+      fc.pre(rows.every(({ time, to }) => `${time}${to}`.trim() !== '' && !/[\r\n]/.test(time + to)));
+      const drawn = renderRows(named('departure-table'), items, csv(...rows), {});
+      expect([drawn.rows, drawn.unknown]).toEqual([rows.length, []]);
+      expect(drawn.html.match(/part="time"/g)).toHaveLength(rows.length);
+      expect(drawn.html).not.toContain('<script');
+    }),
+  );
+});
+
+test('columns that are no prop are told, values a choice has not are left out, and 200 rows are enough', () => {
+  const rows = [{ to: 'Skerry', status: 'sunk', berth: '4' }, { to: 'Tor', status: 'delayed', berth: '' }];
+  const drawn = renderRows(named('departure-table'), items, csv(...rows), {});
+  expect(drawn.unknown).toEqual(['berth']);
+  expect(drawn.html).not.toContain('sunk');
+  expect(drawn.html.match(/data-status="delayed"/g)?.length).toBeGreaterThan(0);
+  const many = Array.from({ length: 900 }, (_, i) => ({ to: `Port ${i}` }));
+  expect(renderRows(named('departure-table'), items, csv(...many), {}).rows).toBe(200);
+  // What the example says is what can be brought back in.
+  const example = renderRows(named('departure-table'), items, rowsExample(named('departure-table'), items), {});
+  expect([example.rows, example.unknown]).toEqual([1, []]);
+  // A component without such a slot is itself drawn once a row.
+  expect(renderRows(named('badge'), items, csv({ label: 'A' }, { label: 'B' }), {}).html.match(/part="root"/g)).toHaveLength(2); // prettier-ignore
+}); // prettier-ignore
+
+test('long, short and empty contents change what is said, and nothing else about a component', () => {
+  for (const component of itemsOf(items, 'component')) {
+    /** What the root says of its props. */
+    const said = (html: string) => html.slice(0, html.indexOf('>')).match(/data-[a-z-]+(="[^"]*")?/g);
+    const drawn = new Map(CONTENTS.filter((one) => one !== 'rows').map((one) => [one, renderContents(component, items, one, {})]));
+    for (const html of drawn.values()) expect(said(html)).toEqual(said(drawn.get('its own')!));
+    const texts = Object.values(component.props).filter(({ kind }) => kind === 'text').length;
+    if (texts > 0) expect(drawn.get('long')!.length).toBeGreaterThan(drawn.get('empty')!.length);
+  }
+}); // prettier-ignore
+
+test.each([
+  ['200ms', 200],
+  ['0.2s', 200],
+  ['.5s', 500],
+  ['2', undefined],
+  ['2em', undefined],
+  ['', undefined],
+])('%s lasts %s ms', (text, ms) => {
+  expect(msOf(text)).toBe(ms);
+});
+
+const BEHAVIOURS: [Behaviour, string][] = [
+  [{ order: 'a', part: 'root', text: '', kind: 'timed', state: '', after: { raw: '5s' }, does: 'leave' }, 'Once root is shown, after 5s it leaves by itself'],
+  [{ order: 'a', part: 'mark', text: '', kind: 'timed', state: 'hover', after: { raw: '1s' }, does: 'rest' }, 'Once mark is hover, after 1s it goes back to rest'],
+  [{ order: 'a', part: 'mark', text: '', kind: 'timed', state: '', after: { raw: '1s' }, does: 'checked' }, 'Once mark is shown, after 1s it becomes checked'],
+  [{ order: 'a', part: 'close', text: '', kind: 'event', name: 'dismissed', on: 'click' }, 'On click of close it says dismissed'],
+  [{ order: 'a', part: 'root', text: 'x', kind: 'note' }, 'Of the whole'],
+]; // prettier-ignore
+test.each(BEHAVIOURS)('a behaviour is a sentence: %#', (behaviour, words) => {
+  expect(behaviourText(behaviour, (value) => ('raw' in value ? value.raw : value.token.path))).toBe(words);
+});
+
+test('style sheets of a library stand beneath components, in their order', () => {
+  const sheet = (id: string, order: string, css: string): StyleSheetItem => ({ id, kind: 'styleSheet', name: `${id}.css`, order, css }); // prettier-ignore
+  const both = new Map<string, Item>([
+    ['b', sheet('b', 'a1', 'p { margin: 2px }')],
+    ['a', sheet('a', 'a0', 'p { margin: 1px }')],
+  ]);
+  const text = librarySheet(both);
+  expect(text).toContain('@layer library');
+  expect(text.indexOf('1px')).toBeLessThan(text.indexOf('2px'));
+  expect(librarySheet(new Map())).toBe('');
+});
+
+test('what other programs call things becomes a name that can be used here, whatever it was', () => {
+  fc.assert(
+    fc.property(fc.string({ maxLength: 100 }), (text) => {
+      expect(plainName(text, 'piece')).toMatch(/^[a-z][a-zA-Z0-9-]*$/);
+    }),
+  );
+  expect([plainName('Navigation Title', 'x'), plainName('btn--Primary', 'x'), plainName('42', 'piece')]).toEqual(
+    ['navigation-title', 'btn-primary', expect.stringMatching(/^piece/)],
+  ); // prettier-ignore
+});
