@@ -15,7 +15,7 @@ import { matrix, matrixInSteps } from '../views/matrix';
 import { demo, opened } from '../views/testing';
 import { combinations, combinationsOf, isAllowed } from './combinations';
 import { composedItems, entryHome } from './compose';
-import { allHold, effectiveStates } from './condition';
+import { allHold, defaultProps, effectiveStates } from './condition';
 import { ruleCounts } from './counts';
 import { cellChecks, matrixOf } from './matrix';
 import { renderNested, slotProblem, withNested } from './nested';
@@ -83,7 +83,10 @@ function winner(
   property: string,
   combination: Parameters<typeof allHold>[1],
 ) {
-  const states = effectiveStates(combination.states);
+  // MODEL, State: active implies hover, and disabled excludes all others.
+  const states = new Set(combination.states);
+  if (states.has('active')) states.add('hover');
+  if (states.has('disabled')) for (const other of [...states]) if (other !== 'disabled') states.delete(other);
   const holds = (one: Condition) => {
     if (one.kind === 'state') return states.has(one.state);
     const said = combination.props[one.prop] ?? '';
@@ -104,7 +107,8 @@ function winner(
 test('what wins a property is what the definition says, in every combination', () => {
   fc.assert(
     fc.property(varied, (component) => {
-      for (const combination of combinationsOf(component)) {
+      const forced = { props: defaultProps(component), states: ['hover', 'focus-visible', 'disabled'] };
+      for (const combination of [...combinationsOf(component), forced]) {
         const style = declaredStyle(component, combination);
         for (const part of ['root', 'label', 'icon'])
           for (const property of ['color', 'background-color', 'border-color'])

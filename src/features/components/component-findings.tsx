@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, Text } from '@mantine/core';
+import { useState } from 'react';
 import type { FindingRow } from '@/core/views/findings';
 import { useLongView } from '@/features/document/document';
 import { Refused, useStore } from '@/features/document/refused';
@@ -13,6 +14,7 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
   const { answer: found } = useLongView('findingsOf', { name });
   const { put, refusal } = useStore();
   const [, setQuery] = useQuery();
+  const [opened, setOpened] = useState(false);
   if (!found || found.length === 0) return null;
   const of = (severity: FindingRow['severity']) => found.filter((one) => one.severity === severity);
   const [errors, warnings, notes] = [of('error'), of('warning'), of('note')];
@@ -51,12 +53,12 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
   const said = [...count(errors, 'mistake'), ...count(warnings, 'warning'), ...count(notes, 'note')];
   return (
     <section className={classes.findings} aria-label="Findings">
-      <details>
+      <details onToggle={(event) => setOpened(event.currentTarget.open)}>
         <summary data-testid="findings">
           {errors.length > 0 ? <b className={classes.failing}>{said[0]}</b> : said[0]}
           {said.slice(1).map((one) => `, ${one}`)}
         </summary>
-        <ul>{found.map(line)}</ul>
+        {opened && <ul>{found.map(line)}</ul>}
         {canEdit && mendable.length > 1 && (
           <Button size="compact-sm" variant="default" mt={6} onClick={() => void mend(mendable)}>
             Bind all {mendable.length} that are tokens already

@@ -1,5 +1,6 @@
 'use client';
 
+import { useDebouncedValue } from '@mantine/hooks';
 import { useState } from 'react';
 import { isTouchable, LEAST_TARGET, type MeasuredPart } from '@/core/components/measured';
 import { contextAttributes } from '@/core/screens/screen';
@@ -11,28 +12,32 @@ import classes from './components.module.css';
 
 const NOTHING: readonly string[] = [];
 const NAMED = 6;
+/** Milliseconds. */
+const PAUSE = 400;
 
 /**
  * Whether everything that is operated is big enough to be hit, in every combination: one of each size is drawn out of
  * sight and measured.
  */
 export function TouchSizes({ view, lens }: { view: ProofView; lens: Record<string, string> }) {
-  const { answer } = useLongView('sizes', { name: view.name, lens });
+  const { answer: found } = useLongView('sizes', { name: view.name, lens });
+  // Drawn once one pauses: with each key it would be felt, and nobody looks at it while typing.
+  const [{ answer, css }] = useDebouncedValue({ answer: found, css: view.css }, PAUSE);
   const [boxes, setBoxes] = useState<MeasuredPart[]>([]);
   const [, setState] = useSpecimenState();
   if (!answer || answer.cells.length === 0) return null;
   const operated = boxes.filter((box) => box.operated);
   const small = new Set(operated.filter((box) => !isTouchable(box)).map(({ cell }) => Number(cell)));
-  const found = answer.cells.filter((_, i) => small.has(i));
+  const tooSmall = answer.cells.filter((_, i) => small.has(i));
   const standard = new Map(view.props.map((prop) => [prop.name, prop.default]));
   return (
     <>
       {operated.length > 0 && (
         <div className={classes.sums} data-testid="touch">
-          {found.length === 0
+          {tooSmall.length === 0
             ? `Every target is at least ${LEAST_TARGET} by ${LEAST_TARGET}, in every combination.`
-            : `${found.reduce((sum, { times }) => sum + times, 0)} combinations have a target under ${LEAST_TARGET} by ${LEAST_TARGET} (WCAG 2.5.8): `}
-          {found.slice(0, NAMED).map(({ label, props, states }, i) => (
+            : `${tooSmall.reduce((sum, { times }) => sum + times, 0)} combinations have a target under ${LEAST_TARGET} by ${LEAST_TARGET} (WCAG 2.5.8): `}
+          {tooSmall.slice(0, NAMED).map(({ label, props, states }, i) => (
             <span key={label}>
               {i > 0 && ', '}
               <button
@@ -50,14 +55,14 @@ export function TouchSizes({ view, lens }: { view: ProofView; lens: Record<strin
               </button>
             </span>
           ))}
-          {found.length > NAMED && ` and ${found.length - NAMED} more sizes`}
+          {tooSmall.length > NAMED && ` and ${tooSmall.length - NAMED} more sizes`}
         </div>
       )}
       <div className={classes.unseen} aria-hidden inert>
         <PreviewFrame
           title={`Sizes of ${view.name}`}
           html={answer.html}
-          css={view.css}
+          css={css}
           attributes={contextAttributes(lens)}
           measure={NOTHING}
           onMeasured={setBoxes}
