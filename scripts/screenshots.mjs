@@ -70,7 +70,7 @@ try {
     await page.waitForURL(/\/$/);
     await page.goto(address);
     if (file) await page.locator('input[type=file]').setInputFiles(path.join(root, file));
-    await page.waitForTimeout(2200);
+    await page.waitForTimeout(3400);
     if (into) {
       await page.getByRole('region', { name: into }).evaluate((one) => one.scrollIntoView());
       await page.mouse.wheel(0, -120);

@@ -1,4 +1,4 @@
-import type { Finding } from '../checks/finding';
+import { worstFirst, type Finding } from '../checks/finding';
 import { CHECKS } from '../checks/registry';
 import { COMPONENT_CHECKS } from '../components/checks/registry';
 import { itemsOf } from '../documents/items';
@@ -37,7 +37,7 @@ export function findings(
   library: OpenLibrary,
   { code, severity, find }: { code: string; severity: string; find: string },
 ): FindingsView {
-  const all = [...library.findings(), ...library.componentFindings()];
+  const all = [...library.findings(), ...library.componentFindings()].sort(worstFirst);
   const counts = new Map<string, FindingsView['counts'][number]>();
   for (const finding of all) {
     const known = counts.get(finding.code) ?? {
