@@ -18,4 +18,4 @@ function bindingsOf({ resolution }: OpenLibrary, lens: Context): Bindings {
 export const bindings = (
   library: OpenLibrary,
   { property, typed, lens }: { property: string; typed: string; lens: Context },
-): Binding[] => bindingsOf(library, lens).choices(property, typed).slice(0, 40);
+): Binding[] => bindingsOf(library, lens).choices(property, typed).slice(0, 12);

@@ -56,7 +56,7 @@ export function TokenChoice({
     <Autocomplete
       {...props}
       value={value}
-      limit={40}
+      limit={12}
       maxDropdownHeight={260}
       data={[...(near || value !== (stored ?? '') ? [] : keywords), ...tokens.keys()]}
       filter={({ options }) => options}
