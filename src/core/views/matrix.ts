@@ -181,6 +181,8 @@ export interface SizesView {
   /** One drawing of each size, numbered by `data-cell`. */
   html: string;
   cells: { label: string; props: Record<string, string>; states: string[]; times: number }[];
+  /** Sizes that are not drawn, there being too many. */
+  more: number;
 }
 
 /** As many sizes are drawn to be measured. */
@@ -193,8 +195,10 @@ export function* sizesInSteps(
 ): Steps<SizesView | null> {
   const component = itemsOf(items, 'component').find((other) => other.name === name);
   if (!component) return null;
-  const groups = (yield* sizeSteps(component)).slice(0, MOST_SIZES);
+  const all = yield* sizeSteps(component);
+  const groups = all.slice(0, MOST_SIZES);
   return {
+    more: all.length - groups.length,
     html: groups
       .map(
         ({ combination }, i) =>

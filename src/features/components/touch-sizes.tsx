@@ -1,7 +1,7 @@
 'use client';
 
 import { useDebouncedValue } from '@mantine/hooks';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { isTouchable, LEAST_TARGET, type MeasuredPart } from '@/core/components/measured';
 import { contextAttributes } from '@/core/screens/screen';
 import type { ProofView } from '@/core/views/proof';
@@ -22,20 +22,22 @@ const PAUSE = 400;
 export function TouchSizes({ view, lens }: { view: ProofView; lens: Record<string, string> }) {
   const { answer: found } = useLongView('sizes', { name: view.name, lens });
   // Drawn once one pauses: with each key it would be felt, and nobody looks at it while typing.
-  const [{ answer, css }] = useDebouncedValue({ answer: found, css: view.css }, PAUSE);
+  const now = useMemo(() => ({ answer: found, css: view.css }), [found, view.css]);
+  const [{ answer, css }] = useDebouncedValue(now, PAUSE);
   const [boxes, setBoxes] = useState<MeasuredPart[]>([]);
   const [, setState] = useSpecimenState();
   if (!answer || answer.cells.length === 0) return null;
   const operated = boxes.filter((box) => box.operated);
   const small = new Set(operated.filter((box) => !isTouchable(box)).map(({ cell }) => Number(cell)));
   const tooSmall = answer.cells.filter((_, i) => small.has(i));
+  const told = new Set(operated.map(({ cell }) => cell)).size;
   const standard = new Map(view.props.map((prop) => [prop.name, prop.default]));
   return (
     <>
       {operated.length > 0 && (
         <div className={classes.sums} data-testid="touch">
           {tooSmall.length === 0
-            ? `Every target is at least ${LEAST_TARGET} by ${LEAST_TARGET}, in every combination.`
+            ? `Every target is at least ${LEAST_TARGET} by ${LEAST_TARGET}, ${told < answer.cells.length || answer.more > 0 ? `in the ${told} sizes that were measured; it can come in ${answer.cells.length + answer.more}` : 'in every combination'}.`
             : `${tooSmall.reduce((sum, { times }) => sum + times, 0)} combinations have a target under ${LEAST_TARGET} by ${LEAST_TARGET} (WCAG 2.5.8): `}
           {tooSmall.slice(0, NAMED).map(({ label, props, states }, i) => (
             <span key={label}>
