@@ -5,16 +5,33 @@ import tseslint from 'typescript-eslint';
 /** Who may import whom; docs/architecture.md draws the same picture and a test keeps the two alike. */
 const LAYERS = {
   core: ['core'],
+  editing: ['editing', 'core'],
   api: ['api', 'core'],
   files: ['files', 'core'],
   ui: ['ui', 'core'],
-  workers: ['workers', 'core', 'api'],
-  features: ['features', 'ui', 'core', 'api'],
-  server: ['server', 'files', 'api', 'core', 'demo'],
+  workers: ['workers', 'editing', 'core', 'api'],
+  features: ['features', 'ui', 'editing', 'core', 'api'],
+  server: ['server', 'files', 'editing', 'api', 'core'],
   cli: ['cli', 'files', 'api', 'core'],
   app: ['app', 'features', 'ui', 'server', 'api', 'core'],
   demo: ['demo', 'core', 'server'],
 };
+/** The folders of the core: each may import itself and those before it. */
+const CORE = [
+  'base',
+  'findings',
+  'document',
+  'tokens',
+  'assets',
+  'components',
+  'outputs',
+  'guides',
+  'products',
+  'kinds',
+  'library',
+  'releases',
+  'intake',
+];
 
 const NOT_IN_CORE = [
   'react',
@@ -62,9 +79,28 @@ export default tseslint.config(
       eqeqeq: 'error',
     },
   },
+  ...CORE.map((folder, i) => ({
+    files: [`src/core/${folder}/**/*.ts`],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: CORE.slice(i + 1).flatMap((later) => [`**/${later}/**`, `@/core/${later}/**`]),
+              message: `core/${folder} comes before these`,
+            },
+          ].filter(({ group }) => group.length > 0),
+        },
+      ],
+    },
+  })),
+  // Tests may take what they hold the code against from anywhere.
+  { files: ['**/*.test.{ts,tsx}', 'src/testing/**'], rules: { 'boundaries/dependencies': 'off' } },
   {
     files: ['src/core/**/*.ts'],
-    ignores: ['**/*.test.ts', '**/testing.ts'],
+    ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-imports': [
         'error',

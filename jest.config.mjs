@@ -1,4 +1,54 @@
 /** Unit tests stand beside what they test; everything is transformed, since much of what we use is ESM only. */
+const ESM_ONLY = [
+  'culori',
+  'd3-.*',
+  'internmap',
+  'parse5.*',
+  'entities',
+  'fractional-indexing',
+  'nanoid',
+  'fast-check',
+  'pure-rand',
+  'css-tree',
+  'colorjs.io',
+  '@csstools/.*',
+  // HTML trees and selectors
+  'css-select',
+  'css-what',
+  'dom-serializer',
+  'domelementtype',
+  'domhandler',
+  'domutils',
+  'nth-check',
+  'boolbase',
+  // Markdown
+  'react-markdown',
+  'remark-.*',
+  'micromark.*',
+  'mdast-.*',
+  'unist-.*',
+  'hast-.*',
+  'unified',
+  'vfile.*',
+  'bail',
+  'trough',
+  'is-plain-obj',
+  'ccount',
+  'devlop',
+  'zwitch',
+  'longest-streak',
+  'markdown-table',
+  'escape-string-regexp',
+  'decode-named-character-reference',
+  'character-entities.*',
+  'property-information',
+  'space-separated-tokens',
+  'comma-separated-tokens',
+  'html-url-attributes',
+  'trim-lines',
+  'estree-util-.*',
+  'style-to-.*',
+];
 const shared = {
   transform: {
     '^.+\\.(t|j|mj)sx?$': [
@@ -13,9 +63,7 @@ const shared = {
       },
     ],
   },
-  transformIgnorePatterns: [
-    'node_modules/(?!(culori|d3|d3-.*|internmap|delaunator|robust-predicates|parse5|entities|fractional-indexing|fast-check|react-markdown|remark-.*|css-tree|colorjs.io|css-select|css-what|domutils|domhandler|domelementtype|dom-serializer|htmlparser2|nth-check|boolbase)/)',
-  ],
+  transformIgnorePatterns: [`node_modules/(?!(${ESM_ONLY.join('|')})/)`],
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
     // The same code in the form that Jest can require.

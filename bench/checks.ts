@@ -1,7 +1,7 @@
-import { runChecks } from '../src/core/checks/registry';
-import type { Pairing } from '../src/core/checks/check';
-import type { JsonObject } from '../src/core/json/json';
-import { readJson } from '../src/core/json/read';
+import { runChecks } from '../src/core/tokens/checks/registry';
+import type { Pairing } from '../src/core/tokens/pairings';
+import type { JsonObject } from '../src/core/base/json/json';
+import { readJson } from '../src/core/base/json/read';
 import { readResolver } from '../src/core/tokens/resolver-file';
 import { Resolution } from '../src/core/tokens/resolve';
 import { median, type Benchmark } from './benchmark';

@@ -1,7 +1,7 @@
-import { contrastTable } from '../src/core/color/contrast-table';
-import { parseColor, rgbOf } from '../src/core/color/color';
-import { colorDifference } from '../src/core/color/difference';
-import { ColorIndex } from '../src/core/color/nearest';
+import { contrastTable } from '../src/core/base/color/contrast-table';
+import { parseColor, rgbOf } from '../src/core/base/color/color';
+import { colorDifference } from '../src/core/base/color/difference';
+import { ColorIndex } from '../src/core/base/color/nearest';
 import { alternating, type Benchmark } from './benchmark';
 import { bruteNearest } from './references/brute-nearest';
 import { contrastLoop } from './references/contrast-loop';

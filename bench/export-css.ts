@@ -1,6 +1,6 @@
-import type { JsonObject } from '../src/core/json/json';
-import { toPlain } from '../src/core/json/json';
-import { readJson } from '../src/core/json/read';
+import type { JsonObject } from '../src/core/base/json/json';
+import { toPlain } from '../src/core/base/json/json';
+import { readJson } from '../src/core/base/json/read';
 import { css } from '../src/core/outputs/css';
 import { readResolver } from '../src/core/tokens/resolver-file';
 import { Resolution } from '../src/core/tokens/resolve';

@@ -1,8 +1,8 @@
 import { combinationsOf } from '../src/core/components/combinations';
 import { compileCss } from '../src/core/components/compile';
 import { cellChecks, matrixOf } from '../src/core/components/matrix';
-import type { JsonObject } from '../src/core/json/json';
-import { readJson } from '../src/core/json/read';
+import type { JsonObject } from '../src/core/base/json/json';
+import { readJson } from '../src/core/base/json/read';
 import { readResolver } from '../src/core/tokens/resolver-file';
 import { Resolution } from '../src/core/tokens/resolve';
 import { alternating, median, type Benchmark } from './benchmark';

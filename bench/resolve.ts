@@ -1,5 +1,5 @@
-import type { JsonObject } from '../src/core/json/json';
-import { readJson } from '../src/core/json/read';
+import type { JsonObject } from '../src/core/base/json/json';
+import { readJson } from '../src/core/base/json/read';
 import { readResolver } from '../src/core/tokens/resolver-file';
 import { Resolution } from '../src/core/tokens/resolve';
 import { alternating, median, type Benchmark } from './benchmark';

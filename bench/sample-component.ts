@@ -1,4 +1,4 @@
-import type { ComponentItem, Condition, Prop, StyleEntry, StyleValue } from '../src/core/documents/items';
+import type { ComponentItem, Condition, Prop, StyleEntry, StyleValue } from '../src/core/components/definition';
 
 const color = (at: number) => ({ $value: { colorSpace: 'srgb', components: [(at * 7) % 11, (at * 5) % 11, (at * 3) % 11].map((x) => x / 10) } }); // prettier-ignore
 const colors = (shift: number) =>

@@ -1,9 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Knex } from 'knex';
-import { setField } from '@/core/documents/edits';
-import { itemsOf, type Item, type Items, type TokenItem } from '@/core/documents/items';
-import { libraryTree } from '@/core/documents/library';
+import { setField } from '@/core/document/edits';
+import { itemsOf, type Item, type Items } from '@/core/document/item';
+import type { TokenItem } from '@/core/tokens/items';
+import { libraryTree } from '@/core/tokens/token-tree';
 import type { Actor } from '@/server/access/authorise';
 import { perform } from '@/server/perform';
 

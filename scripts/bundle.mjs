@@ -34,7 +34,7 @@ const all = {
   prepare: () =>
     build({
       ...common,
-      entryPoints: { prepare: 'src/server/start/prepare.ts' },
+      entryPoints: { prepare: 'demo/prepare.ts' },
       outdir: 'dist',
       outExtension: { '.js': '.mjs' },
     }),

@@ -1,4 +1,4 @@
-import { isObject, type Json } from '../../src/core/json/json';
+import { isObject, type Json } from '../../src/core/base/json/json';
 import type { TokenSystem } from '../../src/core/tokens/system';
 
 /** A resolver written for plainness alone: every token under every combination from the start. For checksums. */

@@ -1,4 +1,4 @@
-import type { Clash } from '@/core/documents/edits';
+import type { Clash } from '@/core/document/edits';
 
 /** What a page says to the worker that holds the open document. Each asks for one answer with the same number. */
 export type Ask =

@@ -16,36 +16,57 @@ test('the architecture page names every folder of the core, and none that is not
   expect(named.sort()).toEqual(folders.sort());
 });
 
-test('the layers drawn on the architecture page are those lint enforces', () => {
+test('the folders of the core stand on the page in the order that lint enforces', () => {
   const page = readFileSync('docs/architecture.md', 'utf8');
   const lint = readFileSync('eslint.config.mjs', 'utf8');
-  const rows = [...page.matchAll(/^\| `(\w+)` \| ([^|]+) \|/gm)].map(
-    ([, layer, may]) => [layer!, [...may!.matchAll(/`(\w+)`/g)].map((match) => match[1]!)] as const,
+  const order = [.../^const CORE = \[([^\]]*)\];/m.exec(lint)![1]!.matchAll(/'(\w+)'/g)].map(
+    (match) => match[1],
   );
-  expect(rows.length).toBeGreaterThan(7);
-  for (const [layer, may] of rows) {
-    const allowed = new RegExp(`^  ${layer}: \\[(.*)\\],$`, 'm').exec(lint)?.[1];
-    expect(
-      [...(allowed ?? '').matchAll(/'(\w+)'/g)].map((match) => match[1]).filter((name) => name !== layer),
-    ).toEqual(may);
-  }
+  expect([...page.matchAll(/^- `core\/([a-z]+)\/`/gm)].map((match) => match[1])).toEqual(order);
+});
+
+test('the layers drawn on the architecture page are those lint enforces, and no others', () => {
+  const page = readFileSync('docs/architecture.md', 'utf8');
+  const lint = readFileSync('eslint.config.mjs', 'utf8');
+  const drawn = Object.fromEntries(
+    [...page.matchAll(/^\| `(\w+)` \| ([^|]+) \|/gm)].map(([, layer, may]) => [
+      layer!,
+      [...may!.matchAll(/`(\w+)`/g)].map((match) => match[1]!),
+    ]),
+  );
+  const [, table] = /^const LAYERS = \{([\s\S]*?)^\};/m.exec(lint)!;
+  const enforced = Object.fromEntries(
+    [...table!.matchAll(/^  (\w+): \[(.*)\],$/gm)].map(([, layer, may]) => [
+      layer!,
+      [...may!.matchAll(/'(\w+)'/g)].map((match) => match[1]!).filter((name) => name !== layer),
+    ]),
+  );
+  expect(drawn).toEqual(enforced);
+  const folders = readdirSync('src').filter((name) => statSync(path.join('src', name)).isDirectory());
+  expect(Object.keys(enforced).sort()).toEqual(
+    [...folders.filter((name) => name !== 'testing'), 'demo'].sort(),
+  );
 });
 
 test('registries know every file of their folder', () => {
   for (const [folder, registry, skip] of [
     ['src/core/tokens/types', 'registry.ts', ['type.ts', 'quantity.ts', 'composite.ts']],
-    ['src/core/checks', 'registry.ts', ['check.ts', 'finding.ts', 'sarif.ts']],
-    ['src/core/gather/readers', 'registry.ts', []],
-    ['src/core/recipes', 'registry.ts', ['recipe.ts']],
-    ['src/core/outputs', 'registry.ts', ['output.ts', 'naming.ts', 'csv.ts']],
+    ['src/core/tokens/checks', 'registry.ts', ['check.ts']],
+    ['src/core/components/checks', 'registry.ts', ['check.ts']],
+    ['src/core/guides/blocks', 'registry.ts', []],
+    ['src/features/guides/blocks', 'registry.ts', ['block.ts', 'component-notices.tsx']],
+    ['src/core/kinds', 'registry.ts', ['tree-declarations.ts']],
+    ['src/core/intake/readers', 'registry.ts', []],
+    ['src/core/tokens/recipes', 'registry.ts', ['recipe.ts']],
+    ['src/core/outputs', 'registry.ts', ['output.ts', 'page-styles.ts']],
     ['src/core/components/code', 'registry.ts', ['code.ts']],
     ['src/core/components/source', 'registry.ts', ['source.ts']],
   ] as const) {
     const text = readFileSync(path.join(folder, registry), 'utf8');
     for (const file of walk(folder).map((name) => path.basename(name))) {
-      if (file === registry || file.endsWith('.test.ts') || (skip as readonly string[]).includes(file))
+      if (file === registry || /\.test\.tsx?$/.test(file) || (skip as readonly string[]).includes(file))
         continue;
-      expect(text).toContain(`'./${file.replace(/\.ts$/, '')}'`);
+      expect(text).toContain(`'./${file.replace(/\.tsx?$/, '')}'`);
     }
   }
 });

@@ -1,7 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
-import type { Finding } from '@/core/checks/finding';
-import { locatePointers } from '@/core/json/locate';
+import type { Finding } from '@/core/findings/finding';
+import { locatePointers } from '@/core/base/json/locate';
 import { openTokens, type OpenedTokens } from '@/core/tokens/open';
 
 /** A file that cannot be read at all, in words. */
@@ -40,7 +40,7 @@ export async function openTokenFile(file: string): Promise<OpenedTokens> {
   // The parsers of style sheets are loaded where they are wanted: a token file is the common case.
   const open = /\.(tokens|resolver)(\.json)?$/i.test(file)
     ? openTokens
-    : (await import('@/core/gather/readers/registry')).openAny;
+    : (await import('@/core/intake/readers/registry')).openAny;
   const opened = open(file, readText(file), (name) => {
     const target = path.resolve(folder, name);
     if (path.isAbsolute(name) || !target.startsWith(folder + path.sep)) return undefined;

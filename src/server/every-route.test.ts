@@ -3,10 +3,11 @@ import os from 'node:os';
 import path from 'node:path';
 import { answerProblems, matchOperation } from '@/api/match';
 import { OPERATIONS } from '@/api/operations';
-import { setField } from '@/core/documents/edits';
-import type { Item, TokenItem } from '@/core/documents/items';
+import { setField } from '@/core/document/edits';
+import type { Item } from '@/core/document/item';
+import type { TokenItem } from '@/core/tokens/items';
 import { openDatabase } from './db/connection';
-import { database, respond } from './http';
+import { database, respond } from './http/http';
 
 // The cookie jar of one browser: iron-session seals into it what the server sets.
 const jar = new Map<string, string>();

@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
 import { authorise, type Actor, type DocumentRow } from './access/authorise';
-import { notFound } from './problem';
+import { notFound } from './http/problem';
 import { USE_CASES } from './registry';
 import type { Work } from './use-case';
 

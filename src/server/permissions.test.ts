@@ -1,11 +1,12 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { setField } from '@/core/documents/edits';
-import type { Item, TokenItem } from '@/core/documents/items';
+import { setField } from '@/core/document/edits';
+import type { Item } from '@/core/document/item';
+import type { TokenItem } from '@/core/tokens/items';
 import { perform } from './perform';
-import { Problem } from './problem';
+import { Problem } from './http/problem';
 import { USE_CASES } from './registry';
-import { dump, testWorkspace, type TestWorkspace } from './testing';
+import { dump, testWorkspace, type TestWorkspace } from '@/testing/server';
 
 const ARCHIVO = readFileSync(
   'node_modules/@fontsource-variable/archivo/files/archivo-latin-wght-normal.woff2',

@@ -1,9 +1,9 @@
 import { changeUseCases } from './documents/change';
 import { createUseCases } from './documents/create';
 import { openUseCases } from './documents/open';
-import { giveUseCases } from './documents/give';
-import { fileUseCases } from './files/files';
-import { inboxUseCases } from './inbox/inbox';
+import { giveUseCases } from './documents/transfer';
+import { fileUseCases } from './assets/files';
+import { inboxUseCases } from './people/inbox';
 import { outputUseCases } from './outputs/write';
 import { peopleUseCases } from './people/people';
 import { productUseCases } from './products/take';

@@ -1,7 +1,9 @@
-import { applyChangeSet, documentOf, type LoggedChangeSet } from '@/core/documents/change-set';
-import { setField, type Edit } from '@/core/documents/edits';
-import type { Item, TokenItem } from '@/core/documents/items';
-import type { OpenLibrary } from '@/core/views/open-library';
+import { applyChangeSet } from '@/core/kinds/registry';
+import { documentOf, type LoggedChangeSet } from '@/core/document/change-set';
+import { setField, type Edit } from '@/core/document/edits';
+import type { Item } from '@/core/document/item';
+import type { TokenItem } from '@/core/tokens/items';
+import type { OpenLibrary } from '@/editing/session/open-library';
 import { DocumentSession, Refused } from './document-session';
 
 const layer: Item = { id: 'layer_1', kind: 'layer', name: 'base', when: [], file: null, order: 'a0' };

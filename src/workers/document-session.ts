@@ -1,16 +1,17 @@
 import type { ClashReport, ProblemReport } from '@/api/document-protocol';
-import { applyChangeSet, documentOf, type LoggedChangeSet } from '@/core/documents/change-set';
-import type { Edit } from '@/core/documents/edits';
-import type { Document } from '@/core/documents/items';
+import { applyChangeSet } from '@/core/kinds/registry';
+import { documentOf, type LoggedChangeSet } from '@/core/document/change-set';
+import type { Edit } from '@/core/document/edits';
+import type { Document } from '@/core/document/item';
 import {
   OpenLibrary,
   surroundingsOf,
   type LibrarySnapshot,
   type Surroundings,
-} from '@/core/views/open-library';
-import type { Carried } from '@/core/views/carried';
-import { OpenProduct, type ProductSnapshot } from '@/core/views/open-product';
-import type { Plan } from '@/core/views/plans/plan';
+} from '@/editing/session/open-library';
+import type { Carried } from '@/editing/session/derived-cache';
+import { OpenProduct, type ProductSnapshot } from '@/editing/session/open-product';
+import type { Plan } from '@/editing/session/command';
 
 /** A refusal the server gave, in its words. */
 export class Refused extends Error {

@@ -1,8 +1,8 @@
 import type { PageMessage, WorkerMessage } from '@/api/document-protocol';
-import type { Plan } from '@/core/views/plans/plan';
-import { LIBRARY_PLANS, PRODUCT_PLANS } from '@/core/views/plans/registry';
-import { LIBRARY_VIEWS, PRODUCT_VIEWS } from '@/core/views/registry';
-import { isSteps, type Steps } from '@/core/steps';
+import type { Plan } from '@/editing/session/command';
+import { LIBRARY_PLANS, PRODUCT_PLANS } from '@/editing/commands';
+import { LIBRARY_VIEWS, PRODUCT_VIEWS } from '@/editing/queries';
+import { isSteps, type Steps } from '@/core/base/steps';
 import { DocumentSession, newId, Refused } from './document-session';
 
 /** Holds the open document of a tab: answers what pages ask of it, and keeps it in step with the server. */

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
-import { WorkProvider } from '@/features/entry/work';
-import { asPerson } from '@/server/session';
+import { WorkProvider } from '@/features/session/work';
+import { asPerson } from '@/server/http/session';
 import type { DocumentEntry, Me } from '@/ui/frame/types';
 
 export const dynamic = 'force-dynamic';

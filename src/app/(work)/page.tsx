@@ -1,4 +1,4 @@
-import { Home } from '@/features/libraries/home';
+import { Home } from '@/features/workspace/home';
 
 export default function Page() {
   return <Home />;

@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation';
-import { SignIn, type Welcome } from '@/features/entry/sign-in';
-import { asVisitor, isSignedIn } from '@/server/session';
+import { SignIn, type Welcome } from '@/features/people/sign-in';
+import { asVisitor, isSignedIn } from '@/server/http/session';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation';
-import { SetUp, type Welcome } from '@/features/entry/sign-in';
-import { asVisitor } from '@/server/session';
+import { SetUp, type Welcome } from '@/features/people/sign-in';
+import { asVisitor } from '@/server/http/session';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,7 +1,7 @@
-import { atOrAbove, worstFirst } from '@/core/checks/finding';
-import { runChecks } from '@/core/checks/registry';
-import { sarif } from '@/core/checks/sarif';
-import { pairingsOfFiles } from '@/core/documents/import';
+import { atOrAbove, worstFirst } from '@/core/findings/finding';
+import { runChecks } from '@/core/tokens/checks/registry';
+import { sarif } from '@/core/findings/sarif';
+import { pairingsOfFiles } from '@/core/tokens/pairings';
 import { Resolution } from '@/core/tokens/resolve';
 import { openTokenFile, withPlaces } from '@/files/token-files';
 import { findingLine, readArguments } from '../arguments';

@@ -1,5 +1,5 @@
-import { parseColor, rgbOf } from '@/core/color/color';
-import { contrastRatio, levels } from '@/core/color/contrast';
+import { parseColor, rgbOf } from '@/core/base/color/color';
+import { contrastRatio, levels } from '@/core/base/color/contrast';
 import { readArguments, UsageError } from '../arguments';
 
 export function run(words: string[]): number {

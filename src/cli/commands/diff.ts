@@ -1,8 +1,10 @@
-import { pairingsOfFiles } from '@/core/documents/import';
-import { toPlain } from '@/core/json/json';
-import { JsonSyntaxError, readJson } from '@/core/json/read';
+import { pairingsOfFiles } from '@/core/tokens/pairings';
+import { toPlain } from '@/core/base/json/json';
+import { JsonSyntaxError, readJson } from '@/core/base/json/read';
 import { releaseNotes } from '@/core/releases/notes';
-import { SEVERITIES, worst, type SeverityTable } from '@/core/releases/severity';
+import { counted } from '@/core/base/words';
+import { IMPACTS, type ImpactTable } from '@/core/releases/impacts';
+import { worst } from '@/core/document/impact';
 import { diffTokens } from '@/core/releases/token-diff';
 import { contextText } from '@/core/tokens/system';
 import { Resolution } from '@/core/tokens/resolve';
@@ -24,25 +26,28 @@ export async function run(words: string[]): Promise<number> {
     await side(positionals[0]!),
     await side(positionals[1]!),
     undefined,
-    table === undefined ? SEVERITIES : severitiesFrom(table),
+    table === undefined ? IMPACTS : impactsFrom(table),
   );
-  const bump = worst(changes.map((change) => change.severity));
+  const bump = worst(changes.map((change) => change.impact));
   const format = value('format') ?? 'text';
-  if (format === 'json') console.log(JSON.stringify({ bump, changes }, null, 2));
-  else if (format === 'markdown') process.stdout.write(releaseNotes('Unreleased', changes));
+  if (format === 'json') {
+    // The command line calls a change's impact its severity.
+    const listed = changes.map(({ impact, ...change }) => ({ ...change, severity: impact }));
+    console.log(JSON.stringify({ bump, changes: listed }, null, 2));
+  } else if (format === 'markdown') process.stdout.write(releaseNotes('Unreleased', changes));
   else {
-    for (const { severity, kind, path, before, after, why, contexts } of changes) {
+    for (const { impact, kind, path, before, after, why, contexts } of changes) {
       const values = before !== null && after !== null ? `  ${before} → ${after}` : '';
       console.log(
-        `${severity.padEnd(5)}  ${kind.padEnd(10)}  ${path}${values}  (${why}${contexts ? `; ${contexts.map(contextText).join(' / ')}` : ''})`,
+        `${impact.padEnd(5)}  ${kind.padEnd(10)}  ${path}${values}  (${why}${contexts ? `; ${contexts.map(contextText).join(' / ')}` : ''})`,
       );
     }
-    console.log(`${bump}: ${changes.length} change${changes.length === 1 ? '' : 's'}`);
+    console.log(`${bump}: ${counted(changes.length, 'change')}`);
   }
   return 0;
 }
 
-function severitiesFrom(file: string): SeverityTable {
+function impactsFrom(file: string): ImpactTable {
   let table: unknown;
   try {
     table = toPlain(readJson(readText(file)));
@@ -53,12 +58,12 @@ function severitiesFrom(file: string): SeverityTable {
   }
   const entries = typeof table === 'object' && table !== null ? Object.entries(table) : [];
   const wrong = entries.find(
-    ([kind, severity]) =>
-      !Object.hasOwn(SEVERITIES, kind) || !['patch', 'minor', 'major'].includes(severity as string),
+    ([kind, impact]) =>
+      !Object.hasOwn(IMPACTS, kind) || !['patch', 'minor', 'major'].includes(impact as string),
   );
   if (wrong)
     throw new UsageError(
-      `${file}: "${wrong[0]}" is ${JSON.stringify(wrong[1])}. Known kinds: ${Object.keys(SEVERITIES).join(', ')}; each is patch, minor or major.`,
+      `${file}: "${wrong[0]}" is ${JSON.stringify(wrong[1])}. Known kinds: ${Object.keys(IMPACTS).join(', ')}; each is patch, minor or major.`,
     );
-  return { ...SEVERITIES, ...Object.fromEntries(entries) } as SeverityTable;
+  return { ...IMPACTS, ...Object.fromEntries(entries) } as ImpactTable;
 }

@@ -1,4 +1,4 @@
-import { modernDocument } from '@/core/tokens/modernise';
+import { modernDocument } from '@/core/tokens/normalise';
 import { OUTPUTS } from '@/core/outputs/registry';
 import { Resolution } from '@/core/tokens/resolve';
 import { openTokenFile, withPlaces } from '@/files/token-files';

@@ -1,4 +1,4 @@
-import { toPlain } from '@/core/json/json';
+import { toPlain } from '@/core/base/json/json';
 import { cssLine, cssText } from '@/core/tokens/css-text';
 import { Resolution } from '@/core/tokens/resolve';
 import { openTokenFile, withPlaces } from '@/files/token-files';

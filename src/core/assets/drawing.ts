@@ -1,4 +1,5 @@
-import { ordered, type AssetItem, type Items } from '../documents/items';
+import type { AssetItem } from './asset';
+import { ordered, type Items } from '../document/item';
 
 /** The side of an SVG's drawing area in its own units, which icons are named by; undefined where it says none. */
 export function sizeOfDrawing(svg: string): number | undefined {

@@ -1,4 +1,4 @@
-import type { Behaviour, StyleValue } from '../documents/items';
+import type { Behaviour, StyleValue } from './definition';
 
 /** A behaviour as a specimen plays it; times in milliseconds. */
 export type PlayedBehaviour =

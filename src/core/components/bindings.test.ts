@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { tokenSystemOf } from '../documents/library';
+import { tokenSystemOf } from '../tokens/token-tree';
 import { Resolution } from '../tokens/resolve';
-import { demo } from '../views/testing';
+import { demo } from '@/testing/library';
 import { Bindings } from './bindings';
 import { rawParts } from './raw-values';
 

@@ -1,6 +1,6 @@
-import { parseColor, type Color } from '../color/color';
-import { colorDifference } from '../color/difference';
-import { lengthJson } from '../gather/css-value';
+import { parseColor, type Color } from '../base/color/color';
+import { colorDifference } from '../base/color/difference';
+import { lengthJson } from '../base/css/css-value';
 import { cssLine } from '../tokens/css-text';
 import { tierOf, type Tier } from '../tokens/tier';
 import { pxOf } from '../tokens/types/dimension';

@@ -1,9 +1,17 @@
+import {
+  compare as compareSpecificity,
+  selectorSpecificity,
+  type Specificity,
+} from '@csstools/selector-specificity';
 import { compile } from 'css-select';
+import { lexer } from 'css-tree';
 import type { AnyNode, Document, Element } from 'domhandler';
-import { parseDocument } from 'htmlparser2';
+import { parse, parseFragment } from 'parse5';
+import { adapter } from 'parse5-htmlparser2-tree-adapter';
 import postcss, { type Rule } from 'postcss';
 import safeParse from 'postcss-safe-parser';
 import selectorParser from 'postcss-selector-parser';
+import valueParser from 'postcss-value-parser';
 
 /** States a selector may ask for, as rules of components name them; `focus` is taken for `focus-visible`. */
 const STATES: Readonly<Record<string, string>> = {
@@ -20,8 +28,7 @@ const STATES: Readonly<Record<string, string>> = {
 interface Selector {
   matches: (element: Element) => boolean;
   state: string;
-  /** Ids, classes, types: compared in this order (Selectors 4, 17). */
-  weight: number;
+  specificity: Specificity;
   order: number;
   declarations: [property: string, value: string, important: boolean][];
 }
@@ -59,7 +66,9 @@ export function readMarkup(html: string, css: string): Markup {
       'There is more than 1 MB of it',
       'Paste the piece that is wanted, with its styles',
     );
-  const document = parseDocument(html);
+  // Only a whole page gets the elements that HTML adds to one.
+  const read = /<(!doctype|html|head|body)[\s>]/i.test(html) ? parse : parseFragment;
+  const document = read(html, { treeAdapter: adapter }) as Document;
   let own = '';
   const left = new Map<string, number>();
   const leave = (why: string) => left.set(why, (left.get(why) ?? 0) + 1);
@@ -105,18 +114,18 @@ export function readMarkup(html: string, css: string): Markup {
     left,
     statesOf: (element) => [...new Set(of(element).flatMap(({ state }) => (state ? [state] : [])))],
     styleOf(element, state) {
-      const won = new Map<string, { value: string; rank: [number, number, number] }>();
-      const put = (property: string, value: string, rank: [number, number, number]) => {
+      const won = new Map<string, { value: string; rank: Rank }>();
+      const put = (property: string, value: string, rank: Rank) => {
         const known = won.get(property);
-        if (!known || compare(rank, known.rank) >= 0) won.set(property, { value, rank });
+        if (!known || byRank(rank, known.rank) >= 0) won.set(property, { value, rank });
       };
       for (const one of of(element))
         if (one.state === state)
           for (const [property, value, important] of one.declarations)
-            put(property, value, [important ? 1 : 0, one.weight, one.order]);
+            put(property, value, { ...one, important });
       if (state === '' && element.attribs.style)
         for (const [property, value, important] of inlineOf(element.attribs.style))
-          put(property, value, [important ? 1 : 0, Infinity, order]);
+          put(property, value, { important, specificity: INLINE, order });
       const style = new Map<string, string>();
       for (const [property, { value }] of won) {
         if (property.startsWith('--')) continue;
@@ -136,7 +145,7 @@ export function readMarkup(html: string, css: string): Markup {
         .flatMap((one) =>
           one.declarations.filter(([property]) => property === name).map(([, value]) => ({ value, one })),
         )
-        .sort((a, b) => a.one.weight - b.one.weight || a.one.order - b.one.order)
+        .sort((a, b) => byStrength(a.one, b.one))
         .at(-1);
       if (said) return said.value;
     }
@@ -144,8 +153,14 @@ export function readMarkup(html: string, css: string): Markup {
   }
 }
 
-const compare = (a: readonly number[], b: readonly number[]): number =>
-  a.map((one, i) => (one === b[i] ? 0 : one - b[i]!)).find(Boolean) ?? 0;
+interface Rank extends Pick<Selector, 'specificity' | 'order'> {
+  important: boolean;
+}
+/** A style attribute is stronger than any selector (CSS Cascading 5, 6.4). */
+const INLINE: Specificity = { a: Infinity, b: 0, c: 0 };
+const byStrength = (a: Pick<Rank, 'specificity' | 'order'>, b: Pick<Rank, 'specificity' | 'order'>): number =>
+  compareSpecificity(a.specificity, b.specificity) || a.order - b.order;
+const byRank = (a: Rank, b: Rank): number => Number(a.important) - Number(b.important) || byStrength(a, b);
 
 const inlineOf = (text: string): [string, string, boolean][] => {
   const root = safeParse(`x{${text}}`);
@@ -167,7 +182,7 @@ function declarationsOf(rule: Rule): [string, string, boolean][] {
 }
 
 /** Each selector of a rule, its state taken out of it; undefined where it cannot be held against an element. */
-function selectorsOf(rule: Rule): (Pick<Selector, 'matches' | 'state' | 'weight'> | undefined)[] {
+function selectorsOf(rule: Rule): (Pick<Selector, 'matches' | 'state' | 'specificity'> | undefined)[] {
   let parsed: selectorParser.Root;
   try {
     parsed = selectorParser().astSync(rule.selector);
@@ -181,8 +196,8 @@ function selectorsOf(rule: Rule): (Pick<Selector, 'matches' | 'state' | 'weight'
       if (node.value.startsWith('::') || /^:(before|after|first-line|first-letter)$/.test(node.value))
         beside = true;
     });
-    const weight = weightOf(selector);
-    if (beside) return { matches: () => false, state: '?', weight };
+    const specificity = selectorSpecificity(selector);
+    if (beside) return { matches: () => false, state: '?', specificity };
     for (const node of [...selector.nodes]) {
       if (node.type !== 'pseudo' || !STATES[node.value]) continue;
       // Two states at once are the rarer of the two.
@@ -192,25 +207,11 @@ function selectorsOf(rule: Rule): (Pick<Selector, 'matches' | 'state' | 'weight'
     const text = selector.toString().trim() || '*';
     try {
       const matches = compile<AnyNode, Element>(text);
-      return { matches: (element: Element) => matches(element), state, weight };
+      return { matches: (element: Element) => matches(element), state, specificity };
     } catch {
       return undefined;
     }
   });
-}
-
-/** Specificity as one number: ids, then classes, attributes and pseudo-classes, then types (Selectors 4, 17). */
-function weightOf(selector: selectorParser.Selector): number {
-  return selector.nodes.reduce((sum, node) => {
-    if (node.type === 'id') return sum + 10_000;
-    if (node.type === 'class' || node.type === 'attribute') return sum + 100;
-    if (node.type === 'tag') return sum + 1;
-    if (node.type !== 'pseudo' || node.value === ':where') return sum;
-    const inside = Math.max(0, ...node.nodes.map(weightOf));
-    return (
-      sum + (/^:(is|not|has|matches)$/.test(node.value) ? inside : node.value.startsWith('::') ? 1 : 100)
-    );
-  }, 0);
 }
 
 /** A value with its custom properties put in; undefined where one is nowhere said and has no fallback. */
@@ -232,14 +233,25 @@ function substituted(
   return missing ? undefined : substituted(text, lookup, depth + 1);
 }
 
-const COLOR = /^(#[0-9a-f]{3,8}|(rgb|hsl|hwb|lab|lch|oklab|oklch|color)a?\([^()]*\)|[a-z]+)$/i;
-const splitTop = (value: string): string[] =>
-  value.match(/(?:[^\s()]+\([^()]*(?:\([^()]*\)[^()]*)*\)|[^\s()]+)+/g) ?? [];
+/** The pieces of a value that spaces divide; what stands in brackets is one. */
+function splitTop(value: string): string[] {
+  const pieces: string[] = [];
+  let piece = '';
+  for (const node of valueParser(value).nodes) {
+    if (node.type === 'space') {
+      if (piece !== '') pieces.push(piece);
+      piece = '';
+    } else if (node.type !== 'comment') piece += valueParser.stringify(node);
+  }
+  return piece === '' ? pieces : [...pieces, piece];
+}
+/** Whether a value is of a type of CSS Values, by the grammar of the specifications. */
+const isOfType = (type: string, value: string): boolean => lexer.matchType(type, value).error === null;
 
 /** The longhands that tokens can be bound to, of the shorthands pages mostly write; anything else stays as it is. */
 function longhandsOf(property: string, value: string): [string, string][] {
   const pieces = splitTop(value);
-  if (property === 'background' && pieces.length === 1 && COLOR.test(value))
+  if (property === 'background' && pieces.length === 1 && isOfType('color', value))
     return [['background-color', value]];
   if ((property === 'padding' || property === 'margin') && pieces.length >= 1 && pieces.length <= 4) {
     const [top, right = top, bottom = top, left = right] = pieces as [string, string?, string?, string?];
@@ -259,10 +271,8 @@ function longhandsOf(property: string, value: string): [string, string][] {
   }
   if (property === 'border' && pieces.length > 0 && pieces.length <= 3) {
     if (/^(0|0px|none)$/.test(value)) return [['border-style', 'none']];
-    const width = pieces.find((one) => /^[\d.]|^(thin|medium|thick)$/.test(one));
-    const style = pieces.find((one) =>
-      /^(none|hidden|dotted|dashed|solid|double|groove|ridge|inset|outset)$/.test(one),
-    );
+    const width = pieces.find((one) => isOfType('line-width', one));
+    const style = pieces.find((one) => isOfType('line-style', one));
     const color = pieces.find((one) => one !== width && one !== style);
     return [
       ...(width ? [['border-width', width] as [string, string]] : []),

@@ -1,7 +1,8 @@
-import type { ComponentItem, Items } from '../documents/items';
+import type { ComponentItem } from './definition';
+import type { Items } from '../document/item';
 import type { Resolution } from '../tokens/resolve';
 import type { Combination } from './condition';
-import { keptReach, NOT_KNOWN, type KeptReach } from './kept';
+import { keptReach, NOT_KNOWN, type KeptReach } from './passthrough-css';
 import { declaredStyle, rulesByStrength, valueCss, type DeclaredValue } from './style';
 import type { PartStyles } from './surfaces';
 

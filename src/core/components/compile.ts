@@ -1,14 +1,8 @@
-import {
-  ordered,
-  type ComponentItem,
-  type Condition,
-  type Items,
-  type StyleRule,
-  type StyleValue,
-} from '../documents/items';
-import { hyphenated, LONGHANDS } from '../outputs/naming';
-import { scopedCss } from './kept';
-import { pathOf } from './style';
+import type { ComponentItem, Condition, StyleRule, StyleValue } from './definition';
+import { ordered, type Items } from '../document/item';
+import { hyphenated, LONGHANDS } from '../tokens/naming';
+import { scopedCss } from './passthrough-css';
+import { pathOf } from '../tokens/token-tree';
 import { rulesByStrength } from './style';
 
 /**

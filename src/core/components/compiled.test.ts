@@ -1,11 +1,11 @@
 import { lexer, parse, walk, type Declaration } from 'css-tree';
-import { itemsOf } from '../documents/items';
-import { tokenSystemOf } from '../documents/library';
-import { hyphenated } from '../outputs/naming';
+import { itemsOf } from '../document/item';
+import { tokenSystemOf } from '../tokens/token-tree';
+import { hyphenated } from '../tokens/naming';
 import { cssText } from '../tokens/css-text';
-import { typeOf } from '../tokens/modernise';
+import { typeOf } from '../tokens/normalise';
 import { Resolution } from '../tokens/resolve';
-import { demo } from '../views/testing';
+import { demo } from '@/testing/library';
 import { compileCss } from './compile';
 
 const { items } = demo();

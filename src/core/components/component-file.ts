@@ -1,4 +1,4 @@
-import type { Finding } from '../checks/finding';
+import type { Finding } from '../findings/finding';
 import type {
   Behaviour,
   ComponentItem,
@@ -7,12 +7,12 @@ import type {
   Nested,
   Part,
   Prop,
-  Reference,
   StyleEntry,
   StyleValue,
-} from '../documents/items';
-import { ordersAfter } from '../documents/order';
-import { isObject, type Json, type JsonObject } from '../json/json';
+} from './definition';
+import type { Reference } from '../document/item';
+import { ordersAfter } from '../document/order';
+import { isObject, type Json, type JsonObject } from '../base/json/json';
 import { parseConditions } from './condition';
 import { templateOf, partAncestry } from './template';
 

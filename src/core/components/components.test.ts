@@ -1,7 +1,7 @@
 import { lexer, parse } from 'css-tree';
 import fc from 'fast-check';
-import type { ComponentItem, Condition, StyleRule } from '../documents/items';
-import { ITEM_SAMPLES } from '../documents/samples';
+import type { ComponentItem, Condition, StyleRule } from './definition';
+import { ITEM_SAMPLES } from '@/testing/samples';
 import { openTokens } from '../tokens/open';
 import { Resolution } from '../tokens/resolve';
 import { compileCss, componentClass } from './compile';

@@ -1,14 +1,6 @@
-import {
-  byOrder,
-  itemsOf,
-  ordered,
-  type ComponentItem,
-  type ItemOf,
-  type Items,
-  type Reference,
-  type StyleEntry,
-} from '../documents/items';
-import { ordersAfter } from '../documents/order';
+import type { ComponentItem, StyleEntry } from './definition';
+import { byOrder, itemsOf, ordered, type ItemOf, type Items, type Reference } from '../document/item';
+import { ordersAfter } from '../document/order';
 
 /** The component or rule set a reference means: the id wins where it is known. */
 export function named<K extends 'component' | 'ruleSet' | 'asset'>(

@@ -1,5 +1,5 @@
-import type { ComponentItem, Condition } from '../documents/items';
-import { ordered } from '../documents/items';
+import type { ComponentItem, Condition } from './definition';
+import { ordered } from '../document/item';
 
 /** One combination of prop values and states. A flag that is set has the value `true`. */
 export interface Combination {

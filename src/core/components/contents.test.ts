@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { itemsOf, type Behaviour, type Item, type StyleSheetItem } from '../documents/items';
-import { demo } from '../views/testing';
+import type { Behaviour, StyleSheetItem } from './definition';
+import { itemsOf, type Item } from '../document/item';
+import { demo } from '@/testing/library';
 import { behaviourText, msOf } from './behaviour';
 import { CONTENTS, renderContents, renderRows, rowsExample } from './contents';
 import { plainName } from './plain-name';

@@ -1,5 +1,6 @@
 import { csvParse } from 'd3-dsv';
-import { ordered, type ComponentItem, type Items, type Prop } from '../documents/items';
+import type { ComponentItem, Prop } from './definition';
+import { ordered, type Items } from '../document/item';
 import { named } from './compose';
 import { renderNested, renderPiece } from './nested';
 import type { RenderInput } from './render';

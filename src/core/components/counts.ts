@@ -1,8 +1,8 @@
-import type { ComponentItem } from '../documents/items';
-import { inOneGo, type Steps } from '../steps';
+import type { ComponentItem } from './definition';
+import { inOneGo, type Steps } from '../base/steps';
 import { axesOf, combinations, combinationsOf } from './combinations';
 import { allHold } from './condition';
-import { Looks, type RuleTie } from './looks';
+import { Looks, type RuleTie } from './part-style';
 import { rulesByStrength, type RuleEntry } from './style';
 
 /** What a component's rules come to over all its combinations. */

@@ -1,5 +1,6 @@
-import type { Finding } from '../checks/finding';
-import { ordered, type ComponentItem } from '../documents/items';
+import type { Finding } from '../findings/finding';
+import type { ComponentItem } from './definition';
+import { ordered } from '../document/item';
 
 /** `isDisabled` and `is-disabled` are one name written by two habits. */
 const key = (name: string): string => name.replace(/[-_]/g, '').toLowerCase();

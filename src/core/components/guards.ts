@@ -1,13 +1,14 @@
-import type { Finding } from '../checks/finding';
-import { ordered, type ComponentItem, type Guard, type Items } from '../documents/items';
+import type { Finding } from '../findings/finding';
+import type { ComponentItem, Guard } from './definition';
+import { ordered, type Items } from '../document/item';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
 import { combinationsOf } from './combinations';
 import { allHold, conditionsText, type Combination } from './condition';
 import { partStyles } from './cell-style';
-import { isKept } from './kept';
+import { isKept } from './passthrough-css';
 import { rulesByStrength } from './style';
-import { Turning } from './turning';
+import { Turning } from './rule-matcher';
 
 /**
  * What follows from content, from the tag or from what a part stands in, where no rule says it: known by measuring alone

@@ -1,13 +1,14 @@
-import type { Rgb } from '../color/color';
-import type { ComponentItem, Items } from '../documents/items';
-import { inOneGo, type Steps } from '../steps';
+import type { Rgb } from '../base/color/color';
+import type { ComponentItem } from './definition';
+import type { Items } from '../document/item';
+import { inOneGo, type Steps } from '../base/steps';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
-import { askedOf, type Asked } from './asked';
+import { askedOf, type Asked } from './contrast-requirements';
 import { knownStyles, partStyles } from './cell-style';
 import { combinations } from './combinations';
 import type { Combination } from './condition';
-import { PartLooks } from './part-looks';
+import { PartLooks } from './part-style-cache';
 import { rulesByStrength } from './style';
 import { borderContrast, contentContrast, type PartStyles } from './surfaces';
 

@@ -1,5 +1,5 @@
-import { clipped, parseColor, rgbOf, type Rgb } from '../color/color';
-import { composite, contrastRatio } from '../color/contrast';
+import { clipped, parseColor, rgbOf, type Rgb } from '../base/color/color';
+import { composite, contrastRatio } from '../base/color/contrast';
 import type { MeasuredPart, Sides } from './measured';
 import { needOf } from './surfaces';
 

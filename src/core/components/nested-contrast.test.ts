@@ -1,11 +1,12 @@
 import { hex } from 'wcag-contrast';
-import { itemsOf, type ComponentItem, type Nested } from '../documents/items';
-import { tokenSystemOf } from '../documents/library';
+import type { ComponentItem, Nested } from './definition';
+import { itemsOf } from '../document/item';
+import { tokenSystemOf } from '../tokens/token-tree';
 import { Resolution } from '../tokens/resolve';
-import { demo } from '../views/testing';
+import { demo } from '@/testing/library';
 import { combinationsOf, isAllowed } from './combinations';
 import { cellChecks, isUnknown, matrixOf, type ContrastCheck } from './matrix';
-import { styleRule as rule } from './testing';
+import { styleRule as rule } from '@/testing/style-rule';
 
 const { items } = demo();
 const resolution = new Resolution(tokenSystemOf(items));

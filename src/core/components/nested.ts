@@ -1,5 +1,6 @@
 import { drawingOf } from '../assets/drawing';
-import { ordered, type ComponentItem, type Items, type Nested, type Prop } from '../documents/items';
+import type { ComponentItem, Nested, Prop } from './definition';
+import { ordered, type Items } from '../document/item';
 import { named } from './compose';
 import { defaultProps } from './condition';
 import { renderComponent, type RenderInput } from './render';

@@ -1,6 +1,6 @@
 import valueParser from 'postcss-value-parser';
-import { parseColor } from '../color/color';
-import { EASINGS, easingJson, lengthJson, timeJson } from '../gather/css-value';
+import { parseColor } from '../base/color/color';
+import { EASINGS, easingJson, lengthJson, timeJson } from '../base/css/css-value';
 
 /** Properties about colour, type, spacing, radius, stroke widths, shadow and motion; box sizes and places are not (COMMANDS, scan). */
 const TOKEN_PROPERTIES =

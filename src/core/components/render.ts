@@ -1,4 +1,5 @@
-import { ordered, type ComponentItem } from '../documents/items';
+import type { ComponentItem } from './definition';
+import { ordered } from '../document/item';
 import { componentClass } from './compile';
 import { allHold, defaultProps, type Combination } from './condition';
 import { templateOf, type TemplateElement, type TemplateNode } from './template';

@@ -1,18 +1,11 @@
 import { isDeepStrictEqual } from 'node:util';
 import fc from 'fast-check';
-import {
-  itemsOf,
-  ordered,
-  type ComponentItem,
-  type Condition,
-  type Items,
-  type StyleEntry,
-  type StyleRule,
-} from '../documents/items';
-import { tokenSystemOf } from '../documents/library';
+import type { ComponentItem, Condition, StyleEntry, StyleRule } from './definition';
+import { itemsOf, ordered, type Items } from '../document/item';
+import { tokenSystemOf } from '../tokens/token-tree';
 import { Resolution } from '../tokens/resolve';
-import { matrix, matrixInSteps } from '../views/matrix';
-import { demo, opened } from '../views/testing';
+import { matrix, matrixInSteps } from '@/editing/components/queries/matrix';
+import { demo, opened } from '@/testing/library';
 import { combinations, combinationsOf, isAllowed } from './combinations';
 import { composedItems, entryHome } from './compose';
 import { allHold, defaultProps, effectiveStates } from './condition';

@@ -1,9 +1,10 @@
-import { itemsOf, type ComponentItem } from '../documents/items';
-import { inOneGo } from '../steps';
-import { demo } from '../views/testing';
+import type { ComponentItem } from './definition';
+import { itemsOf } from '../document/item';
+import { inOneGo } from '../base/steps';
+import { demo } from '@/testing/library';
 import { combinationsOf } from './combinations';
 import { sizeSteps } from './sizes';
-import { styleRule } from './testing';
+import { styleRule } from '@/testing/style-rule';
 
 const { items } = demo();
 const named = (name: string) => itemsOf(items, 'component').find((one) => one.name === name)!;

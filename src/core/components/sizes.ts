@@ -1,9 +1,9 @@
-import type { ComponentItem } from '../documents/items';
-import type { Steps } from '../steps';
+import type { ComponentItem } from './definition';
+import type { Steps } from '../base/steps';
 import { combinations } from './combinations';
 import type { Combination } from './condition';
-import { keptReach } from './kept';
-import { Looks } from './looks';
+import { keptReach } from './passthrough-css';
+import { Looks } from './part-style';
 import { partAncestry, templateOf } from './template';
 
 /** Properties that paint and move nothing: combinations that differ in these alone are of one size. */

@@ -1,5 +1,5 @@
 import postcss, { CssSyntaxError } from 'postcss';
-import { byOrder, itemsOf, type Items } from '../documents/items';
+import { byOrder, itemsOf, type Items } from '../document/item';
 import { outsideLoads } from './style-text';
 
 /** What is wrong with a style sheet for a whole library, and how to mend it; undefined: nothing. */

@@ -1,8 +1,8 @@
 import postcss, { CssSyntaxError, type ChildNode, type Rule } from 'postcss';
 import selectorParser from 'postcss-selector-parser';
-import type { Finding } from '../checks/finding';
-import { equal } from '../documents/edits';
-import type { Condition, KeptBlock, StyleEntry, StyleRule, StyleValue } from '../documents/items';
+import type { Finding } from '../findings/finding';
+import { equal } from '../document/edits';
+import type { Condition, KeptBlock, StyleEntry, StyleRule, StyleValue } from './definition';
 
 /** An entry of a style as it is written, wherever it stands. */
 export type Written = Omit<StyleRule, 'order'> | Omit<KeptBlock, 'order'>;

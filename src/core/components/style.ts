@@ -1,12 +1,6 @@
-import {
-  ordered,
-  type ComponentItem,
-  type Items,
-  type Reference,
-  type StyleRule,
-  type StyleValue,
-} from '../documents/items';
-import { libraryTree } from '../documents/library';
+import { pathOf } from '../tokens/token-tree';
+import type { ComponentItem, StyleRule, StyleValue } from './definition';
+import { ordered, type Items } from '../document/item';
 import { cssText } from '../tokens/css-text';
 import type { Resolution } from '../tokens/resolve';
 import { allHold, type Combination } from './condition';
@@ -46,19 +40,6 @@ export function declaredStyle(
     }
   }
   return new Map([...parts].map(([part, declarations]) => [part, [...declarations.values()]]));
-}
-
-/** The present path of a reference: the id wins where it is known. */
-export function pathOf(reference: Reference, items: Items): string {
-  const tree = libraryTree(items);
-  if (reference.id !== undefined) {
-    const path = tree.paths.get(reference.id);
-    if (path !== undefined) return path;
-    const item = items.get(reference.id);
-    if (item && 'name' in item) return item.name;
-  }
-  const id = tree.ids.get(reference.path);
-  return (id && tree.paths.get(id)) ?? reference.path;
 }
 
 /** The CSS longhands a bound value stands for under one context; undefined where its token has no value there. */

@@ -1,6 +1,6 @@
-import { clipped, parseColor, rgbOf, type Rgb } from '../color/color';
-import { composite, contrastRatio } from '../color/contrast';
-import { NOT_KNOWN } from './kept';
+import { clipped, parseColor, rgbOf, type Rgb } from '../base/color/color';
+import { composite, contrastRatio } from '../base/color/contrast';
+import { NOT_KNOWN } from './passthrough-css';
 
 /** CSS longhands declared for each part under one combination and context, in cascade order. */
 export type PartStyles = Map<string, Map<string, string>>;

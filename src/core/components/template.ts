@@ -1,6 +1,6 @@
 import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5';
-import type { Finding } from '../checks/finding';
-import type { Condition } from '../documents/items';
+import type { Finding } from '../findings/finding';
+import type { Condition } from './definition';
 import { parseConditions } from './condition';
 
 /** A component's template: HTML with one root, parts, slots, presence and bound attributes (MODEL, Template). */

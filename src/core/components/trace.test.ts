@@ -1,5 +1,5 @@
-import { itemsOf } from '../documents/items';
-import { demo, opened } from '../views/testing';
+import { itemsOf } from '../document/item';
+import { demo, opened } from '@/testing/library';
 import { reachingTokens, traceOf } from './trace';
 
 const library = opened(demo());

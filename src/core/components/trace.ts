@@ -1,9 +1,11 @@
-import type { ComponentItem, Items } from '../documents/items';
-import { LONGHANDS } from '../outputs/naming';
-import { typeOf } from '../tokens/modernise';
+import type { ComponentItem } from './definition';
+import type { Items } from '../document/item';
+import { LONGHANDS } from '../tokens/naming';
+import { typeOf } from '../tokens/normalise';
 import type { Resolution } from '../tokens/resolve';
 import { ruleSelector } from './compile';
-import { pathOf, rulesByStrength } from './style';
+import { rulesByStrength } from './style';
+import { pathOf } from '../tokens/token-tree';
 
 /** What a page needs to find, where components are drawn, the parts whose look comes from a token. */
 export interface Trace {

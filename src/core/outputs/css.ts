@@ -1,12 +1,12 @@
-import type { Finding } from '../checks/finding';
-import { isObject, type Json, type JsonObject } from '../json/json';
+import type { Finding } from '../findings/finding';
+import { isObject, type Json, type JsonObject } from '../base/json/json';
 import { cssText } from '../tokens/css-text';
 import type { Resolution, ResolvedToken } from '../tokens/resolve';
 import { defaultContext, type Axis, type Context } from '../tokens/system';
 import { ownExtension } from '../tokens/tier';
 import { pxOf } from '../tokens/types/dimension';
-import { clampText } from '../type/scale';
-import { hyphenated, LONGHANDS, nameClashes } from './naming';
+import { clampText } from '../tokens/type-scale';
+import { hyphenated, LONGHANDS, nameClashes } from '../tokens/naming';
 import { leftOut, type Output } from './output';
 
 /**

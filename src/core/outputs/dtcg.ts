@@ -1,4 +1,4 @@
-import { writeJson } from '../json/write';
+import { writeJson } from '../base/json/write';
 import type { Output } from './output';
 
 /** The token files as they were written: aliases, contexts and extensions kept. */

@@ -1,5 +1,5 @@
-import { jsonObject, type Json, type JsonObject } from '../json/json';
-import { writeJson } from '../json/write';
+import { jsonObject, type Json, type JsonObject } from '../base/json/json';
+import { writeJson } from '../base/json/write';
 import { defaultContext } from '../tokens/system';
 import { leftOut, type Output } from './output';
 

@@ -1,5 +1,5 @@
-import type { Finding } from '../checks/finding';
-import type { Json } from '../json/json';
+import type { Finding } from '../findings/finding';
+import type { Json } from '../base/json/json';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
 

@@ -2,7 +2,7 @@ import { lexer, parse, walk } from 'css-tree';
 import ts from 'typescript';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { readJson } from '../json/read';
+import { readJson } from '../base/json/read';
 import { openTokens } from '../tokens/open';
 import { Resolution } from '../tokens/resolve';
 import { defaultContext } from '../tokens/system';

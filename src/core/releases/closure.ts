@@ -1,7 +1,6 @@
-import type { Item, Items } from '../documents/items';
-import { kindOf } from '../documents/kinds';
-import { libraryTree } from '../documents/library';
-import { bindingsOf } from '../reach/reach';
+import type { Item, Items } from '../document/item';
+import { kindOf } from '../kinds/registry';
+import { libraryTree } from '../tokens/token-tree';
 
 /** Something in a release needs something that is left out. */
 export interface Unmet {
@@ -34,13 +33,9 @@ export function unmetNeeds(release: Items, draft: Items): Unmet[] {
 
 /** Ids of the items without which this one cannot stand. */
 function needsOf(item: Item): string[] {
-  const needs = bindingsOf(item).flatMap(({ to }) => (to.id === undefined ? [] : [to.id]));
-  if (item.kind === 'token' || item.kind === 'group') {
-    if (item.parent !== null) needs.push(item.parent);
-    needs.push(...Object.keys(item.declarations));
-  }
-  if (item.kind === 'context') needs.push(item.axis);
-  if (item.kind === 'layer') needs.push(...item.when.flat());
-  if (item.kind === 'component' && item.rank !== null) needs.push(item.rank);
-  return needs;
+  const kind = kindOf(item);
+  return [
+    ...kind.references(item).flatMap(({ to }) => (to.id === undefined ? [] : [to.id])),
+    ...kind.requires(item),
+  ];
 }

@@ -1,5 +1,7 @@
-import { itemsOf, type AssetItem, type ComponentItem, type Item, type StyleRule } from '../documents/items';
-import { demo, opened } from '../views/testing';
+import type { AssetItem } from '../assets/asset';
+import type { ComponentItem, StyleRule } from '../components/definition';
+import { itemsOf, type Item } from '../document/item';
+import { demo, opened } from '@/testing/library';
 import { unmetNeeds } from './closure';
 import { bumpOf, composeRelease, ledgerOf, type LibraryState } from './ledger';
 
@@ -18,7 +20,7 @@ const font: AssetItem = {
 const base = [...released.items.values(), font];
 
 /** What the ledger says of one item that became another (null: was not there, or is gone). */
-function told(before: Item | null, after: Item | null): [kind: string, severity: string, why: string][] {
+function told(before: Item | null, after: Item | null): [kind: string, impact: string, why: string][] {
   const id = (before ?? after)!.id;
   const rest = base.filter((item) => item.id !== id);
   const entries = ledgerOf(state(before ? [...rest, before] : rest), state(after ? [...rest, after] : rest));
@@ -26,9 +28,9 @@ function told(before: Item | null, after: Item | null): [kind: string, severity:
   const [entry] = entries;
   // An entry is as grave as the gravest of its changes, and so is what is to be released.
   const weight = ['patch', 'minor', 'major'];
-  const gravest = weight[Math.max(...entry!.changes.map(({ severity }) => weight.indexOf(severity)))];
-  expect([entry!.severity, bumpOf(entries)]).toEqual([gravest, gravest]);
-  return entry!.changes.map(({ kind, severity, why }) => [kind, severity, why]);
+  const gravest = weight[Math.max(...entry!.changes.map(({ impact }) => weight.indexOf(impact)))];
+  expect([entry!.impact, bumpOf(entries)]).toEqual([gravest, gravest]);
+  return entry!.changes.map(({ kind, impact, why }) => [kind, impact, why]);
 }
 
 const [propId, tone] = Object.entries(button.props).find(([, { kind }]) => kind === 'choice')!;
@@ -53,7 +55,7 @@ const declaring = (property: string, raw: string) =>
 const kept = (css: string) => ({ ...button, entries: { ...button.entries, entry_kept: { order: 'z', kind: 'kept' as const, css } } }); // prettier-ignore
 
 // MODEL, "Severities": what each kind of change costs those who use the library.
-const CASES: [what: string, before: Item | null, after: Item | null, kind: string, severity: string, why: RegExp][] = [
+const CASES: [what: string, before: Item | null, after: Item | null, kind: string, impact: string, why: RegExp][] = [
   ['a component comes', null, button, 'added', 'minor', /A component was added/],
   ['a component goes', button, null, 'removed', 'major', /A component was removed/],
   ['a component is renamed', button, { ...button, name: 'press' }, 'renamed', 'major', /renamed/],
@@ -77,22 +79,22 @@ const CASES: [what: string, before: Item | null, after: Item | null, kind: strin
   ['a guide comes', null, guide, 'added', 'minor', /A guide was added/],
   ['a guide goes', guide, null, 'removed', 'patch', /A guide was removed/],
   ['a guide is retitled', guide, { ...guide, title: 'Pressing' }, 'described', 'patch', /title/],
-  ['a block is taken out', guide, { ...guide, blocks: without(guide.blocks, Object.keys(guide.blocks)[0]!) }, 'described', 'patch', /1 taken out/],
+  ['a block is taken out', guide, { ...guide, blocks: without(guide.blocks, Object.keys(guide.blocks)[0]!) }, 'described', 'patch', /1 removed/],
   ['a font comes', null, font, 'added', 'minor', /An asset was added/],
   ['a font goes', font, null, 'removed', 'major', /An asset was removed/],
   ['a font is renamed', font, { ...font, name: 'Tern' }, 'renamed', 'major', /font was renamed/],
-  ['a font file goes', { ...font, files: { ...font.files, file_2: { ...font.files.file_1!, hash: '2'.repeat(64), file: 'b.woff2' } } }, font, 'file', 'major', /b\.woff2 was taken out/],
+  ['a font file goes', { ...font, files: { ...font.files, file_2: { ...font.files.file_1!, hash: '2'.repeat(64), file: 'b.woff2' } } }, font, 'file', 'major', /b\.woff2 was removed/],
   ['a font file comes', font, { ...font, files: { ...font.files, file_2: { ...font.files.file_1!, hash: '2'.repeat(64), file: 'b.woff2' } } }, 'file', 'minor', /b\.woff2 was added/],
 ]; // prettier-ignore
 
-test.each(CASES)('%s', (_what, before, after, kind, severity, why) => {
-  expect(told(before, after)).toContainEqual([kind, severity, expect.stringMatching(why)]);
+test.each(CASES)('%s', (_what, before, after, kind, impact, why) => {
+  expect(told(before, after)).toContainEqual([kind, impact, expect.stringMatching(why)]);
 });
 
 test('nothing changed is nothing told; a first release is made of additions alone', () => {
   expect(ledgerOf(state(base), state(base))).toEqual([]);
   const first = ledgerOf(undefined, state(base));
-  expect(new Set(first.map(({ severity }) => severity))).not.toContain('major');
+  expect(new Set(first.map(({ impact }) => impact))).not.toContain('major');
   expect(first.find(({ item }) => item === button.id)!.changes[0]!.kind).toBe('added');
 });
 

@@ -1,22 +1,22 @@
-import { pathOf } from '../components/style';
+import { pathOf } from '../tokens/token-tree';
 import { composedItems } from '../components/compose';
 import { brokenGuards } from '../components/guards';
-import { equal } from '../documents/edits';
-import {
-  type AssetItem,
-  type ComponentItem,
-  type GuideItem,
-  type Item,
-  type Items,
-} from '../documents/items';
-import { kindOf } from '../documents/kinds';
-import { libraryTree } from '../documents/library';
-import type { Finding } from '../checks/finding';
-import { pairingsIn } from '../documents/pairings';
+import { equal } from '../document/edits';
+import type { ComponentItem } from '../components/definition';
+import type { Item, Items } from '../document/item';
+import { kindOf } from '../kinds/registry';
+import { libraryTree } from '../tokens/token-tree';
+import type { Finding } from '../findings/finding';
+import { pairingsIn } from '../tokens/pairings';
 import type { Resolution } from '../tokens/resolve';
-import { componentChanges, entryChanges } from './component-diff';
-import type { LedgerChange, Row } from './ledger-change';
-import { worst, type Bump, type Severity } from './severity';
+import {
+  byImpact,
+  worst,
+  type Bump,
+  type Impact,
+  type ItemChange,
+  type MakeChange,
+} from '../document/impact';
 import { diffTokens } from './token-diff';
 
 /** One item that changed since the last release. */
@@ -25,8 +25,8 @@ export interface LedgerEntry {
   item: string;
   kind: Item['kind'];
   title: string;
-  changes: LedgerChange[];
-  severity: Severity;
+  changes: ItemChange[];
+  impact: Impact;
 }
 
 export interface LibraryState {
@@ -39,7 +39,7 @@ export function ledgerOf(released: LibraryState | undefined, draft: LibraryState
   const before = released && { ...released, items: finished(released.items) };
   const after = { ...draft, items: finished(draft.items) };
   const entries = new Map<string, LedgerEntry>();
-  const put = (item: Item, title: string, change: LedgerChange) => {
+  const put = (item: Item, title: string, change: ItemChange) => {
     const entry = entries.get(item.id);
     if (entry) entry.changes.push(change);
     else
@@ -48,7 +48,7 @@ export function ledgerOf(released: LibraryState | undefined, draft: LibraryState
         kind: item.kind,
         title,
         changes: [change],
-        severity: change.severity,
+        impact: change.impact,
       });
   };
   const oldItems: Items = before?.items ?? new Map();
@@ -85,7 +85,7 @@ export function ledgerOf(released: LibraryState | undefined, draft: LibraryState
         put(item, title, {
           path: title,
           kind: 'arranged',
-          severity: 'patch',
+          impact: 'patch',
           before: null,
           after: null,
           why: arranged(old, present),
@@ -94,7 +94,7 @@ export function ledgerOf(released: LibraryState | undefined, draft: LibraryState
     }
     if (!present && draft.items.has(id)) {
       const why = 'It is no longer released';
-      put(item, title, { path: title, kind: 'visibility', severity: 'major', before: 'released', after: 'internal', why }); // prettier-ignore
+      put(item, title, { path: title, kind: 'visibility', impact: 'major', before: 'released', after: 'internal', why }); // prettier-ignore
       continue;
     }
     for (const change of itemChanges(old, present, title, after.items)) put(item, title, change);
@@ -107,7 +107,7 @@ export function ledgerOf(released: LibraryState | undefined, draft: LibraryState
       put(item, item.name, {
         path: item.name,
         kind: 'guard',
-        severity: 'major',
+        impact: 'major',
         before: null,
         after: null,
         why: finding.message,
@@ -115,10 +115,8 @@ export function ledgerOf(released: LibraryState | undefined, draft: LibraryState
     }
   }
   const list = [...entries.values()];
-  for (const entry of list)
-    entry.severity = worst(entry.changes.map((change) => change.severity)) as Severity;
-  const weight = { major: 0, minor: 1, patch: 2 };
-  return list.sort((a, b) => weight[a.severity] - weight[b.severity] || (a.title < b.title ? -1 : 1));
+  for (const entry of list) entry.impact = worst(entry.changes.map((change) => change.impact)) as Impact;
+  return list.sort((a, b) => byImpact(a.impact, b.impact) || (a.title < b.title ? -1 : 1));
 }
 
 /** What can go out: all but the components that are kept out of releases. */
@@ -129,13 +127,13 @@ export function finished(items: Items): Items {
 }
 
 export function bumpOf(entries: readonly LedgerEntry[]): Bump {
-  return worst(entries.map((entry) => entry.severity));
+  return worst(entries.map((entry) => entry.impact));
 }
 
-const added = (path: string, why: string): LedgerChange => ({
+const added = (path: string, why: string): ItemChange => ({
   path,
   kind: 'added',
-  severity: 'minor',
+  impact: 'minor',
   before: null,
   after: null,
   why,
@@ -143,7 +141,7 @@ const added = (path: string, why: string): LedgerChange => ({
 
 function arranged(old: Item | undefined, present: Item | undefined): string {
   if (!old) return 'It was added';
-  return present ? 'Only its place or wording changed' : 'It was taken out';
+  return present ? 'Only its place or wording changed' : 'It was removed';
 }
 
 function itemOf(kind: string, path: string, items: Items, oldItems: Items): Item | undefined {
@@ -187,101 +185,25 @@ function itemChanges(
   present: Item | undefined,
   path: string,
   items: Items,
-): LedgerChange[] {
+): ItemChange[] {
   const item = (present ?? old)!;
-  const row = (
-    kind: string,
-    severity: Severity,
-    before: string | null,
-    after: string | null,
-    why: string,
-  ): LedgerChange => ({ path, kind, severity, before, after, why });
-  if (!old)
-    return [
-      row(
-        'added',
-        ['component', 'guide', 'asset', 'styleSheet'].includes(item.kind) ? 'minor' : 'patch',
-        null,
-        null,
-        `${aKind(item)} was added`,
-      ),
-    ];
-  if (!present)
-    return [
-      row(
-        'removed',
-        ['component', 'asset', 'styleSheet'].includes(item.kind) ? 'major' : 'patch',
-        null,
-        null,
-        `${aKind(item)} was removed`,
-      ),
-    ];
-  if (old.kind === 'component' && present.kind === 'component')
-    return componentChanges(old, present, row, items);
-  if (old.kind === 'guide' && present.kind === 'guide') return guideChanges(old, present, row);
-  if (old.kind === 'group' && present.kind === 'group' && old.name !== present.name)
-    return [
-      row(
-        'arranged',
-        'patch',
-        old.name,
-        present.name,
-        'The group was renamed; its tokens are listed with their new paths',
-      ),
-    ];
-  if (old.kind === 'asset' && present.kind === 'asset') return assetChanges(old, present, row);
-  if (old.kind === 'ruleSet' && present.kind === 'ruleSet') {
-    const changes = entryChanges(old.entries, present.entries, row, items);
-    if (changes.length > 0) return changes;
-  }
-  if (old.kind === 'styleSheet' && present.kind === 'styleSheet' && old.css !== present.css)
-    return [row('style', 'minor', null, null, 'What it says of all components changed')];
-  return [row('arranged', 'patch', null, null, `The ${kindName(item)} changed`)];
+  const kind = kindOf(item);
+  const [word] = kind.words;
+  const change: MakeChange = (name, impact, before, after, why) => ({
+    path,
+    kind: name,
+    impact,
+    before,
+    after,
+    why,
+  });
+  if (!old) return [change('added', kind.impact.added, null, null, `${aWord(word)} was added`)];
+  if (!present) return [change('removed', kind.impact.removed, null, null, `${aWord(word)} was removed`)];
+  const changes = kind.changes(old, present, change, items);
+  return changes.length > 0 ? changes : [change('arranged', 'patch', null, null, `The ${word} changed`)];
 }
 
-/** `rule set`, `accepted finding`. */
-const kindName = ({ kind }: Item) => kind.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
-
-const aKind = (item: Item) => {
-  const name = kindName(item);
-  return `${/^[aeiou]/.test(name) ? 'An' : 'A'} ${name}`;
-};
-
-/** What is set in a font, or shows a picture, changes with its files and is lost with its name. */
-function assetChanges(old: AssetItem, present: AssetItem, row: Row): LedgerChange[] {
-  const changes: LedgerChange[] = [];
-  if (old.name !== present.name)
-    changes.push(row('renamed', 'major', old.name, present.name, `The ${old.role} was renamed`));
-  const hashes = (asset: AssetItem) =>
-    new Map(Object.values(asset.files).map(({ hash, file }) => [hash, file]));
-  const [was, is] = [hashes(old), hashes(present)];
-  for (const [hash, file] of was)
-    if (!is.has(hash)) changes.push(row('file', 'major', file, null, `The file ${file} was taken out`));
-  for (const [hash, file] of is)
-    if (!was.has(hash)) changes.push(row('file', 'minor', null, file, `The file ${file} was added`));
-  if (changes.length === 0)
-    changes.push(row('arranged', 'patch', null, null, `Only the order of the ${old.role}’s files changed`));
-  return changes;
-}
-
-function guideChanges(old: GuideItem, present: GuideItem, row: Row): LedgerChange[] {
-  const changes: LedgerChange[] = [];
-  if (old.title !== present.title)
-    changes.push(row('described', 'patch', old.title, present.title, 'The title changed'));
-  const count = (a: GuideItem, b: GuideItem) => Object.keys(a.blocks).filter((id) => !b.blocks[id]).length;
-  const [gone, come] = [count(old, present), count(present, old)];
-  const changed = Object.keys(old.blocks).filter(
-    (id) => present.blocks[id] && !equal(old.blocks[id], present.blocks[id]),
-  ).length;
-  const words = [
-    come && `${come} added`,
-    gone && `${gone} taken out`,
-    changed && `${changed} changed or moved`,
-  ].filter(Boolean);
-  if (words.length > 0)
-    changes.push(row('described', 'patch', null, null, `Blocks of the guide: ${words.join(', ')}`));
-  return changes;
-}
+const aWord = (word: string) => `${/^[aeiou]/.test(word) ? 'An' : 'A'} ${word}`;
 
 /** A release from which some changed items are left out: what they are in the last release stands. */
 export function composeRelease(last: Items, draft: Items, leftOut: ReadonlySet<string>): Map<string, Item> {

@@ -1,10 +1,10 @@
 import semver from 'semver';
 import fc from 'fast-check';
-import { pairingsOfFiles } from '../documents/import';
+import { pairingsOfFiles } from '../tokens/pairings';
 import { openTokens } from '../tokens/open';
 import { Resolution } from '../tokens/resolve';
 import { releaseNotes } from './notes';
-import { worst, type Bump } from './severity';
+import { worst, type Bump } from '../document/impact';
 import { diffTokens } from './token-diff';
 import { nextVersion } from './version';
 
@@ -15,8 +15,8 @@ const side = (json: object) => {
 const diff = (before: object, after: object, renames?: Map<string, string>) => {
   const changes = diffTokens(side(before), side(after), renames);
   return {
-    bump: worst(changes.map((c) => c.severity)),
-    rows: changes.map((c) => `${c.severity} ${c.kind} ${c.path}`),
+    bump: worst(changes.map((c) => c.impact)),
+    rows: changes.map((c) => `${c.impact} ${c.kind} ${c.path}`),
     changes,
   };
 };

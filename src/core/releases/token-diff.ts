@@ -1,16 +1,17 @@
-import { colorOf } from '../color/color';
-import { colorDifference } from '../color/difference';
-import { pairingRatios } from '../checks/contrast';
-import type { Pairing } from '../checks/check';
-import { isObject, sameJson, type Json } from '../json/json';
-import { writeJson } from '../json/write';
+import { colorOf } from '../base/color/color';
+import { colorDifference } from '../base/color/difference';
+import { pairingRatios } from '../tokens/checks/contrast';
+import type { Pairing } from '../tokens/pairings';
+import { isObject, sameJson, type Json } from '../base/json/json';
+import { writeJson } from '../base/json/write';
 import { authoredValue } from '../tokens/references';
 import type { Resolution, ResolvedToken } from '../tokens/resolve';
 import { defaultContext, type Context } from '../tokens/system';
 import { cssLine } from '../tokens/css-text';
 import { deprecationOf, descriptionOf, isInternal } from '../tokens/tier';
-import { ratioText } from '../color/contrast';
-import { SEVERITIES, worse, type Severity, type SeverityTable } from './severity';
+import { ratioText } from '../base/color/contrast';
+import { IMPACTS, type ImpactTable } from './impacts';
+import { worse, type Impact } from '../document/impact';
 
 export interface TokenChange {
   path: string;
@@ -28,7 +29,7 @@ export interface TokenChange {
     | 'default'
     | 'pairing'
     | 'visibility';
-  severity: Severity;
+  impact: Impact;
   before: string | null;
   after: string | null;
   why: string;
@@ -44,12 +45,12 @@ export interface DiffSide {
 /** Renames known by id (old path to new); undefined: found by equal type and equal authored value, one to one. */
 export type Renames = ReadonlyMap<string, string> | undefined;
 
-/** What differs between two states of a token system, each change with its severity and the reason for it. */
+/** What differs between two states of a token system, each change with its impact and the reason for it. */
 export function diffTokens(
   before: DiffSide,
   after: DiffSide,
   renames: Renames,
-  table: SeverityTable = SEVERITIES,
+  table: ImpactTable = IMPACTS,
 ): TokenChange[] {
   const old = before.resolution;
   const now = after.resolution;
@@ -66,7 +67,7 @@ export function diffTokens(
       changes.push({
         path,
         kind: 'added',
-        severity: table.added!,
+        impact: table.added!,
         before: null,
         after: valueText(now, path),
         why: 'A token was added',
@@ -77,7 +78,7 @@ export function diffTokens(
     changes.push({
       path,
       kind: 'renamed',
-      severity: kept ? table['renamed-kept']! : table.renamed!,
+      impact: kept ? table['renamed-kept']! : table.renamed!,
       before: from,
       after: path,
       why: kept ? 'Renamed; the old name stays as a deprecated alias' : 'Renamed, and the old name is gone',
@@ -88,7 +89,7 @@ export function diffTokens(
     changes.push({
       path,
       kind: 'removed',
-      severity: table.removed!,
+      impact: table.removed!,
       before: valueText(old, path),
       after: null,
       why: 'A token was removed: what refers to it breaks',
@@ -109,7 +110,7 @@ function tokenChanges(
   from: string,
   path: string,
   moved: ReadonlyMap<string, string>,
-  table: SeverityTable,
+  table: ImpactTable,
 ): TokenChange[] {
   const changes: TokenChange[] = [];
   const authoredBefore = authoredText(old, from, moved);
@@ -120,7 +121,7 @@ function tokenChanges(
     changes.push({
       path,
       kind: 'type',
-      severity: table.type!,
+      impact: table.type!,
       before: oldType,
       after: newType,
       why: `A ${oldType} became a ${newType}`,
@@ -134,7 +135,7 @@ function tokenChanges(
     changes.push({
       path,
       kind: 'deprecated',
-      severity: table.deprecated!,
+      impact: table.deprecated!,
       before: text(wasDeprecated),
       after: text(isDeprecated),
       why:
@@ -148,7 +149,7 @@ function tokenChanges(
     changes.push({
       path,
       kind: 'described',
-      severity: table.described!,
+      impact: table.described!,
       before: wasDescribed,
       after: isDescribed,
       why: 'Only its description changed',
@@ -157,11 +158,11 @@ function tokenChanges(
   const [wasInternal, nowInternal] = [isInternal(old, from), isInternal(now, path)];
   if (wasInternal !== nowInternal) {
     const text = (internal: boolean) => (internal ? 'internal' : 'released');
-    const severity = nowInternal ? table['made-internal']! : table['made-released']!;
+    const impact = nowInternal ? table['made-internal']! : table['made-released']!;
     changes.push({
       path,
       kind: 'visibility',
-      severity,
+      impact,
       before: text(wasInternal),
       after: text(nowInternal),
       why: nowInternal ? 'It is no longer released' : 'It is now released',
@@ -176,10 +177,10 @@ function valueChange(
   now: Resolution,
   from: string,
   path: string,
-  table: SeverityTable,
+  table: ImpactTable,
 ): TokenChange[] {
   const isAlias = (resolved: ResolvedToken | undefined) => resolved?.aliasOf !== undefined;
-  let severity: Severity | undefined;
+  let impact: Impact | undefined;
   let why = '';
   let alias = false;
   const differing: Context[] = [];
@@ -193,8 +194,8 @@ function valueChange(
     differing.push(context);
     shown ??= [was, is, context];
     const cost = seen.unseen ? table['value-unseen']! : table.value!;
-    if (severity === undefined || worse(cost, severity) !== severity) {
-      severity = cost;
+    if (impact === undefined || worse(cost, impact) !== impact) {
+      impact = cost;
       why = seen.why;
       shown = [was, is, context];
     }
@@ -218,7 +219,7 @@ function valueChange(
       : `${line} (${resolution.chain(name, matching(resolution, context))[1]})`;
   };
   const kind = alias ? 'alias' : 'value';
-  if (severity === undefined) {
+  if (impact === undefined) {
     if (!alias)
       return authoredValueText(old, from) === authoredValueText(now, path)
         ? []
@@ -226,7 +227,7 @@ function valueChange(
             {
               path,
               kind: 'value',
-              severity: 'patch',
+              impact: 'patch',
               before: null,
               after: null,
               why: 'Written differently, with the same value',
@@ -236,7 +237,7 @@ function valueChange(
       {
         path,
         kind,
-        severity: table['alias-same']!,
+        impact: table['alias-same']!,
         before: text(old, was, from, at),
         after: text(now, is, path, at),
         why: 'Refers to something else, with the same value everywhere',
@@ -245,7 +246,7 @@ function valueChange(
   }
   const contexts = differing.length === now.contexts.length ? undefined : narrowed(now, differing);
   return [
-    { path, kind, severity, before: text(old, was, from, at), after: text(now, is, path, at), why, contexts },
+    { path, kind, impact, before: text(old, was, from, at), after: text(now, is, path, at), why, contexts },
   ];
 }
 
@@ -285,16 +286,16 @@ function visibleDifference(
   return cssLine(was) === cssLine(is) ? undefined : { unseen: false, why: 'Its value changed' };
 }
 
-function axisChanges(old: Resolution, now: Resolution, table: SeverityTable): TokenChange[] {
+function axisChanges(old: Resolution, now: Resolution, table: ImpactTable): TokenChange[] {
   const changes: TokenChange[] = [];
   const row = (
     path: string,
     kind: TokenChange['kind'],
-    severity: Severity,
+    impact: Impact,
     before: string | null,
     after: string | null,
     why: string,
-  ) => changes.push({ path, kind, severity, before, after, why });
+  ) => changes.push({ path, kind, impact, before, after, why });
   for (const axis of old.system.axes) {
     const present = now.system.axes.find((other) => other.name === axis.name);
     if (!present) {
@@ -342,7 +343,7 @@ function pairingChanges(
   before: DiffSide,
   after: DiffSide,
   moved: ReadonlyMap<string, string>,
-  table: SeverityTable,
+  table: ImpactTable,
 ): TokenChange[] {
   const changes: TokenChange[] = [];
   const key = (pairing: Pairing) => `${pairing.text} on ${pairing.surface}`;
@@ -358,7 +359,7 @@ function pairingChanges(
       changes.push({
         path: key(pairing),
         kind: 'pairing',
-        severity: table['pairing-changed']!,
+        impact: table['pairing-changed']!,
         before: null,
         after: `needs ${pairing.needs}`,
         why: 'A pairing was declared',
@@ -382,7 +383,7 @@ function pairingChanges(
       changes.push({
         path: key(pairing),
         kind: 'pairing',
-        severity: table['pairing-broken']!,
+        impact: table['pairing-broken']!,
         before: ratioText(shown[0]),
         after: ratioText(shown[1]),
         why: `It falls below the contrast it needs, ${pairing.needs}`,
@@ -392,7 +393,7 @@ function pairingChanges(
       changes.push({
         path: key(pairing),
         kind: 'pairing',
-        severity: table['pairing-changed']!,
+        impact: table['pairing-changed']!,
         before: `needs ${was.needs}`,
         after: `needs ${pairing.needs}`,
         why: 'Another contrast is needed',
@@ -405,7 +406,7 @@ function pairingChanges(
       changes.push({
         path: name,
         kind: 'pairing',
-        severity: table['pairing-changed']!,
+        impact: table['pairing-changed']!,
         before: `needs ${pairing.needs}`,
         after: null,
         why: 'A pairing is no longer declared',

@@ -1,5 +1,5 @@
 import semver from 'semver';
-import type { Bump } from './severity';
+import type { Bump } from '../document/impact';
 
 /** The next version (SemVer 2.0.0). Before 1.0.0 a breaking change raises the minor number, as section 4 allows. */
 export function nextVersion(last: string | undefined, bump: Bump): string {

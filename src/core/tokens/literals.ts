@@ -1,4 +1,4 @@
-import type { Json } from '../json/json';
+import type { Json } from '../base/json/json';
 import type { Resolution } from './resolve';
 
 export interface Literal {

@@ -1,6 +1,6 @@
-import type { Finding } from '../checks/finding';
-import { isObject, type Json, type JsonObject } from '../json/json';
-import { JsonSyntaxError, readJson } from '../json/read';
+import type { Finding } from '../findings/finding';
+import { isObject, type Json, type JsonObject } from '../base/json/json';
+import { JsonSyntaxError, readJson } from '../base/json/read';
 import { readDeclarations } from './read';
 import { isResolver, readResolver, type SourceHome } from './resolver-file';
 import type { TokenSystem } from './system';

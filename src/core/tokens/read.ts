@@ -1,6 +1,6 @@
-import type { Finding } from '../checks/finding';
-import { isObject, type Json, type JsonObject } from '../json/json';
-import { pointerOf } from '../json/pointer';
+import type { Finding } from '../findings/finding';
+import { isObject, type Json, type JsonObject } from '../base/json/json';
+import { pointerOf } from '../base/json/pointer';
 import { joinPath, type Declarations } from './system';
 
 /** Members of a group or token that are its own and not its children's. */

@@ -1,5 +1,5 @@
-import { isObject, type Json, type JsonObject } from '../json/json';
-import { pointerSegments } from '../json/pointer';
+import { isObject, type Json, type JsonObject } from '../base/json/json';
+import { pointerSegments } from '../base/json/pointer';
 
 /** A reference as it stands in a value: which token, and which part of its value. */
 export interface TokenReference {

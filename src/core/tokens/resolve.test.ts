@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { isObject, sameJson, toPlain, type Json, type JsonObject } from '../json/json';
-import { readJson } from '../json/read';
+import { isObject, sameJson, toPlain, type Json, type JsonObject } from '../base/json/json';
+import { readJson } from '../base/json/read';
 import { aliasPath, authoredValue, getMember, pointerTarget } from './references';
 import { openTokens } from './open';
 import { Resolution } from './resolve';

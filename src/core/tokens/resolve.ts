@@ -1,5 +1,5 @@
-import type { Finding } from '../checks/finding';
-import { isObject, type Json, type JsonObject } from '../json/json';
+import type { Finding } from '../findings/finding';
+import { isObject, type Json, type JsonObject } from '../base/json/json';
 import { indexSystem, type Candidate, type TokenIndex } from './token-index';
 import { getMember, pointerTarget, replaceAt } from './references';
 import { contextText, combinations, holds, parentPath, type Context, type TokenSystem } from './system';

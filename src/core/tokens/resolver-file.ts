@@ -1,6 +1,6 @@
-import type { Finding } from '../checks/finding';
-import { isObject, type Json, type JsonObject } from '../json/json';
-import { pointerOf, pointerSegments } from '../json/pointer';
+import type { Finding } from '../findings/finding';
+import { isObject, type Json, type JsonObject } from '../base/json/json';
+import { pointerOf, pointerSegments } from '../base/json/pointer';
 import { readDeclarations } from './read';
 import type { Axis, TokenSource, TokenSystem } from './system';
 

@@ -1,4 +1,4 @@
-import { isObject } from '../json/json';
+import { isObject } from '../base/json/json';
 import { pxOf } from './types/dimension';
 import { joinPath, lastName, parentPath, type Context } from './system';
 import type { Resolution } from './resolve';

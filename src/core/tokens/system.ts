@@ -1,4 +1,4 @@
-import type { JsonObject } from '../json/json';
+import type { JsonObject } from '../base/json/json';
 
 /** One combination of contexts: a context name for each axis name. */
 export type Context = Record<string, string>;

@@ -1,4 +1,4 @@
-import { isObject, type JsonObject } from '../json/json';
+import { isObject, type JsonObject } from '../base/json/json';
 import type { Resolution } from './resolve';
 import { parentPath } from './system';
 

@@ -1,5 +1,5 @@
-import type { Finding } from '../checks/finding';
-import { isObject, type Json, type JsonObject } from '../json/json';
+import type { Finding } from '../findings/finding';
+import { isObject, type Json, type JsonObject } from '../base/json/json';
 import { aliasPath, authoredValue, referencesIn, type TokenReference } from './references';
 import { holds, parentPath, type Context, type TokenSystem } from './system';
 import type { ResolvedToken } from './resolve';

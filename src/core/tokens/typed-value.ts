@@ -1,7 +1,7 @@
-import { colorJson, parseColor } from '../color/color';
-import { jsonObject, type Json, type JsonText } from '../json/json';
-import { JsonSyntaxError, readJson } from '../json/read';
-import { writeJson } from '../json/write';
+import { colorJson, parseColor } from '../base/color/color';
+import { jsonObject, type Json, type JsonText } from '../base/json/json';
+import { JsonSyntaxError, readJson } from '../base/json/read';
+import { writeJson } from '../base/json/write';
 import { cssLine } from './css-text';
 import { aliasPath } from './references';
 import { TOKEN_TYPES } from './types/registry';

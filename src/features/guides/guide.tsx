@@ -24,11 +24,13 @@ import {
 import { IconGripVertical, IconPencil, IconTrash } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { BlockView, GuideView } from '@/core/views/guide';
-import { usePlan, useView } from '@/features/document/document';
-import { useLibrary } from '@/features/libraries/shell';
+import type { GuideBlockKind } from '@/core/guides/block';
+import { GUIDE_BLOCKS } from '@/core/guides/blocks/registry';
+import type { BlockView, GuideView } from '@/editing/guides/queries/guide';
+import { usePlan, useView } from '@/features/session/document';
+import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink } from '@/ui/frame/lens';
-import { BLOCKS } from './blocks';
+import { BLOCKS } from './blocks/registry';
 import classes from './guides.module.css';
 
 /** A guide, read and written in one place: text between blocks that are drawn from the definitions themselves. */
@@ -158,80 +160,76 @@ function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
   );
 }
 
-const KINDS = [
-  { kind: 'text', label: 'Text' },
-  { kind: 'tokenTable', label: 'Token table' },
-  { kind: 'typeSpecimen', label: 'Type specimen' },
-  { kind: 'component', label: 'Component with its props' },
-  { kind: 'anatomy', label: 'Anatomy of a component' },
-] as const;
-
+/** Adds a block of any kind: its form asks for what the kind says it needs. */
 function AddBlock({ guide }: { guide: GuideView }) {
   const { store } = usePlan();
-  const [kind, setKind] = useState<Exclude<(typeof KINDS)[number]['kind'], 'text'> | null>(null);
-  const [about, setAbout] = useState<string | null>(null);
-  const [sample, setSample] = useState('');
-  const ofComponent = kind === 'component' || kind === 'anatomy';
-  const finish = async () => {
-    if (!kind || !about) return;
-    const block =
-      kind === 'component' || kind === 'anatomy'
-        ? { kind, component: about }
-        : kind === 'tokenTable'
-          ? { kind, group: about }
-          : { kind, group: about, sample };
-    await store('addBlock', { guide: guide.name, block });
-    setKind(null);
-    setAbout(null);
+  const [kind, setKind] = useState<GuideBlockKind | null>(null);
+  const [fields, setFields] = useState<Record<string, string>>({});
+  const [problem, setProblem] = useState('');
+  const form = kind === null ? undefined : GUIDE_BLOCKS.get(kind);
+  const choices = { group: guide.groups, component: guide.components };
+  const set = (name: string, value: string) => setFields({ ...fields, [name]: value });
+  const add = async (block: { kind: GuideBlockKind; fields: Record<string, string> }) => {
+    const refused = await store('addBlock', { guide: guide.name, block });
+    setProblem(refused ? `${refused.problem}. ${refused.fix}.` : '');
+    if (!refused) setKind(null);
   };
+  const isComplete = form?.options.every(({ name, optional }) => optional || fields[name]);
   return (
     <Group mt="lg">
       <Menu position="bottom-start">
         <Menu.Target>
-          <Button variant="default">Add a block</Button>
+          <Button variant="default">Add block</Button>
         </Menu.Target>
         <Menu.Dropdown>
-          {KINDS.map((one) => (
+          {[...GUIDE_BLOCKS.values()].map((one) => (
             <Menu.Item
               key={one.kind}
-              onClick={() =>
-                one.kind === 'text'
-                  ? void store('addBlock', {
-                      guide: guide.name,
-                      block: { kind: 'text', markdown: 'Write here.' },
-                    })
-                  : setKind(one.kind)
-              }
+              onClick={() => {
+                if (one.kind === 'text')
+                  return void add({ kind: 'text', fields: { markdown: 'Write here.' } });
+                setFields({});
+                setProblem('');
+                setKind(one.kind);
+              }}
             >
-              {one.label}
+              {one.title}
             </Menu.Item>
           ))}
         </Menu.Dropdown>
       </Menu>
-      <Modal
-        opened={kind !== null}
-        onClose={() => setKind(null)}
-        title={KINDS.find((one) => one.kind === kind)?.label}
-      >
+      <Modal opened={form !== undefined} onClose={() => setKind(null)} title={form?.title}>
         <Stack>
-          <Select
-            label={ofComponent ? 'Component' : 'Group of tokens'}
-            searchable
-            data={ofComponent ? guide.components : guide.groups}
-            value={about}
-            onChange={setAbout}
-            data-autofocus
-          />
-          {kind === 'typeSpecimen' && (
-            <TextInput
-              label="Sample text"
-              value={sample}
-              onChange={(event) => setSample(event.currentTarget.value)}
-            />
+          {form?.options.map(({ name, label, kind: option }, i) =>
+            option === 'group' || option === 'component' ? (
+              <Select
+                key={name}
+                label={label}
+                searchable
+                data={choices[option]}
+                value={fields[name] ?? null}
+                onChange={(value) => set(name, value ?? '')}
+                data-autofocus={i === 0 || undefined}
+              />
+            ) : (
+              <TextInput
+                key={name}
+                label={label}
+                value={fields[name] ?? ''}
+                onChange={(event) => set(name, event.currentTarget.value)}
+                data-autofocus={i === 0 || undefined}
+              />
+            ),
           )}
-          <Button w="fit-content" disabled={!about} onClick={() => void finish()}>
-            Add the block
-          </Button>
+          {problem && <Text c="var(--bad)">{problem}</Text>}
+          <Group justify="flex-end">
+            <Button variant="default" onClick={() => setKind(null)}>
+              Cancel
+            </Button>
+            <Button disabled={!isComplete} onClick={() => kind && void add({ kind, fields })}>
+              Add block
+            </Button>
+          </Group>
         </Stack>
       </Modal>
     </Group>

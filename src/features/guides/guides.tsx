@@ -3,10 +3,10 @@
 import { Button, Group, Text, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useState } from 'react';
-import { usePlan, useView } from '@/features/document/document';
-import { useLibrary } from '@/features/libraries/shell';
+import { usePlan, useView } from '@/features/session/document';
+import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink } from '@/ui/frame/lens';
-import cards from '@/features/libraries/libraries.module.css';
+import cards from '@/features/workspace/workspace.module.css';
 
 const NOTHING = {};
 

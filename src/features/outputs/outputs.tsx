@@ -4,10 +4,10 @@ import { Alert, Button, Checkbox, Group, SegmentedControl, Select, Text, TextInp
 import { IconDownload } from '@tabler/icons-react';
 import { strToU8, zipSync } from 'fflate';
 import { useEffect, useMemo, useState } from 'react';
-import type { Finding } from '@/core/checks/finding';
+import type { Finding } from '@/core/findings/finding';
 import { OUTPUTS } from '@/core/outputs/registry';
-import { call } from '@/features/entry/call';
-import { useLibrary } from '@/features/libraries/shell';
+import { call } from '@/features/session/call';
+import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useQuery } from '@/ui/frame/lens';
 import classes from './outputs.module.css';
 

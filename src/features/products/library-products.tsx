@@ -2,8 +2,8 @@
 
 import { Text } from '@mantine/core';
 import Link from 'next/link';
-import { useView } from '@/features/document/document';
-import { useLibrary } from '@/features/libraries/shell';
+import { useView } from '@/features/session/document';
+import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink } from '@/ui/frame/lens';
 
 const NONE = { leftOut: [] };

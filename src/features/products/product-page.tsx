@@ -2,13 +2,13 @@
 
 import { Alert, Button, Group, SegmentedControl, Text } from '@mantine/core';
 import Link from 'next/link';
-import { contextAttributes } from '@/core/screens/screen';
-import type { ScreenView } from '@/core/views/open-product';
-import { useView } from '@/features/document/document';
+import { contextAttributes } from '@/core/products/screen';
+import type { ScreenView } from '@/editing/session/open-product';
+import { useView } from '@/features/session/document';
 import { useBeside, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
-import { useProduct } from './shell';
+import { useProduct } from '@/features/session/product-shell';
 import classes from './products.module.css';
 
 /** A product's screens as they stand with the release it has taken. */

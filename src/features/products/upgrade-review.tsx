@@ -6,13 +6,13 @@ import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { contextAttributes } from '@/core/screens/screen';
-import { tell, useView } from '@/features/document/document';
-import { call } from '@/features/entry/call';
+import { contextAttributes } from '@/core/products/screen';
+import { tell, useView } from '@/features/session/document';
+import { call } from '@/features/session/call';
 import { useLens, useLensLink } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { Prose } from '@/ui/markdown';
-import { useProduct } from './shell';
+import { useProduct } from '@/features/session/product-shell';
 import classes from './products.module.css';
 
 /** What a newer release would change on this product's own screens, before it is taken. */

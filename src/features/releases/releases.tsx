@@ -5,10 +5,10 @@ import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { contextText } from '@/core/tokens/system';
-import type { LedgerView } from '@/core/views/ledger';
-import { useDocument, useView } from '@/features/document/document';
-import { call } from '@/features/entry/call';
-import { useLibrary } from '@/features/libraries/shell';
+import type { LedgerView } from '@/editing/releases/queries/ledger';
+import { useDocument, useView } from '@/features/session/document';
+import { call } from '@/features/session/call';
+import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { Prose } from '@/ui/markdown';
 import classes from './releases.module.css';
@@ -90,7 +90,7 @@ function Ledger() {
         <thead>
           <tr>
             <th>In</th>
-            <th>Severity</th>
+            <th>Impact</th>
             <th>What changed</th>
             <th>Before</th>
             <th>After</th>
@@ -181,15 +181,15 @@ function Row({
   link: (href: string) => string;
   toggle: () => void;
 }) {
-  const first = entry.changes.find((change) => change.severity === entry.severity) ?? entry.changes[0]!;
+  const first = entry.changes.find((change) => change.impact === entry.impact) ?? entry.changes[0]!;
   return (
     <tr data-out={!chosen || undefined} className={chosen ? undefined : classes.out}>
       <td>
         <Checkbox aria-label={`${entry.title} is in the release`} checked={chosen} onChange={toggle} />
       </td>
       <td>
-        <span className={classes.severity} data-severity={entry.severity} title={WORDS[entry.severity]}>
-          {entry.severity}
+        <span className={classes.impact} data-impact={entry.impact} title={WORDS[entry.impact]}>
+          {entry.impact}
         </span>
       </td>
       <td>

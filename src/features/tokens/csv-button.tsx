@@ -2,8 +2,8 @@
 
 import { Button } from '@mantine/core';
 import { IconDownload } from '@tabler/icons-react';
-import type { ViewArguments } from '@/core/views/registry';
-import { useAsk } from '@/features/document/document';
+import type { ViewArguments } from '@/editing/queries';
+import { useAsk } from '@/features/session/document';
 import { download } from './download';
 
 type CsvView = 'findingsCsv' | 'pairingsCsv' | 'overridesCsv' | 'tokenCsv';

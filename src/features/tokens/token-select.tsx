@@ -2,7 +2,7 @@
 
 import { Autocomplete, type AutocompleteProps } from '@mantine/core';
 import { useEffect, useState } from 'react';
-import { useAsk } from '@/features/document/document';
+import { useAsk } from '@/features/session/document';
 
 /** A field for the path of a token: what fits by name, or for a colour typed by closeness, is offered while one types. */
 export function TokenSelect({

@@ -4,9 +4,9 @@ import { Button, Group, SegmentedControl, Text, TextInput, UnstyledButton } from
 import { IconArrowDown, IconArrowUp, IconDownload } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useMemo } from 'react';
-import type { UsageRow } from '@/core/views/usage';
-import { useView } from '@/features/document/document';
-import { useLibrary } from '@/features/libraries/shell';
+import type { UsageRow } from '@/editing/usage/queries/usage';
+import { useView } from '@/features/session/document';
+import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import classes from './usage.module.css';
 

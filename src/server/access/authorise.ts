@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { forbidden, notFound, Problem } from '../problem';
+import { forbidden, notFound, Problem } from '../http/problem';
 
 export type Role = 'viewer' | 'contributor' | 'maintainer' | 'owner';
 export const ROLES: readonly Role[] = ['viewer', 'contributor', 'maintainer', 'owner'];

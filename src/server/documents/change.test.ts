@@ -1,8 +1,9 @@
-import { setField } from '@/core/documents/edits';
-import type { Item, TokenItem } from '@/core/documents/items';
+import { setField } from '@/core/document/edits';
+import type { Item } from '@/core/document/item';
+import type { TokenItem } from '@/core/tokens/items';
 import { perform } from '../perform';
-import { Problem } from '../problem';
-import { dump, testWorkspace, type TestWorkspace } from '../testing';
+import { Problem } from '../http/problem';
+import { dump, testWorkspace, type TestWorkspace } from '@/testing/server';
 
 let workspace: TestWorkspace;
 beforeEach(async () => void (workspace = await testWorkspace()));

@@ -1,16 +1,11 @@
 import type { Knex } from 'knex';
-import {
-  applicable,
-  applyChangeSet,
-  invertEdits,
-  undoStacks,
-  type LoggedChangeSet,
-} from '@/core/documents/change-set';
-import type { Clash, Edit } from '@/core/documents/edits';
-import { schemaProblems } from '@/core/documents/schema-check';
+import { applicable, applyChangeSet } from '@/core/kinds/registry';
+import { invertEdits, undoStacks, type LoggedChangeSet } from '@/core/document/change-set';
+import type { Clash, Edit } from '@/core/document/edits';
+import { schemaProblems } from '@/core/kinds/registry';
 import type { DocumentRow } from '../access/authorise';
-import { checkFiles } from '../files/files';
-import { badRequest, Problem } from '../problem';
+import { checkFiles } from '../assets/files';
+import { badRequest, Problem } from '../http/problem';
 import { personIn, type UseCase, type Work } from '../use-case';
 import { announce } from './events';
 import { draftOf, loadDocument, readLog, storeChange, type DraftRow } from './store';

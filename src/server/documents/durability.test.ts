@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { build } from 'esbuild';
 import { openDatabase } from '../db/connection';
-import { testWorkspace } from '../testing';
+import { testWorkspace } from '@/testing/server';
 
 /**
  * A process that writes change sets one after the other and says each one's id once it is acknowledged. It goes through

@@ -1,5 +1,5 @@
 import { EventEmitter } from 'node:events';
-import type { LoggedChangeSet } from '@/core/documents/change-set';
+import type { LoggedChangeSet } from '@/core/document/change-set';
 import { shared } from '../shared';
 
 const emitter = () => shared('events', () => new EventEmitter().setMaxListeners(0));

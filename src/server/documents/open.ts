@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { itemsOf, type Item, type Items } from '@/core/documents/items';
+import { itemsOf, type Item, type Items } from '@/core/document/item';
 import { compareVersions } from '@/core/releases/version';
 import { roleOf, type DocumentRow } from '../access/authorise';
 import { ancestorsOf, releaseItems, releasesOf } from '../releases/store';

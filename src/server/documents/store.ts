@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
-import type { LoggedChangeSet } from '@/core/documents/change-set';
-import type { Document, Item } from '@/core/documents/items';
+import type { LoggedChangeSet } from '@/core/document/change-set';
+import type { Document, Item } from '@/core/document/item';
 import { shared } from '../shared';
 
 export interface DraftRow {

@@ -1,9 +1,9 @@
-import { dtcgFiles } from '@/core/documents/dtcg-files';
-import type { Items } from '@/core/documents/items';
+import { dtcgFiles } from '@/core/tokens/dtcg-files';
+import type { Items } from '@/core/document/item';
 import { OUTPUTS } from '@/core/outputs/registry';
 import { defaultContext, type Context } from '@/core/tokens/system';
 import { draftOf, loadDocument } from '../documents/store';
-import { badRequest, notFound } from '../problem';
+import { badRequest, notFound } from '../http/problem';
 import { stateOf } from '../releases/publish';
 import { ancestorsOf, releaseItems } from '../releases/store';
 import type { UseCase } from '../use-case';

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { badRequest, Problem } from '../problem';
+import { badRequest, Problem } from '../http/problem';
 import { previewWidths } from '../workspace/settings';
 import { personIn, type UseCase, type Work } from '../use-case';
 import { hashPassword, passwordMatches } from './passwords';

@@ -1,10 +1,10 @@
-import { setField } from '@/core/documents/edits';
-import { itemsOf } from '@/core/documents/items';
+import { setField } from '@/core/document/edits';
+import { itemsOf } from '@/core/document/item';
 import { compareVersions } from '@/core/releases/version';
 import { change } from '../documents/change';
 import { draftOf, loadDocument } from '../documents/store';
 import { announceSurroundings } from '../documents/events';
-import { badRequest, notFound } from '../problem';
+import { badRequest, notFound } from '../http/problem';
 import { personIn, type UseCase } from '../use-case';
 
 /** Takes another release of a library a product has pinned: one change set, to be undone like any other. */

@@ -1,5 +1,5 @@
-import { itemsOf, type Items } from '@/core/documents/items';
-import { effectiveLibrary, type Generation } from '@/core/lineage/effective';
+import { itemsOf, type Items } from '@/core/document/item';
+import { effectiveLibrary, type Generation } from '@/core/library/effective';
 import { bumpOf, composeRelease, ledgerOf, type LibraryState } from '@/core/releases/ledger';
 import { unmetNeeds } from '@/core/releases/closure';
 import { compareVersions, nextVersion } from '@/core/releases/version';
@@ -7,7 +7,7 @@ import { releaseNotes } from '@/core/releases/notes';
 import { Resolution } from '@/core/tokens/resolve';
 import { announceSurroundings } from '../documents/events';
 import { draftOf, loadDocument } from '../documents/store';
-import { badRequest, Problem } from '../problem';
+import { badRequest, Problem } from '../http/problem';
 import { personIn, type UseCase } from '../use-case';
 import { ancestorsOf, releaseItems, releasesOf, storeRelease } from './store';
 

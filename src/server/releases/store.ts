@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
-import type { Item, Items } from '@/core/documents/items';
-import { itemsOf } from '@/core/documents/items';
-import type { Generation } from '@/core/lineage/effective';
+import type { Item, Items } from '@/core/document/item';
+import { itemsOf } from '@/core/document/item';
+import type { Generation } from '@/core/library/effective';
 import { compareVersions } from '@/core/releases/version';
 
 export interface ReleaseRow {

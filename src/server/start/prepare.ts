@@ -1,11 +1,25 @@
 import { createServer } from 'node:net';
 import { rmSync } from 'node:fs';
 import path from 'node:path';
-import { loadDemo } from '../../../demo/load';
+import type { Knex } from 'knex';
 import { dataFolder, openDatabase, StartProblem } from '../db/connection';
 
-/** Gets a data folder ready before the application starts, and says in one line what keeps it from starting. */
-async function prepare(mode: string): Promise<void> {
+/**
+ * Gets a data folder ready before the application starts, and says in one line what keeps it from starting. `fill` puts
+ * the first data into an empty one.
+ */
+export async function prepare(mode: string, fill: (knex: Knex) => Promise<void>): Promise<void> {
+  try {
+    await prepareFolder(mode, fill);
+  } catch (error) {
+    const { message } = error as Error;
+    console.error(error instanceof StartProblem ? message : `Seedplan cannot start: ${message}`);
+    if (process.env.SEEDPLAN_DEBUG) console.error(error);
+    process.exit(1);
+  }
+}
+
+async function prepareFolder(mode: string, fill: (knex: Knex) => Promise<void>): Promise<void> {
   const port = Number(process.env.PORT || 4310);
   const host = process.env.HOST || '127.0.0.1';
   await checkPort(port, host);
@@ -17,7 +31,7 @@ async function prepare(mode: string): Promise<void> {
   try {
     const [{ count }] = (await knex('people').count({ count: '*' })) as [{ count: number }];
     if (count === 0 && mode !== '--empty') {
-      await loadDemo(knex, path.resolve('demo'));
+      await fill(knex);
       console.log('Demo data loaded.');
     }
     const demo = await knex('workspace').where({ key: 'demo' }).first();
@@ -49,9 +63,3 @@ function checkPort(port: number, host: string): Promise<void> {
     probe.listen(port, host, () => probe.close(() => resolve()));
   });
 }
-
-prepare(process.argv[2] ?? '').catch((error: Error) => {
-  console.error(error instanceof StartProblem ? error.message : `Seedplan cannot start: ${error.message}`);
-  if (process.env.SEEDPLAN_DEBUG) console.error(error);
-  process.exit(1);
-});

@@ -3,7 +3,7 @@
 import { usePathname, useSearchParams } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
 import { Button, SegmentedControl, Select } from '@mantine/core';
-import { VISIONS } from '@/core/color/vision';
+import { VISIONS } from '@/core/base/color/vision';
 import classes from './frame.module.css';
 
 export interface LensAxis {

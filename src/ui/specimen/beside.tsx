@@ -1,6 +1,6 @@
 'use client';
 
-import { contextAttributes } from '@/core/screens/screen';
+import { contextAttributes } from '@/core/products/screen';
 import { useBeside, type LensAxis } from '../frame/lens';
 import { PreviewFrame, type PreviewProps } from './preview-frame';
 import classes from './specimen.module.css';

@@ -1,7 +1,7 @@
 'use client';
 
 import { createContext, useEffect, useMemo, type ReactNode } from 'react';
-import type { SettableFace } from '@/core/fonts/known-fonts';
+import type { SettableFace } from '@/core/assets/known-fonts';
 
 /** Faces of the open document's own fonts, for whatever draws text in them. */
 export const FacesContext = createContext<readonly SettableFace[]>([]);

@@ -1,5 +1,5 @@
-import { Inbox } from '@/features/entry/inbox';
-import { asPerson } from '@/server/session';
+import { Inbox } from '@/features/people/inbox';
+import { asPerson } from '@/server/http/session';
 
 export default async function Page() {
   const { notices } = await asPerson<{

@@ -1,8 +1,9 @@
-import type { Finding } from '../../checks/finding';
-import type { ComponentItem, Items } from '../../documents/items';
+import type { Finding } from '../../findings/finding';
+import type { ComponentItem } from '../definition';
+import type { Items } from '../../document/item';
 import type { Resolution } from '../../tokens/resolve';
 import type { Bindings } from '../bindings';
-import type { Proven } from '../proven';
+import type { Proven } from '../matrix-summary';
 
 export interface ComponentCheckInput {
   /** The component as it is used: with its rule sets and with what it varies. */

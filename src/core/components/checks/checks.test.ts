@@ -1,14 +1,15 @@
-import { tokenSystemOf } from '../../documents/library';
-import { itemsOf, type ComponentItem, type StyleRule } from '../../documents/items';
-import { inOneGo } from '../../steps';
+import { tokenSystemOf } from '../../tokens/token-tree';
+import type { ComponentItem, StyleRule } from '../definition';
+import { itemsOf } from '../../document/item';
+import { inOneGo } from '../../base/steps';
 import { Resolution } from '../../tokens/resolve';
 import { deprecationOf as tokenDeprecation } from '../../tokens/tier';
-import { findings, findingsOf } from '../../views/findings';
-import { demo, done, newId, opened } from '../../views/testing';
-import { acceptFindings, mend } from '../../views/plans/mends';
+import { findings, findingsOf } from '@/editing/findings/queries/findings';
+import { demo, done, newId, opened } from '@/testing/library';
+import { acceptFindings, mend } from '@/editing/findings/commands/fixes';
 import { Bindings } from '../bindings';
-import { styleRule as rule } from '../testing';
-import { provenSteps } from '../proven';
+import { styleRule as rule } from '@/testing/style-rule';
+import { provenSteps } from '../matrix-summary';
 import { checkComponent, COMPONENT_CHECKS } from './registry';
 
 const document = demo();

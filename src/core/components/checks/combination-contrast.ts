@@ -1,6 +1,6 @@
-import { ratioText } from '../../color/contrast';
-import type { Finding } from '../../checks/finding';
-import { ordered } from '../../documents/items';
+import { ratioText } from '../../base/color/contrast';
+import type { Finding } from '../../findings/finding';
+import { ordered } from '../../document/item';
 import { contextText } from '../../tokens/system';
 import type { ComponentCheck } from './check';
 

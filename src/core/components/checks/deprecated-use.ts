@@ -1,9 +1,9 @@
-import type { Finding } from '../../checks/finding';
-import { itemsOf, ordered } from '../../documents/items';
+import type { Finding } from '../../findings/finding';
+import { itemsOf, ordered } from '../../document/item';
 import { deprecationOf as tokenDeprecation } from '../../tokens/tier';
 import { named } from '../compose';
 import { conditionsText } from '../condition';
-import { pathOf } from '../style';
+import { pathOf } from '../../tokens/token-tree';
 import { placeText, type ComponentCheck } from './check';
 
 /** What is deprecated and still used: components that stand in its slots, and tokens its own rules are bound to. */

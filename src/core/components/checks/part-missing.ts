@@ -1,5 +1,5 @@
-import type { Finding } from '../../checks/finding';
-import { ordered } from '../../documents/items';
+import type { Finding } from '../../findings/finding';
+import { ordered } from '../../document/item';
 import { conditionsText } from '../condition';
 import { partAncestry, templateOf } from '../template';
 import type { ComponentCheck } from './check';

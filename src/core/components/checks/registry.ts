@@ -1,4 +1,4 @@
-import { worstFirst, type Finding } from '../../checks/finding';
+import { worstFirst, type Finding } from '../../findings/finding';
 import type { ComponentCheck, ComponentCheckInput } from './check';
 import { codeDrift } from './code-drift';
 import { combinationContrast } from './combination-contrast';

@@ -1,4 +1,4 @@
-import type { Finding } from '../../checks/finding';
+import type { Finding } from '../../findings/finding';
 import { conditionsText } from '../condition';
 import type { ComponentCheck } from './check';
 

@@ -1,5 +1,6 @@
-import type { Finding } from '../../checks/finding';
-import { ordered, type Condition } from '../../documents/items';
+import type { Finding } from '../../findings/finding';
+import type { Condition } from '../definition';
+import { ordered } from '../../document/item';
 import { conditionsText } from '../condition';
 import type { ComponentCheck } from './check';
 

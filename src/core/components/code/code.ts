@@ -1,4 +1,4 @@
-import { clipped, hexOf, parseColor, rgbOf } from '../../color/color';
+import { clipped, hexOf, parseColor, rgbOf } from '../../base/color/color';
 import type { MeasuredPart } from '../measured';
 import type { TokenOf } from '../anatomy';
 

@@ -1,5 +1,5 @@
-import { JsonSyntaxError, readJson } from '../../json/read';
-import { isObject, type Json, type JsonObject } from '../../json/json';
+import { JsonSyntaxError, readJson } from '../../base/json/read';
+import { isObject, type Json, type JsonObject } from '../../base/json/json';
 import { kindOfType, SourceProblem, type CodeComponent, type CodeProp, type SourceReader } from './source';
 
 const text = (object: JsonObject, name: string): string => {

@@ -1,4 +1,4 @@
-import type { CodeLink } from '../../documents/items';
+import type { CodeLink } from '../definition';
 
 export type CodeProp = CodeLink['props'][number] & { default?: string; description?: string };
 

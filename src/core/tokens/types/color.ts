@@ -1,6 +1,6 @@
-import { colorJson, colorOf, colorText, parseColor } from '../../color/color';
-import { COLOR_SPACES } from '../../color/spaces';
-import { isObject } from '../../json/json';
+import { colorJson, colorOf, colorText, parseColor } from '../../base/color/color';
+import { COLOR_SPACES } from '../../base/color/spaces';
+import { isObject } from '../../base/json/json';
 import { problem, shown, type TokenType } from './type';
 
 const FORM = 'Write it as { "colorSpace": "srgb", "components": [0.2, 0.2, 0.2] }';

@@ -1,4 +1,4 @@
-import { isObject, type Json, type JsonObject } from '../../json/json';
+import { isObject, type Json, type JsonObject } from '../../base/json/json';
 import { problem, shown, type CssText, type TokenType, type ValueProblem } from './type';
 
 /** A composite type: named members, each of a type of its own. */

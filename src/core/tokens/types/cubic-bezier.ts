@@ -1,4 +1,4 @@
-import { numberText } from '../../color/color';
+import { numberText } from '../../base/color/color';
 import { problem, type TokenType } from './type';
 
 export const cubicBezier: TokenType = {

@@ -1,4 +1,4 @@
-import { isObject, type Json } from '../../json/json';
+import { isObject, type Json } from '../../base/json/json';
 import { quantity } from './quantity';
 
 export const dimension = quantity('dimension', ['px', 'rem'], '16px');

@@ -1,4 +1,4 @@
-import { GENERIC_FAMILIES } from '../../fonts/generic';
+import { GENERIC_FAMILIES } from '../../base/fonts/generic';
 import { problem, shown, type TokenType } from './type';
 
 /** A family name as CSS Fonts Level 4 section 2.1 wants it: generic names bare, everything else that is no identifier quoted. */

@@ -1,4 +1,4 @@
-import { numberText } from '../../color/color';
+import { numberText } from '../../base/color/color';
 import { color } from './color';
 import { composite, listOf } from './composite';
 import { number } from './number';

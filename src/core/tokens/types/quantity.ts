@@ -1,5 +1,5 @@
-import { isObject, jsonObject, type Json } from '../../json/json';
-import { numberText } from '../../color/color';
+import { isObject, jsonObject, type Json } from '../../base/json/json';
+import { numberText } from '../../base/color/color';
 import { problem, shown, type TokenType } from './type';
 
 /** A number with a unit: dimension and duration. */

@@ -1,4 +1,4 @@
-import { isObject } from '../../json/json';
+import { isObject } from '../../base/json/json';
 import { dimension } from './dimension';
 import { problem, shown, type TokenType } from './type';
 

@@ -1,4 +1,4 @@
-import type { Json } from '../../json/json';
+import type { Json } from '../../base/json/json';
 
 /** What is wrong with a value, and how to mend it. */
 export interface ValueProblem {

@@ -1,5 +1,5 @@
-import { jsonObject, toPlain, type Json } from '../../json/json';
-import { readJson } from '../../json/read';
+import { jsonObject, toPlain, type Json } from '../../base/json/json';
+import { readJson } from '../../base/json/read';
 import { readTyped, typedText } from '../typed-value';
 import { TOKEN_TYPES } from './registry';
 

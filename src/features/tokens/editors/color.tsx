@@ -2,9 +2,9 @@
 
 import { Group, SegmentedControl, Slider, Stack, Text, TextInput } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
-import { colorText, convert, parseColor, rgbOf, type Color } from '@/core/color/color';
-import { contrastRatio, ratioText } from '@/core/color/contrast';
-import { lchOf, oklch, toGamutColor, toHexColor, withinGamut } from '@/core/color/gamut';
+import { colorText, convert, parseColor, rgbOf, type Color } from '@/core/base/color/color';
+import { contrastRatio, ratioText } from '@/core/base/color/contrast';
+import { lchOf, oklch, toGamutColor, toHexColor, withinGamut } from '@/core/base/color/gamut';
 import { TokenSelect } from '../token-select';
 import type { EditorProps } from './editor';
 import classes from './editors.module.css';

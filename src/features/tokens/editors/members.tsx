@@ -3,9 +3,9 @@
 import { ActionIcon, Button, Checkbox, Group, Select, Stack, Text, TextInput } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import { useState } from 'react';
-import { isObject, jsonObject, type Json, type JsonObject } from '@/core/json/json';
-import { readJson } from '@/core/json/read';
-import { writeJson } from '@/core/json/write';
+import { isObject, jsonObject, type Json, type JsonObject } from '@/core/base/json/json';
+import { readJson } from '@/core/base/json/read';
+import { writeJson } from '@/core/base/json/write';
 import { readTyped, typedText } from '@/core/tokens/typed-value';
 import { TokenSelect } from '../token-select';
 import type { EditorProps } from './editor';

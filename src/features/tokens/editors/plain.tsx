@@ -2,7 +2,7 @@
 
 import { Group, NumberInput, Select, Slider, Stack, Text } from '@mantine/core';
 import { useContext } from 'react';
-import { SHIPPED_FONTS } from '@/core/fonts/known-fonts';
+import { SHIPPED_FONTS } from '@/core/assets/known-fonts';
 import { FacesContext } from '@/ui/specimen/faces';
 import { TokenSelect } from '../token-select';
 import type { EditorProps } from './editor';

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { LibraryShell } from '@/features/libraries/shell';
+import { LibraryShell } from '@/features/session/library-shell';
 
 export default async function Layout({
   children,

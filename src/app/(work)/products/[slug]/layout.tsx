@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { ProductShell } from '@/features/products/shell';
+import { ProductShell } from '@/features/session/product-shell';
 
 export default async function Layout({
   children,

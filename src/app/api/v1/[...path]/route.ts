@@ -1,4 +1,4 @@
-import { respond } from '@/server/http';
+import { respond } from '@/server/http/http';
 
 type Route = { params: Promise<{ path: string[] }> };
 const handle = async (request: Request, { params }: Route) => respond(request, (await params).path);

@@ -1,4 +1,4 @@
-import { database } from '@/server/http';
+import { database } from '@/server/http/http';
 import packageJson from '../../../../../package.json';
 
 export const dynamic = 'force-dynamic';

@@ -1,4 +1,4 @@
-import { AssetsPage } from '@/features/components/assets-page';
+import { AssetsPage } from '@/features/assets/assets-page';
 
 export default function Page() {
   return <AssetsPage />;

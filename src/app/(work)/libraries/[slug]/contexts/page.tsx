@@ -1,4 +1,4 @@
-import { ContextsPage } from '@/features/tokens/contexts-page';
+import { ContextsPage } from '@/features/foundations/contexts/contexts-page';
 
 export default function Page() {
   return <ContextsPage />;

@@ -1,4 +1,4 @@
-import { FindingsPage } from '@/features/tokens/findings-page';
+import { FindingsPage } from '@/features/findings/findings-page';
 
 export default function Page() {
   return <FindingsPage />;

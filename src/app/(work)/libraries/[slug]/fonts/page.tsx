@@ -1,4 +1,4 @@
-import { FontsPage } from '@/features/tokens/fonts-page';
+import { FontsPage } from '@/features/foundations/fonts/fonts-page';
 
 export default function Page() {
   return <FontsPage />;

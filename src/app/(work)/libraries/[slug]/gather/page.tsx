@@ -1,4 +1,4 @@
-import { GatherPage } from '@/features/gather/gather-page';
+import { GatherPage } from '@/features/intake/intake-page';
 
 export default function Page() {
   return <GatherPage />;

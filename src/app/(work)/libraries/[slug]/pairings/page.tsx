@@ -1,4 +1,4 @@
-import { PairingsPage } from '@/features/tokens/pairings-page';
+import { PairingsPage } from '@/features/foundations/pairings/pairings-page';
 
 export default function Page() {
   return <PairingsPage />;

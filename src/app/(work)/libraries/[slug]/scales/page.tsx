@@ -1,4 +1,4 @@
-import { ScalesPage } from '@/features/scales/scales-page';
+import { ScalesPage } from '@/features/foundations/scales/scales-page';
 
 export default function Page() {
   return <ScalesPage />;

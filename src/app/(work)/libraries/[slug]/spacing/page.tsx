@@ -1,4 +1,4 @@
-import { SpacingPage } from '@/features/tokens/spacing-page';
+import { SpacingPage } from '@/features/foundations/spacing/spacing-page';
 
 export default function Page() {
   return <SpacingPage />;

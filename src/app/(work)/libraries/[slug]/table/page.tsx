@@ -1,4 +1,4 @@
-import { TablePage } from '@/features/tokens/table-page';
+import { TablePage } from '@/features/tokens/table/table-page';
 
 export default function Page() {
   return <TablePage />;

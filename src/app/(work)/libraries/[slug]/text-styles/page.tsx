@@ -1,4 +1,4 @@
-import { TextStylesPage } from '@/features/tokens/text-styles-page';
+import { TextStylesPage } from '@/features/foundations/text-styles/text-styles-page';
 
 export default function Page() {
   return <TextStylesPage />;

@@ -1,5 +1,5 @@
-import { Gallery } from '@/features/components/gallery';
-import { Proof } from '@/features/components/proof';
+import { Gallery } from '@/features/components/gallery/gallery';
+import { Proof } from '@/features/components/page/proof';
 
 export default async function Page({ params }: { params: Promise<{ name?: string[] }> }) {
   const { name } = await params;

@@ -1,4 +1,4 @@
-import { TokensPage } from '@/features/tokens/tokens-page';
+import { TokensPage } from '@/features/tokens/tiers/tokens-page';
 
 export default async function Page({ params }: { params: Promise<{ path?: string[] }> }) {
   const { path } = await params;

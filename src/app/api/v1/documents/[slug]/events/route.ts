@@ -1,6 +1,6 @@
 import { listen, type DraftEvent } from '@/server/documents/events';
 import { draftOf, readLog } from '@/server/documents/store';
-import { currentActor, database, failureResponse } from '@/server/http';
+import { currentActor, database, failureResponse } from '@/server/http/http';
 import { perform } from '@/server/perform';
 
 export const dynamic = 'force-dynamic';

@@ -1,0 +1,115 @@
+import { defineKind } from '../document/item-kind';
+import { componentChanges } from '../components/component-changes';
+import { componentReferences } from '../components/component-references';
+import { condition, givenProps, property, styleEntry, styleValue } from '../components/schema';
+import {
+  id,
+  identifier,
+  list,
+  name,
+  nullable,
+  object,
+  oneOf,
+  order,
+  record,
+  reference,
+  text,
+} from '../document/schema';
+
+const propKind = oneOf('choice', 'flag', 'text', 'slot');
+const nested = object(
+  {
+    component: reference,
+    asset: reference,
+    props: givenProps,
+    passed: record(identifier, identifier),
+  },
+  ['component', 'asset'],
+);
+const behaviour = {
+  anyOf: [
+    object({
+      order,
+      kind: oneOf('timed'),
+      part: identifier,
+      text,
+      state: text,
+      after: styleValue,
+      does: text,
+    }),
+    object({ order, kind: oneOf('event'), part: identifier, text, name, on: identifier }),
+    object({ order, kind: oneOf('note'), part: identifier, text }),
+  ],
+};
+
+export const component = defineKind({
+  kind: 'component',
+  document: 'library',
+  words: ['component', 'components'],
+  properties: {
+    order,
+    name: identifier,
+    description: text,
+    rank: nullable(id),
+    visibility: oneOf('released', 'internal'),
+    deprecation: nullable(object({ reason: text, replacement: nullable(reference) })),
+    template: { type: 'string', maxLength: 200_000 },
+    states: list(identifier),
+    parts: record(
+      object(
+        {
+          order,
+          name: identifier,
+          shows: oneOf('text', 'icon', 'nothing'),
+          description: text,
+          adjustable: list(property),
+        },
+        ['adjustable'],
+      ),
+    ),
+    props: record(
+      object(
+        {
+          order,
+          name: identifier,
+          kind: propKind,
+          values: list(identifier),
+          default: text,
+          description: text,
+          accepts: list(reference),
+          most: { type: 'integer', minimum: 1 },
+          holds: list(nested),
+        },
+        ['accepts', 'most', 'holds'],
+      ),
+    ),
+    entries: record(styleEntry),
+    guards: record(
+      object(
+        {
+          order,
+          when: list(condition),
+          part: identifier,
+          property,
+          value: text,
+          note: text,
+          under: record(text, name),
+        },
+        ['under'],
+      ),
+    ),
+    excluded: record(object({ order, when: { ...list(condition), minItems: 1 }, why: text })),
+    bases: list(reference),
+    variationOf: nullable(reference),
+    behaviours: record(behaviour),
+    script: { type: 'string', maxLength: 100_000 },
+    code: nullable(object({ file: name, props: list(object({ name, kind: propKind, values: list(text) })) })),
+  },
+  optional: ['excluded', 'bases', 'variationOf', 'behaviours', 'script', 'code'],
+  title: ({ name }) => name,
+  references: componentReferences,
+  requires: ({ rank }) => (rank === null ? [] : [rank]),
+  impact: { added: 'minor', removed: 'major' },
+  changes: componentChanges,
+  page: ({ name }) => `components/${name}`,
+});

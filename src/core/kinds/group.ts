@@ -1,0 +1,26 @@
+import { defineKind } from '../document/item-kind';
+import { text } from '../document/schema';
+import { declaredReferences, declaredRequires, treeProperties } from './tree-declarations';
+
+export const group = defineKind({
+  kind: 'group',
+  document: 'library',
+  words: ['group', 'groups'],
+  // The group that holds all others has no name.
+  properties: { ...treeProperties, name: text },
+  title: ({ name }) => name,
+  references: declaredReferences,
+  requires: declaredRequires,
+  changes: (before, after, change) =>
+    before.name === after.name
+      ? []
+      : [
+          change(
+            'arranged',
+            'patch',
+            before.name,
+            after.name,
+            'The group was renamed; its tokens are listed with their new paths',
+          ),
+        ],
+});

@@ -1,0 +1,15 @@
+import { defineKind } from '../document/item-kind';
+import { name, oneOf, record, reference } from '../document/schema';
+
+export const pin = defineKind({
+  kind: 'pin',
+  document: 'product',
+  words: ['pin', 'pins'],
+  properties: {
+    library: reference,
+    version: name,
+    policy: oneOf('ask', 'patches', 'minors'),
+    held: record(name),
+  },
+  title: ({ library, version }) => `${library.path} ${version}`,
+});

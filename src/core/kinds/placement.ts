@@ -1,0 +1,25 @@
+import { defineKind } from '../document/item-kind';
+import { givenProps, property, styleValue } from '../components/schema';
+import { id, identifier, nullable, object, order, record, reference } from '../document/schema';
+
+export const placement = defineKind({
+  kind: 'placement',
+  document: 'product',
+  words: ['placement', 'placements'],
+  properties: {
+    order,
+    screen: id,
+    parent: nullable(id),
+    slot: nullable(identifier),
+    component: reference,
+    props: givenProps,
+    overrides: record(object({ part: identifier, property, value: styleValue })),
+  },
+  title: ({ component }) => component.path,
+  references: ({ component, slot, overrides }) => [
+    { to: component, place: slot ? `in ${slot}` : 'placed' },
+    ...Object.values(overrides).flatMap(({ part, property: overridden, value }) =>
+      'token' in value ? [{ to: value.token, place: `override of ${overridden} of ${part}` }] : [],
+    ),
+  ],
+});

@@ -1,0 +1,75 @@
+import { applyChangeSet } from '../kinds/registry';
+import { documentOf } from '../document/change-set';
+import { itemsOf, type Document, type Items } from '../document/item';
+import { schemaProblems } from '../kinds/registry';
+import { libraryTree, tokenSystemOf } from '../tokens/token-tree';
+import { referencesOf } from './reach';
+import { Resolution } from '../tokens/resolve';
+import { demo, newId } from '@/testing/library';
+import { gift, type GiftAsked } from './transfer';
+
+const keel = demo();
+const from = { own: keel.items, items: keel.items };
+const take = (document: Document, edits: ReturnType<typeof gift>['there']): Document => {
+  const result = applyChangeSet(document, { edits });
+  if ('clashes' in result) throw new Error(result.clashes[0]!.message);
+  return result.document;
+};
+const ask = (names: string[], more: Partial<GiftAsked> = {}): GiftAsked => ({
+  names,
+  mode: 'copy',
+  needs: 'map',
+  ...more,
+});
+
+/** Every reference of a component there leads to something that is there. */
+function loose(items: Items): string[] {
+  const tree = libraryTree(items);
+  return itemsOf(items, 'component').flatMap((component) =>
+    referencesOf(component).flatMap(({ to }) => {
+      const found = to.id === undefined ? undefined : items.get(to.id);
+      return found && (found.kind !== 'token' || tree.paths.get(found.id) === to.path)
+        ? []
+        : [`${component.name}: ${to.path}`];
+    }),
+  );
+}
+
+test('components come with all they need, once, and look there as they did here', () => {
+  const empty = documentOf('there', 'library', []);
+  const given = gift(from, empty.items, ask(['departure-table', 'button']), newId);
+  const there = take(empty, given.there);
+  expect(given.brought).toEqual(
+    expect.arrayContaining(['component sailing-row', 'component badge', 'token color.surface.raised']),
+  );
+  expect(new Set(given.brought).size).toBe(given.brought.length);
+  // The test library is read without its drawings; that reference leads nowhere in either.
+  expect(loose(there.items)).toEqual(['icon: boat']);
+  for (const item of there.items.values()) expect(schemaProblems(item)).toEqual([]);
+  const [here, now] = [new Resolution(tokenSystemOf(keel.items)), new Resolution(tokenSystemOf(there.items))];
+  const context = { brand: 'saltmarsh', scheme: 'light' };
+  for (const path of now.paths)
+    expect([path, now.value(path, {})?.value]).toEqual([path, here.value(path, context)?.value]);
+});
+
+test('what is called the same there stands in, or comes along under a name of its own', () => {
+  const empty = documentOf('there', 'library', []);
+  const once = take(empty, gift(from, empty.items, ask(['badge']), newId).there);
+  const mapped = gift(from, once.items, ask(['sailing-row']), newId);
+  expect(mapped.mapped).toContain('component badge');
+  expect(mapped.brought.filter((what) => what.startsWith('component'))).toEqual([]);
+  const brought = gift(from, once.items, ask(['sailing-row'], { needs: 'bring' }), newId);
+  expect(brought.brought).toContain('component badge-2');
+  expect(loose(take(once, brought.there).items)).toEqual([]);
+});
+
+test('a move takes them away here; what others here need stays', () => {
+  expect(gift(from, new Map(), ask(['step-list'], { mode: 'move' }), newId).here).toHaveLength(1);
+  expect(() => gift(from, new Map(), ask(['badge'], { mode: 'move' }), newId)).toThrow(
+    'badge is used by sailing-row here',
+  );
+  expect(() => gift(from, keel.items, ask(['badge']), newId)).toThrow(
+    'There is a component badge there already',
+  );
+  expect(() => gift(from, new Map(), ask(['nowhere']), newId)).toThrow('nowhere is not in this library');
+});

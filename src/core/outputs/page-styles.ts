@@ -1,0 +1,21 @@
+import { compileCss, LAYER_ORDER } from '../components/compile';
+import type { ComponentItem } from '../components/definition';
+import { withNested } from '../components/nested';
+import { librarySheet } from '../components/style-sheets';
+import type { Items } from '../document/item';
+import { typeOf } from '../tokens/normalise';
+import type { Resolution } from '../tokens/resolve';
+import { css as cssOutput } from './css';
+
+/** Everything a page of components needs: custom properties under all contexts, then every component's rules. */
+export function pageStyles(
+  items: Items,
+  resolution: Resolution,
+  components: Iterable<ComponentItem>,
+): string {
+  const sheet = cssOutput.write({ resolution, authored: () => [] }).files[0]?.text ?? '';
+  const compiled = new Set<string>();
+  for (const component of withNested(components, items))
+    compiled.add(compileCss(component, items, (path) => typeOf(resolution, path)));
+  return LAYER_ORDER + sheet + librarySheet(items) + [...compiled].join('');
+}

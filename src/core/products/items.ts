@@ -1,0 +1,44 @@
+import type { StyleValue } from '../components/definition';
+import type { ItemBase, OrderedItem, Reference } from '../document/item';
+
+declare module '../document/item' {
+  interface ItemTypes {
+    pin: PinItem;
+    screen: ScreenItem;
+    placement: PlacementItem;
+    goal: GoalItem;
+  }
+}
+
+/** What a product is made of. */
+
+export interface PinItem extends ItemBase {
+  kind: 'pin';
+  library: Reference;
+  version: string;
+  policy: 'ask' | 'patches' | 'minors';
+  /** Component id to the version it is held at. */
+  held: Record<string, string>;
+}
+export interface ScreenItem extends OrderedItem {
+  kind: 'screen';
+  name: string;
+  title: string;
+  /** CSS pixels. */
+  width: number;
+}
+export interface PlacementItem extends OrderedItem {
+  kind: 'placement';
+  screen: string;
+  /** The placement whose slot this one stands in. */
+  parent: string | null;
+  slot: string | null;
+  component: Reference;
+  props: Record<string, string>;
+  overrides: Record<string, { part: string; property: string; value: StyleValue }>;
+}
+export interface GoalItem extends OrderedItem {
+  kind: 'goal';
+  name: string;
+  target: number;
+}

@@ -1,0 +1,74 @@
+import { deprecationOf, deprecationText } from '../components/lifecycle';
+import { declarationText } from '../components/compile';
+import type { Finding } from '../findings/finding';
+import type { ComponentItem } from '../components/definition';
+import { ordered, type Items } from '../document/item';
+import type { PlacementItem } from './items';
+import { componentOf } from './screen';
+
+/** Whether users of a component may set this style of this part. */
+export const isAdjustable = (component: ComponentItem, part: string, property: string): boolean =>
+  Object.values(component.parts).some((one) => one.name === part && one.adjustable?.includes(property));
+
+/**
+ * What placements set themselves, in a layer above all of a component's own. Only what the component leaves to its users:
+ * any other override stays stored and has no effect (`placementFindings` says so).
+ */
+export function placementCss(
+  placements: readonly PlacementItem[],
+  items: Items,
+  typeOf: (path: string) => string | undefined,
+): string {
+  const rules = placements.flatMap((placement) => {
+    const component = componentOf(items, placement.component);
+    if (!component) return [];
+    return Object.values(placement.overrides).flatMap(({ part, property, value }) => {
+      if (!isAdjustable(component, part, property)) return [];
+      const root = `[data-placement="${placement.id}"]`;
+      const about = part === 'root' ? root : `${root} [part~="${part}"]`;
+      return [`${about} {\n${declarationText(property, value, items, typeOf)}}\n`];
+    });
+  });
+  return rules.length === 0 ? '' : `@layer placements {\n${rules.join('')}}\n`;
+}
+
+/** What is to be mended on a screen: components that are deprecated or gone, and styles set that are fixed. */
+export function placementFindings(
+  placements: readonly PlacementItem[],
+  items: Items,
+): (Finding & { placement: string })[] {
+  return placements.flatMap((placement) => {
+    const component = componentOf(items, placement.component);
+    const at = { placement: placement.id, path: placement.component.path };
+    if (!component)
+      return [
+        {
+          ...at,
+          code: 'component-missing',
+          severity: 'error' as const,
+          message: `${placement.component.path} is not in the release this product has`,
+          fix: 'Take a release that has it, or put another component there',
+        },
+      ];
+    const deprecation = deprecationOf(component);
+    const deprecated = deprecation && {
+      ...at,
+      code: 'deprecated-use',
+      severity: 'warning' as const,
+      message: `${component.name} is ${deprecationText(deprecation)}`,
+      fix: deprecation.replacement ? `Put ${deprecation.replacement} in its place` : 'Plan to do without it',
+    };
+    const fixed = ordered(
+      Object.fromEntries(Object.entries(placement.overrides).map(([id, one]) => [id, { ...one, order: id }])),
+    )
+      .filter(({ part, property }) => !isAdjustable(component, part, property))
+      .map(({ part, property }) => ({
+        ...at,
+        code: 'fixed-style',
+        severity: 'error' as const,
+        message: `${property} of ${part} is set here and is fixed in ${component.name}; it has no effect`,
+        fix: `Take it out, or make it adjustable in ${component.name}`,
+      }));
+    return [...(deprecated ? [deprecated] : []), ...fixed];
+  });
+}

@@ -1,0 +1,73 @@
+import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5';
+import type { Finding } from '../findings/finding';
+import { ordersAfter } from '../document/order';
+import type { Reference } from '../document/item';
+import type { PlacementItem, ScreenItem } from './items';
+
+/**
+ * Reads a screen file (docs/formats.md): HTML whose custom elements are placements, `<keel-button tone="quiet"
+ * label="Book"></keel-button>`; children with a `slot` attribute stand in that slot.
+ */
+export function readScreen(
+  html: string,
+  options: {
+    name: string;
+    order: string;
+    newId: (prefix: string) => string;
+    refer: (component: string) => Reference | undefined;
+  },
+): { screen: ScreenItem; placements: PlacementItem[]; findings: Finding[] } {
+  const findings: Finding[] = [];
+  const placements: PlacementItem[] = [];
+  const fragment = parseFragment(html, { sourceCodeLocationInfo: true });
+  const elements = (nodes: Tree.ChildNode[]) =>
+    nodes.filter((node): node is Tree.Element => 'tagName' in node);
+  const main = elements(fragment.childNodes).find((node) => node.tagName === 'main');
+  const attribute = (node: Tree.Element | undefined, name: string) =>
+    node?.attrs.find((attr) => attr.name === name)?.value;
+  const screen: ScreenItem = {
+    id: options.newId('screen'),
+    kind: 'screen',
+    name: options.name,
+    title: attribute(main, 'title') ?? options.name,
+    width: Number(attribute(main, 'data-width')) || 800,
+    order: options.order,
+  };
+  const read = (nodes: Tree.Element[], parent: string | null): void => {
+    const orders = ordersAfter(null, nodes.length);
+    nodes.forEach((node, i) => {
+      const component = node.tagName.replace(/^[a-z]+-/, '');
+      const reference = node.tagName.includes('-') ? options.refer(component) : undefined;
+      if (!reference) {
+        findings.push({
+          code: 'screen-file',
+          severity: 'error',
+          message: `<${node.tagName}> is no component of the libraries this product has taken`,
+          at: { line: node.sourceCodeLocation?.startLine, column: node.sourceCodeLocation?.startCol },
+          fix: 'Use a component’s name behind the library’s, as in <keel-button>',
+        });
+        return;
+      }
+      const id = options.newId('placement');
+      const props = Object.fromEntries(
+        node.attrs
+          .filter(({ name }) => name !== 'slot')
+          .map(({ name, value }) => [name, value === '' ? 'true' : value]),
+      );
+      placements.push({
+        id,
+        kind: 'placement',
+        screen: screen.id,
+        parent,
+        slot: attribute(node, 'slot') ?? (parent ? 'default' : null),
+        component: reference,
+        props,
+        overrides: {},
+        order: orders[i]!,
+      });
+      read(elements(node.childNodes), id);
+    });
+  };
+  read(main ? elements(main.childNodes) : elements(fragment.childNodes), null);
+  return { screen, placements, findings };
+}

@@ -1,0 +1,32 @@
+import { deprecationOf } from '../tier';
+import type { Check } from './check';
+import type { Finding } from '../../findings/finding';
+
+export const deprecatedUse: Check = {
+  code: 'deprecated-use',
+  run({ resolution }) {
+    const findings: Finding[] = [];
+    const known = new Map<string, ReturnType<typeof deprecationOf>>();
+    const deprecation = (path: string) => {
+      if (!known.has(path)) known.set(path, deprecationOf(resolution, path));
+      return known.get(path);
+    };
+    resolution.paths.forEach((path, token) => {
+      if (deprecation(path) !== undefined) return;
+      for (const other of resolution.index.dependencies(token)) {
+        const target = resolution.paths[other]!;
+        const reason = deprecation(target);
+        if (reason === undefined) continue;
+        findings.push({
+          code: 'deprecated-use',
+          severity: 'warning',
+          path,
+          related: [target],
+          message: `${path} refers to ${target}, which is deprecated${typeof reason === 'string' ? `: ${reason.replace(/\.$/, '')}` : ''}`,
+          fix: 'Refer to its replacement',
+        });
+      }
+    });
+    return findings;
+  },
+};

@@ -1,0 +1,26 @@
+import { familyKey } from '../../base/fonts/font';
+import { fontUses } from '../font-uses';
+import { GENERIC_FAMILIES } from '../../base/fonts/generic';
+import type { Check } from './check';
+
+/** A token that names a family of which there is no file. Asked only where the fonts are known. */
+export const fontMissing: Check = {
+  code: 'font-missing',
+  run({ resolution, fonts }) {
+    if (!fonts) return [];
+    return fontUses(resolution).flatMap(({ path, family, says, contexts }) =>
+      !says || GENERIC_FAMILIES.has(family) || fonts.has(familyKey(family))
+        ? []
+        : [
+            {
+              code: 'font-missing',
+              severity: 'warning' as const,
+              path,
+              message: `${path} names the font ${family}, of which there is no file`,
+              fix: 'Bring its files under Fonts, or replace it everywhere with a font that is there',
+              ...(contexts && { context: contexts[0] }),
+            },
+          ],
+    );
+  },
+};

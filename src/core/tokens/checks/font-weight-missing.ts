@@ -1,0 +1,25 @@
+import { closestWeight, familyKey, hasWeight } from '../../base/fonts/font';
+import { fontUses } from '../font-uses';
+import type { Check } from './check';
+
+/** A text style whose family is there, though not in its weight: browsers would smear or thin another. */
+export const fontWeightMissing: Check = {
+  code: 'font-weight-missing',
+  run({ resolution, fonts }) {
+    if (!fonts) return [];
+    return fontUses(resolution).flatMap(({ path, family, weight, contexts }) => {
+      const known = fonts.get(familyKey(family));
+      if (!known || weight === undefined || hasWeight(known, weight)) return [];
+      return [
+        {
+          code: 'font-weight-missing',
+          severity: 'warning' as const,
+          path,
+          message: `${path} asks for ${family} in weight ${weight}, which is not among its files`,
+          fix: `Use ${closestWeight(known, weight)}, the closest there is, or bring a file of weight ${weight}`,
+          ...(contexts && { context: contexts[0] }),
+        },
+      ];
+    });
+  },
+};

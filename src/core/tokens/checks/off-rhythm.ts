@@ -1,0 +1,41 @@
+import { isObject } from '../../base/json/json';
+import type { Check } from './check';
+import type { Finding } from '../../findings/finding';
+
+/** Spaces that are no multiple of 4 px (common practice, no source). `rem` counts as 16 px. */
+export const offRhythm: Check = {
+  code: 'off-rhythm',
+  run({ resolution }) {
+    const findings: Finding[] = [];
+    for (const path of resolution.paths) {
+      if (
+        !path
+          .split('.')
+          .slice(0, -1)
+          .some((segment) => segment === 'space' || segment === 'spacing')
+      )
+        continue;
+      for (const { resolved } of resolution.variants(path)) {
+        if (
+          resolved.failed ||
+          resolved.type !== 'dimension' ||
+          resolved.aliasOf !== undefined ||
+          !isObject(resolved.value)
+        )
+          continue;
+        const px = (resolved.value.get('value') as number) * (resolved.value.get('unit') === 'rem' ? 16 : 1);
+        if (px % 4 === 0) continue;
+        const nearest = Math.round(px / 4) * 4;
+        findings.push({
+          code: 'off-rhythm',
+          severity: 'warning',
+          path,
+          message: `${path} is ${px}px, which is no multiple of 4px`,
+          fix: `Use ${nearest}px`,
+        });
+        break;
+      }
+    }
+    return findings;
+  },
+};

@@ -1,0 +1,34 @@
+import type { Check, CheckInput } from './check';
+import { contextGap } from './context-gap';
+import { contextMissing } from './context-missing';
+import { contrast } from './contrast';
+import { deprecatedUse } from './deprecated-use';
+import { duplicateValue } from './duplicate-value';
+import { worstFirst, type Finding } from '../../findings/finding';
+import { fontMissing } from './font-missing';
+import { fontWeightMissing } from './font-weight-missing';
+import { layerTie } from './layer-tie';
+import { nearDuplicate } from './near-duplicate';
+import { offRhythm } from './off-rhythm';
+import { tierSkip } from './tier-skip';
+import { unusedPrimitive } from './unused-primitive';
+
+export const CHECKS: readonly Check[] = [
+  contrast,
+  contextMissing,
+  deprecatedUse,
+  duplicateValue,
+  nearDuplicate,
+  layerTie,
+  fontMissing,
+  fontWeightMissing,
+  offRhythm,
+  tierSkip,
+  contextGap,
+  unusedPrimitive,
+];
+
+/** What resolving found and what every check has to say, worst first. */
+export function runChecks(input: CheckInput): Finding[] {
+  return [...input.resolution.findings(), ...CHECKS.flatMap((check) => check.run(input))].sort(worstFirst);
+}

@@ -1,0 +1,22 @@
+import { tierOf } from '../tier';
+import type { Check } from './check';
+
+/** A primitive that nothing refers to: no token and, where that is known, no component, guide or screen. */
+export const unusedPrimitive: Check = {
+  code: 'unused-primitive',
+  run: ({ resolution, isUsed }) =>
+    resolution.paths
+      .filter(
+        (path) =>
+          resolution.referrers(path).length === 0 &&
+          tierOf(resolution, path) === 'primitive' &&
+          !isUsed?.(path),
+      )
+      .map((path) => ({
+        code: 'unused-primitive',
+        severity: 'note' as const,
+        path,
+        message: `${path} is a primitive that nothing refers to`,
+        fix: 'Take it out, or give it a purpose',
+      })),
+};

@@ -1,0 +1,255 @@
+import { isObject, type Json, type JsonObject } from '../base/json/json';
+import { pointerOf, pointerSegments } from '../base/json/pointer';
+import { readJson } from '../base/json/read';
+import { modernToken, typeOf } from './normalise';
+import { replaceAt } from './references';
+import type { Resolution } from './resolve';
+import { declaredPairings } from './pairings';
+import { byOrder, itemsOf, type Items } from '../document/item';
+import type { GroupItem, LayerItem, TokenItem } from './items';
+import { axesOf, layersOf, libraryTree, printedObject } from './token-tree';
+
+/**
+ * A library's tokens as DTCG files. What was imported and not changed comes out as it came in, member order included;
+ * only older value forms are rewritten. References follow renames.
+ * @param options.ids write each item's id under `app.seedplan`, so that a rename is known as one when read back
+ */
+export function dtcgFiles(
+  items: Items,
+  resolution: Resolution,
+  options: { ids?: boolean } = {},
+): { name: string; json: Json }[] {
+  const layers = layersOf(items);
+  const trees = new Map(layers.map((layer) => [layer.id, layerTree(items, layer, resolution, options)]));
+  withPairings(items, layers, trees);
+  const files = new Map<string, Json>();
+  /** The file a layer is written to: its own name, or another where a different layer holds that one. */
+  const fileFor = (layer: LayerItem): string => {
+    const json = trees.get(layer.id)!;
+    for (let n = 1; ; n++) {
+      const name =
+        n === 1 ? layer.file! : layer.file!.replace(/(\.tokens)?\.json$/, (ending) => `-${n}${ending}`);
+      if (!files.has(name)) files.set(name, json);
+      if (files.get(name) === json) return name;
+    }
+  };
+  const source = (layer: LayerItem): Json =>
+    layer.file === null ? trees.get(layer.id)! : new Map([['$ref', fileFor(layer)]]);
+
+  const axes = axesOf(items);
+  const resolver = itemsOf(items, 'resolver')[0];
+  if (!resolver && axes.length === 0 && layers.length <= 1) {
+    const layer = layers[0];
+    return [{ name: layer?.file ?? 'tokens.json', json: layer ? trees.get(layer.id)! : new Map() }];
+  }
+  const root =
+    (resolver && asRead(items, resolver, layers, source)) ?? regenerated(items, layers, axes, source);
+  return [
+    { name: resolver?.file ?? 'library.resolver.json', json: root },
+    ...[...files].map(([name, json]) => ({ name, json })),
+  ];
+}
+
+function layerTree(
+  items: Items,
+  layer: LayerItem,
+  resolution: Resolution,
+  options: { ids?: boolean },
+): JsonObject {
+  const tree = libraryTree(items);
+  const root: JsonObject = new Map();
+  const orderHere = (item: TokenItem | GroupItem) => ({
+    item,
+    order: item.declarations[layer.id]?.at ?? item.order,
+  });
+  type Job = { id: string | null; item: GroupItem | undefined; into: JsonObject };
+  const stack: Job[] = [{ id: null, item: tree.root, into: root }];
+  for (let job = stack.pop(); job; job = stack.pop()) {
+    const declaration = job.item?.declarations[layer.id];
+    const own = declaration ? [...printedObject(declaration, tree)] : [];
+    const tail = declaration?.tail ?? 0;
+    for (const [name, value] of own.slice(0, own.length - tail)) job.into.set(name, value);
+    const children = (tree.children.get(job.id) ?? [])
+      .filter((child) => speaks(items, child, layer.id))
+      .map(orderHere)
+      .sort(byOrder);
+    for (const { item } of children) {
+      if (item.kind === 'token') {
+        const path = tree.paths.get(item.id)!;
+        const object = modernToken(
+          printedObject(item.declarations[layer.id]!, tree),
+          typeOf(resolution, path),
+        );
+        job.into.set(item.name, options.ids ? withId(object, item.id) : object);
+      } else {
+        const below: JsonObject = new Map();
+        job.into.set(item.name, below);
+        stack.push({ id: item.id, item, into: below });
+      }
+    }
+    for (const [name, value] of own.slice(own.length - tail)) job.into.set(name, value);
+  }
+  return root;
+}
+
+/** Whether a layer says anything of an item or of what is below it. */
+function speaks(items: Items, item: TokenItem | GroupItem, layer: string): boolean {
+  if (item.declarations[layer]) return true;
+  if (item.kind === 'token') return false;
+  const { children } = libraryTree(items);
+  const stack = [...(children.get(item.id) ?? [])];
+  for (let next = stack.pop(); next; next = stack.pop()) {
+    if (next.declarations[layer]) return true;
+    stack.push(...(children.get(next.id) ?? []));
+  }
+  return false;
+}
+
+function withId(object: JsonObject, id: string): JsonObject {
+  const extensions = object.get('$extensions');
+  const own = isObject(extensions) ? extensions.get('app.seedplan') : undefined;
+  const named: JsonObject = new Map([...(isObject(own) ? own : []), ['id', id]]);
+  return new Map([
+    ...object,
+    ['$extensions', new Map([...(isObject(extensions) ? extensions : []), ['app.seedplan', named]])],
+  ]);
+}
+
+/** Writes the library's pairings into the roots, unless these say the same already. */
+function withPairings(items: Items, layers: LayerItem[], trees: Map<string, JsonObject>): void {
+  const { paths } = libraryTree(items);
+  const path = (reference: { id?: string; path: string }) => paths.get(reference.id ?? '') ?? reference.path;
+  const present = itemsOf(items, 'pairing')
+    .sort(byOrder)
+    .map((pairing) => ({ text: path(pairing.text), surface: path(pairing.surface), needs: pairing.needs }));
+  const resolver = itemsOf(items, 'resolver')[0];
+  const resolverRoot = resolver ? readJson(resolver.text) : undefined;
+  const declared = [isObject(resolverRoot) ? resolverRoot : undefined, ...trees.values()].flatMap(
+    declaredPairings,
+  );
+  const key = (list: typeof present) =>
+    JSON.stringify(list.map((pairing) => [pairing.text, pairing.surface, pairing.needs]).sort());
+  if (key(declared) === key(present)) return;
+  let holder = layers.find((layer) => declaredPairings(trees.get(layer.id)).length > 0) ?? layers[0];
+  for (const layer of layers) {
+    const root = trees.get(layer.id)!;
+    const extensions = root.get('$extensions');
+    const own = isObject(extensions) ? extensions.get('app.seedplan') : undefined;
+    const kept: JsonObject = new Map([...(isObject(own) ? own : [])].filter(([name]) => name !== 'pairings'));
+    if (layer === holder)
+      kept.set(
+        'pairings',
+        present.map((pairing) => new Map<string, Json>(Object.entries(pairing))),
+      );
+    else if (!isObject(own)) continue;
+    const merged: JsonObject = new Map([...(isObject(extensions) ? extensions : []), ['app.seedplan', kept]]);
+    trees.set(layer.id, new Map([...root, ['$extensions', merged]]));
+    if (layer === holder) holder = undefined;
+  }
+}
+
+/** The resolver document as it was read, its sources as they are now; undefined once axes or layers have changed. */
+function asRead(
+  items: Items,
+  resolver: { text: string; places: [string, string][] },
+  layers: LayerItem[],
+  source: (layer: LayerItem) => Json,
+): Json | undefined {
+  const document = readJson(resolver.text);
+  if (!isObject(document) || shapeOf(items, resolver.places, layers) !== shapeInside(document))
+    return undefined;
+  const replacements = resolver.places.map(([pointer, id]) => {
+    const layer = layers.find((other) => other.id === id)!;
+    return { place: pointerSegments(pointer)!, value: source(layer) };
+  });
+  const inPlace = replacements.filter(({ value }) => !(isObject(value) && value.has('$ref')));
+  return replaceAt(document, inPlace);
+}
+
+function shapeOf(items: Items, places: [string, string][], layers: LayerItem[]): string {
+  const axes = axesOf(items).map((axis) => [axis.name, axis.contexts, axis.default ?? null]);
+  const known =
+    layers.every((layer) => places.some(([, id]) => id === layer.id)) && places.length === layers.length;
+  return known ? JSON.stringify(axes) : '';
+}
+
+function shapeInside(document: JsonObject): string {
+  const axes: unknown[] = [];
+  const order = document.get('resolutionOrder');
+  for (const entry of Array.isArray(order) ? order : []) {
+    if (!isObject(entry)) continue;
+    const ref = entry.get('$ref');
+    const [section, name] =
+      typeof ref === 'string' ? (pointerSegments(ref) ?? []) : ['', entry.get('name') as string];
+    const modifiers = document.get('modifiers');
+    const modifier =
+      typeof ref !== 'string'
+        ? entry.get('type') === 'modifier'
+          ? entry
+          : undefined
+        : section === 'modifiers' && isObject(modifiers)
+          ? modifiers.get(name!)
+          : undefined;
+    if (!isObject(modifier)) continue;
+    const contexts = modifier.get('contexts');
+    axes.push([name, isObject(contexts) ? [...contexts.keys()] : [], modifier.get('default') ?? null]);
+  }
+  return JSON.stringify(axes);
+}
+
+/** A resolver document written from the items alone. Combined layers stand under `app.seedplan`. */
+function regenerated(
+  items: Items,
+  layers: LayerItem[],
+  axes: ReturnType<typeof axesOf>,
+  source: (layer: LayerItem) => Json,
+): Json {
+  const sets: JsonObject = new Map();
+  const modifiers: JsonObject = new Map();
+  const order: Json[] = [];
+  for (const layer of layers.filter((other) => other.when.length === 0)) {
+    const set = sets.get(layer.name);
+    if (isObject(set)) (set.get('sources') as Json[]).push(source(layer));
+    else {
+      sets.set(layer.name, new Map([['sources', [source(layer)]]]));
+      order.push(new Map([['$ref', '#' + pointerOf(['sets', layer.name])]]));
+    }
+  }
+  for (const axis of axes) {
+    const contexts: JsonObject = new Map(axis.contexts.map((name) => [name, [] as Json[]]));
+    axis.contextIds.forEach((id, i) => {
+      const own = layers.filter((layer) => layer.when.length === 1 && layer.when[0]![1] === id);
+      contexts.set(axis.contexts[i]!, own.map(source));
+    });
+    const modifier: JsonObject = new Map();
+    if (axis.description) modifier.set('description', axis.description);
+    modifier.set('contexts', contexts);
+    if (axis.default !== undefined) modifier.set('default', axis.default);
+    modifiers.set(axis.name, modifier);
+    order.push(new Map([['$ref', '#' + pointerOf(['modifiers', axis.name])]]));
+  }
+  const combined = layers.filter((layer) => layer.when.length > 1);
+  const root: JsonObject = new Map<string, Json>([['version', '2025.10']]);
+  if (combined.length > 0) {
+    const list = combined.map((layer): Json => {
+      const when: [string, Json][] = layer.when.map(([axis, context]) => [
+        nameOf(items, axis),
+        nameOf(items, context),
+      ]);
+      return new Map<string, Json>([
+        ['when', new Map(when)],
+        ['sources', [source(layer)]],
+      ]);
+    });
+    root.set('$extensions', new Map([['app.seedplan', new Map([['combined', list]])]]));
+  }
+  root.set('sets', sets);
+  root.set('modifiers', modifiers);
+  root.set('resolutionOrder', order);
+  return root;
+}
+
+function nameOf(items: Items, id: string): string {
+  const item = items.get(id);
+  return item && 'name' in item ? item.name : id;
+}

@@ -1,0 +1,263 @@
+import fc from 'fast-check';
+import { hex as wcagHex } from 'wcag-contrast';
+import { colorOf, colorText, parseColor } from '../../base/color/color';
+import { curveThrough } from '../../base/color/curve';
+import { lchOf, withinGamut } from '../../base/color/gamut';
+import { ramp, turnedOver, type RampPlan } from '../../base/color/ramp';
+import { cssLine } from '../css-text';
+import {
+  clampText,
+  fluidSize,
+  intervalName,
+  INTERVALS,
+  reachableZoom,
+  scaledSize,
+  snappedLine,
+} from '../type-scale';
+import { ramps } from './ramps';
+import { completed } from './recipe';
+import { RECIPES } from './registry';
+import { spacing } from './spacing';
+import { typeScale } from './type-scale';
+
+const plan = (more: Partial<RampPlan> = {}): RampPlan => ({
+  ...ramps.standard,
+  anchors: ['#0a5d6a'],
+  ...more,
+});
+const hexes = (made: ReturnType<typeof ramp>) =>
+  Object.fromEntries(made.steps.map((step) => [step.name, colorText(step.color)]));
+
+describe('curves', () => {
+  test('pass through their knots and never overshoot them', () => {
+    const knots = fc.uniqueArray(
+      fc.record({
+        at: fc.double({ min: 0, max: 1, noNaN: true }),
+        value: fc.double({ min: -1, max: 1, noNaN: true }),
+      }),
+      { minLength: 2, maxLength: 6, selector: ({ at }) => Math.round(at * 1000) },
+    );
+    fc.assert(
+      fc.property(knots, fc.double({ min: 0, max: 1, noNaN: true }), (list, at) => {
+        const curve = curveThrough(list);
+        const sorted = [...list].sort((a, b) => a.at - b.at);
+        for (const knot of list) expect(curve(knot.at)).toBeCloseTo(knot.value, 9);
+        const before = sorted.findLast((knot) => knot.at <= at) ?? sorted[0]!;
+        const after = sorted.find((knot) => knot.at >= at) ?? sorted.at(-1)!;
+        expect(curve(at)).toBeGreaterThanOrEqual(Math.min(before.value, after.value) - 1e-9);
+        expect(curve(at)).toBeLessThanOrEqual(Math.max(before.value, after.value) + 1e-9);
+      }),
+    );
+  });
+});
+
+describe('ramps', () => {
+  const anchor = fc
+    .tuple(
+      fc.double({ min: 0.3, max: 0.8, noNaN: true }),
+      fc.double({ min: 0, max: 0.2, noNaN: true }),
+      fc.double({ min: 0, max: 359, noNaN: true }),
+    )
+    .map(([l, c, h]) => `oklch(${l.toFixed(3)} ${c.toFixed(3)} ${h.toFixed(1)})`);
+  test('anchors are kept exactly, every step is in gamut, lightness falls', () => {
+    fc.assert(
+      fc.property(fc.array(anchor, { minLength: 1, maxLength: 3 }), (anchors) => {
+        const made = ramp(plan({ anchors }));
+        const written = made.steps.map(({ color }) => colorText(color));
+        for (const text of anchors) expect(written).toContain(colorText(parseColor(text)!));
+        for (const step of made.steps) expect(step.anchor || withinGamut(step.color, 'srgb')).toBe(true);
+        const own = made.steps.filter((step) => !step.anchor).map(({ color }) => lchOf(color).l);
+        expect([...own].sort((a, b) => b - a)).toEqual(own);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('hues of one recipe have equal lightness', () => {
+    const made = ramps.generate({
+      ...ramps.standard,
+      keepAnchors: false,
+      chroma: [{ at: 0, value: 0.4 }],
+      hues: [
+        { name: 'red', anchors: ['#b3261e'] },
+        { name: 'green', anchors: ['#1b7f3b'] },
+      ],
+    });
+    const light = (path: string) =>
+      lchOf(colorOf(made.tokens.find((token) => token.path === path)!.object.get('$value')!)!).l;
+    for (const step of ramps.standard.steps)
+      expect(Math.abs(light(`red.${step}`) - light(`green.${step}`))).toBeLessThan(0.02);
+  });
+
+  // Ratios by the package wcag-contrast, an independent implementation of WCAG 2.2.
+  test('solved for contrast: every need is met on white and on the ramp’s own first step', () => {
+    const needs = [
+      { step: '500', ratio: 4.5, on: ['#ffffff', '50'] },
+      { step: '700', ratio: 7, on: ['50', '100'] },
+      { step: '400', ratio: 3, on: ['white'] },
+    ];
+    for (const anchors of [['#1f6feb'], ['#d29922'], ['#3fb950'], ['#777777']]) {
+      const made = ramp(plan({ anchors, needs, keepAnchors: false }));
+      const found = hexes(made);
+      expect(made.problems).toEqual([]);
+      for (const { step, ratio, on } of needs)
+        for (const other of on)
+          expect(wcagHex(found[step]!, found[other] ?? colorText(parseColor(other)!))).toBeGreaterThanOrEqual(
+            ratio,
+          );
+    }
+  });
+
+  test('a need that cannot hold is named, with the nearest that can', () => {
+    const made = ramp(
+      plan({ needs: [{ step: '500', ratio: 7, on: ['#ffffff', '#000000'] }], keepAnchors: false }),
+    );
+    expect(made.problems).toHaveLength(1);
+    expect(made.problems[0]!.problem).toMatch(
+      /Step 500 cannot reach 7 on (#ffffff|#000000) together with 7 on/,
+    );
+    const nearest = Number(/Ask for ([\d.]+)/.exec(made.problems[0]!.fix)![1]);
+    expect(nearest).toBeGreaterThan(4);
+    const again = ramp(
+      plan({ needs: [{ step: '500', ratio: nearest, on: ['#ffffff', '#000000'] }], keepAnchors: false }),
+    );
+    expect(again.problems).toEqual([]);
+    const kept = ramp(plan({ anchors: ['#cccccc'], needs: [{ step: '200', ratio: 4.5, on: ['#fff'] }] }));
+    expect(kept.problems[0]!.problem).toContain('anchor kept as it is');
+  });
+
+  test('for the dark scheme the ramp is turned over', () => {
+    const made = ramps.generate({
+      ...ramps.standard,
+      dark: { axis: 'scheme', context: 'dark', chroma: 0.9 },
+    });
+    const dark = made.tokens
+      .filter((token) => token.when['scheme'] === 'dark')
+      .map((token) => lchOf(colorOf(token.object.get('$value')!)!).l);
+    expect(dark).toHaveLength(11);
+    expect([...dark].sort((a, b) => a - b)).toEqual(dark);
+    expect(turnedOver(turnedOver(ramps.standard.lightness))).toEqual(ramps.standard.lightness);
+  });
+
+  test('what is no colour, no step or a name twice is said', () => {
+    const said = (more: object) =>
+      ramps.generate({ ...ramps.standard, ...more }).problems.map(({ problem }) => problem);
+    expect(said({ hues: [{ name: 'x', anchors: ['blurple'] }] })).toEqual(
+      expect.arrayContaining([expect.stringContaining('“blurple” is no colour')]),
+    );
+    expect(said({ steps: ['1', '1'] })).toEqual(['There are two called 1']);
+    expect(said({ steps: ['a.b', 'c'] })[0]).toContain('cannot hold .');
+    expect(said({ needs: [{ step: '77', ratio: 3, on: ['mist'] }] })).toHaveLength(2);
+  });
+});
+
+describe('type scales', () => {
+  test('sizes are powers of the ratio; intervals by their names', () => {
+    expect(scaledSize(16, 5 / 4, 3, 0)).toBeCloseTo(31.25, 10);
+    expect(scaledSize(16, 4 / 3, -1, 0)).toBeCloseTo(12, 10);
+    expect(scaledSize(10, 2, 4, 0)).toBe(160);
+    expect([intervalName(1.25), intervalName(1.618), intervalName(1.3)]).toEqual([
+      'major third',
+      'golden section',
+      undefined,
+    ]);
+    for (const { ratio } of INTERVALS) expect(scaledSize(1, ratio, 2, 0)).toBeCloseTo(ratio ** 2, 3);
+  });
+
+  test('line heights are multiples of the rhythm and hold the text', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 8, max: 120 }),
+        fc.double({ min: 0.8, max: 2, noNaN: true }),
+        fc.constantFrom(2, 4, 8),
+        (size, leading, rhythm) => {
+          const line = snappedLine(size, leading, rhythm);
+          expect(line % rhythm).toBe(0);
+          expect(line).toBeGreaterThanOrEqual(size);
+          if (leading >= 1) expect(Math.abs(line - size * leading)).toBeLessThan(rhythm);
+        },
+      ),
+    );
+  });
+
+  test('clamp() says the size at both widths and between', () => {
+    const fluid = { min: 18, max: 40, from: 400, to: 1200 };
+    expect(clampText(fluid)).toBe('clamp(1.125rem, 0.4375rem + 2.75vw, 2.5rem)');
+    expect([300, 400, 800, 1200, 1600].map((width) => fluidSize(fluid, width))).toEqual([18, 18, 29, 40, 40]);
+  });
+
+  // WCAG 2.2, 1.4.4: text can be enlarged to 200 %. With browsers' 500 % as the most, 2.5 between the ends is the limit.
+  test('a size that grows more than two and a half times cannot reach 200 %', () => {
+    const reach = (max: number) => reachableZoom({ min: 16, max, from: 320, to: 1280 }).zoom;
+    expect([reach(16), reach(39) >= 2, reach(41) < 2]).toEqual([5, true, true]);
+    const { warnings } = typeScale.generate({
+      ...typeScale.standard,
+      ratio: 1.5,
+      fluid: { base: 14, ratio: 1.1, from: 320, to: 1280 },
+    });
+    expect(warnings.some((warning) => warning.startsWith('h1 cannot reach 200 %'))).toBe(true);
+  });
+
+  test('sizes and lines of a family, in rem', () => {
+    const made = typeScale.generate(typeScale.standard);
+    const css = Object.fromEntries(
+      made.tokens.map(({ path, object }) => [
+        path,
+        cssLine({ type: object.get('$type') as string, value: object.get('$value')! }),
+      ]),
+    );
+    expect([css['size.body'], css['size.h6'], css['line.body']]).toEqual(['1rem', '1.5625rem', '1.5']);
+    expect(made.problems).toEqual([]);
+  });
+
+  test('values out of range are refused in words', () => {
+    for (const [more, part] of [
+      [{ base: 0 }, 'base of 0px'],
+      [{ ratio: 1 }, 'ratio of 1'],
+      [{ ratio: NaN }, 'ratio of NaN'],
+      [{ steps: [] }, '0 steps'],
+      [{ baseStep: 'x' }, 'no step x'],
+      [{ fluid: { base: 16, ratio: 1.2, from: 900, to: 400 } }, 'out of order'],
+    ] as const)
+      expect(typeScale.generate({ ...typeScale.standard, ...more } as never).problems[0]!.problem).toContain(
+        part,
+      );
+  });
+});
+
+describe('spacing scales', () => {
+  const px = (more: object) =>
+    spacing
+      .generate({ ...spacing.standard, ...more } as never)
+      .tokens.map(({ path, object }) => [path, (object.get('$value') as Map<string, unknown>).get('value')]);
+  test('linear, doubling, and a list of one’s own', () => {
+    expect(px({ method: 'linear', count: 3 })).toEqual([
+      ['100', 4],
+      ['200', 8],
+      ['300', 12],
+    ]);
+    expect(px({ method: 'doubling', count: 4, base: 2 })).toEqual([
+      ['100', 2],
+      ['200', 4],
+      ['400', 8],
+      ['800', 16],
+    ]);
+    expect(px({ multiples: [0.5, 1.25] })).toEqual([
+      ['50', 2],
+      ['125', 5],
+    ]);
+  });
+  test('what falls off the rhythm is said', () => {
+    const { warnings } = spacing.generate({ ...spacing.standard, multiples: [1, 1.5] });
+    expect(warnings).toEqual(['150 is 6px, which is no multiple of 4px; the nearest is 8px']);
+  });
+});
+
+test('whatever parameters hold, a recipe answers and does not throw', () => {
+  fc.assert(
+    fc.property(fc.constantFrom(...RECIPES.values()), fc.object(), (kind, given) => {
+      const merged = completed(kind.standard, { ...kind.standard, ...given });
+      expect(Array.isArray(kind.generate(merged as never).problems)).toBe(true);
+    }),
+  );
+});

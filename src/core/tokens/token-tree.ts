@@ -1,0 +1,194 @@
+import type { JsonObject } from '../base/json/json';
+import { readJson } from '../base/json/read';
+import { aliasPath, pointerTarget } from './references';
+import { pointerOf } from '../base/json/pointer';
+import { isObject, type Json } from '../base/json/json';
+import { joinPath, type Axis, type Context, type TokenSource, type TokenSystem } from './system';
+import { byOrder, itemsOf, type Items, type Reference } from '../document/item';
+import type { Declaration, GroupItem, LayerItem, TokenItem } from './items';
+
+/** The tree of groups and tokens in order, with paths both ways. */
+export interface LibraryTree {
+  paths: Map<string, string>;
+  ids: Map<string, string>;
+  /** Groups and tokens, parents before children, siblings in order. The root group's path is empty. */
+  nodes: { item: TokenItem | GroupItem; path: string; depth: number }[];
+  /** Children of a group id (null: of the root), in order. */
+  children: Map<string | null, (TokenItem | GroupItem)[]>;
+  root: GroupItem | undefined;
+}
+
+const trees = new WeakMap<Items, LibraryTree>();
+
+export function libraryTree(items: Items): LibraryTree {
+  const known = trees.get(items);
+  if (known) return known;
+  const children = new Map<string | null, (TokenItem | GroupItem)[]>();
+  let root: GroupItem | undefined;
+  for (const item of items.values()) {
+    if (item.kind !== 'token' && item.kind !== 'group') continue;
+    if (item.kind === 'group' && item.name === '' && item.parent === null) {
+      root = item;
+      continue;
+    }
+    // What stands in a group that is gone is shown at the top rather than lost.
+    const parent = item.parent !== null && items.has(item.parent) ? item.parent : null;
+    const siblings = children.get(parent);
+    if (siblings) siblings.push(item);
+    else children.set(parent, [item]);
+  }
+  for (const siblings of children.values()) siblings.sort(byOrder);
+  const tree: LibraryTree = { paths: new Map(), ids: new Map(), nodes: [], children, root };
+  const stack = [...(children.get(null) ?? [])]
+    .reverse()
+    .map((item) => ({ item, path: item.name, depth: 0 }));
+  for (let node = stack.pop(); node; node = stack.pop()) {
+    tree.nodes.push(node);
+    tree.paths.set(node.item.id, node.path);
+    if (!tree.ids.has(node.path)) tree.ids.set(node.path, node.item.id);
+    const below = children.get(node.item.id) ?? [];
+    for (let i = below.length - 1; i >= 0; i--) {
+      stack.push({ item: below[i]!, path: joinPath(node.path, below[i]!.name), depth: node.depth + 1 });
+    }
+  }
+  for (const { item } of tree.nodes)
+    for (const old of item.redirects) if (!tree.ids.has(old)) tree.ids.set(old, item.id);
+  trees.set(items, tree);
+  return tree;
+}
+
+/** The present path of a reference: the id wins where it is known. */
+export function pathOf(reference: Reference, items: Items): string {
+  const tree = libraryTree(items);
+  if (reference.id !== undefined) {
+    const path = tree.paths.get(reference.id);
+    if (path !== undefined) return path;
+    const item = items.get(reference.id);
+    if (item && 'name' in item) return item.name;
+  }
+  const id = tree.ids.get(reference.path);
+  return (id && tree.paths.get(id)) ?? reference.path;
+}
+
+const parsed = new WeakMap<Declaration, JsonObject>();
+
+/** The authored object of a declaration, as it was written. Kept with the declaration; do not change it. */
+export function authoredObject(declaration: Declaration): JsonObject {
+  let object = parsed.get(declaration);
+  if (!object) {
+    const json = readJson(declaration.text);
+    object = isObject(json) ? json : new Map();
+    parsed.set(declaration, object);
+  }
+  return object;
+}
+
+/** The authored object with references following what has been renamed since it was written. */
+export function printedObject(declaration: Declaration, tree: LibraryTree): JsonObject {
+  const renamed = new Map<string, string>();
+  for (const [path, id] of declaration.refs) {
+    const now = tree.paths.get(id);
+    if (now !== undefined && now !== path) renamed.set(path, now);
+  }
+  const object = authoredObject(declaration);
+  return renamed.size === 0 ? object : (renameReferences(object, renamed) as JsonObject);
+}
+
+/** Rewrites every alias and pointer that names one of `renamed`'s paths. Depth is that of one value. */
+function renameReferences(json: Json, renamed: Map<string, string>): Json {
+  if (typeof json === 'string') {
+    const now = renamed.get(aliasPath(json) ?? '');
+    return now === undefined ? json : `{${now}}`;
+  }
+  if (Array.isArray(json)) return json.map((item) => renameReferences(item, renamed));
+  if (!isObject(json)) return json;
+  return new Map(
+    [...json].map(([name, member]) => [
+      name,
+      name === '$ref' || name === '$extends'
+        ? renamePointer(member, renamed)
+        : renameReferences(member, renamed),
+    ]),
+  );
+}
+
+function renamePointer(json: Json, renamed: Map<string, string>): Json {
+  if (typeof json !== 'string') return renameReferences(json, renamed);
+  const target = pointerTarget(json);
+  if (!target) return renameReferences(json, renamed);
+  const now = renamed.get(target.path);
+  if (now === undefined) return json;
+  const at = target.segments.indexOf('$value');
+  return '#' + pointerOf([...now.split('.'), ...(at === -1 ? [] : target.segments.slice(at))]);
+}
+
+export function axesOf(items: Items): (Axis & { id: string; contextIds: string[] })[] {
+  const contexts = itemsOf(items, 'context').sort(byOrder);
+  return itemsOf(items, 'axis')
+    .sort(byOrder)
+    .map((axis) => {
+      const own = contexts.filter((context) => context.axis === axis.id);
+      return {
+        id: axis.id,
+        name: axis.name,
+        contexts: own.map((context) => context.name),
+        contextIds: own.map((context) => context.id),
+        default: own.find((context) => context.id === axis.default)?.name,
+        description: axis.description,
+      };
+    });
+}
+
+/**
+ * Layers from weakest to strongest. `generation` puts a library's own layers, within those of equal conditions, after
+ * its ancestors' (layer-major, as MODEL states): a child's default does not beat a parent's dark value.
+ */
+export function layersOf(items: Items, generation: (id: string) => number = () => 0): LayerItem[] {
+  const layers = itemsOf(items, 'layer').sort((a, b) => generation(a.id) - generation(b.id) || byOrder(a, b));
+  const key = (layer: LayerItem) => JSON.stringify([...layer.when].sort());
+  const result: LayerItem[] = [];
+  for (const layer of layers) {
+    const own = generation(layer.id);
+    const at = result.findLastIndex((other) => key(other) === key(layer) && generation(other.id) < own);
+    // A further layer of the same generation and conditions follows the one just placed.
+    const beside = result.findLastIndex((other) => key(other) === key(layer) && generation(other.id) === own);
+    if (at === -1) result.push(layer);
+    else result.splice(Math.max(at, beside) + 1, 0, layer);
+  }
+  return result;
+}
+
+export function whenOf(layer: LayerItem, items: Items): Context {
+  const when: Context = {};
+  for (const [axis, context] of layer.when) {
+    const axisItem = items.get(axis);
+    const contextItem = items.get(context);
+    if (axisItem?.kind === 'axis' && contextItem?.kind === 'context') when[axisItem.name] = contextItem.name;
+  }
+  return when;
+}
+
+/** A library's items as the resolver wants them. Source ids are layer ids. */
+export function tokenSystemOf(items: Items, generation?: (id: string) => number): TokenSystem {
+  const tree = libraryTree(items);
+  const sources = new Map<string, TokenSource>();
+  for (const layer of layersOf(items, generation)) {
+    sources.set(layer.id, {
+      id: layer.id,
+      label: layer.name,
+      when: whenOf(layer, items),
+      tokens: new Map(),
+      groups: new Map(),
+      file: layer.file ?? undefined,
+    });
+  }
+  const nodes = tree.root ? [{ item: tree.root, path: '' }, ...tree.nodes] : tree.nodes;
+  for (const { item, path } of nodes) {
+    for (const [layer, declaration] of Object.entries(item.declarations)) {
+      const source = sources.get(layer);
+      if (!source) continue;
+      (item.kind === 'token' ? source.tokens : source.groups).set(path, printedObject(declaration, tree));
+    }
+  }
+  return { axes: axesOf(items), sources: [...sources.values()] };
+}

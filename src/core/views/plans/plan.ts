@@ -1,7 +1,0 @@
-import type { Edit } from '../../documents/edits';
-
-/** The edits a gesture comes to, with what to call them; or what is wrong with it. */
-export type Plan = { label: string; edits: Edit[] } | { problem: string; fix: string };
-export type NewId = (prefix: string) => string;
-
-export const refuse = (problem: string, fix: string): Plan => ({ problem, fix });

@@ -1,0 +1,64 @@
+import { parse } from '@babel/parser';
+import { parseTemplate, partAncestry } from '@/core/components/template';
+import type { OpenLibrary } from '@/editing/session/open-library';
+import { addMissingParts } from './making';
+import { ownComponent, usedComponent } from './own-component';
+import { refuse, type NewId, type Plan } from '@/editing/session/command';
+import { worked } from '@/editing/session/draft-transaction';
+
+/** Changes a template; parts it gains are named, and one that rules still style cannot go. */
+export function setTemplate(
+  library: OpenLibrary,
+  { component: name, text }: { component: string; text: string },
+  newId: NewId,
+): Plan {
+  const component = ownComponent(library, name);
+  if (!component) return refuse(`${name} comes from an ancestor`, 'Change it at the source');
+  const used = usedComponent(library, name)!;
+  const parsed = parseTemplate(text);
+  const [finding] = parsed.findings;
+  if (finding)
+    return refuse(
+      `${finding.message}${finding.at?.line ? ` (line ${finding.at.line})` : ''}`,
+      finding.fix ?? '',
+    );
+  const there = partAncestry(parsed.root);
+  const styled = [...Object.values(used.entries), ...Object.values(used.guards)].flatMap((entry) =>
+    'part' in entry && partAncestry(parseTemplate(used.template).root).has(entry.part) ? [entry.part] : [],
+  );
+  const gone = styled.find((part) => !there.has(part));
+  if (gone !== undefined)
+    return refuse(
+      `Rules or guards of ${name} speak of the part ${gone}, which this template has no more`,
+      'Keep the part, or take those rules out first',
+    );
+  return worked(library, newId, `Change the template of ${name}`, (work) => {
+    work.set(component.id, 'template', text);
+    addMissingParts(work, component);
+  });
+}
+
+const LARGEST_SCRIPT = 100_000;
+
+/** Changes what runs in the specimen of a component. It is read as JavaScript, and not run here. */
+export function setScript(
+  library: OpenLibrary,
+  { component: name, text }: { component: string; text: string },
+  newId: NewId,
+): Plan {
+  const component = ownComponent(library, name);
+  if (!component) return refuse(`${name} comes from an ancestor`, 'Change it at the source');
+  if (text.length > LARGEST_SCRIPT) return refuse('The script has more than 100 KB', 'Make it shorter');
+  try {
+    parse(text, { sourceType: 'script', allowReturnOutsideFunction: true });
+  } catch (error) {
+    const { loc } = error as { loc?: { line: number; column: number } };
+    return refuse(
+      `The script cannot be read${loc ? ` at line ${loc.line}, column ${loc.column + 1}` : ''}`,
+      'Correct it there',
+    );
+  }
+  return worked(library, newId, `Change the script of ${name}`, (work) =>
+    work.set(component.id, 'script', text),
+  );
+}

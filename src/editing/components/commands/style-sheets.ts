@@ -1,0 +1,45 @@
+import { sheetProblem } from '@/core/components/style-sheets';
+import type { StyleSheetItem } from '@/core/components/definition';
+import { itemsOf } from '@/core/document/item';
+import { ordersAfter } from '@/core/document/order';
+import type { OpenLibrary } from '@/editing/session/open-library';
+import { notOwn } from './own-component';
+import { refuse, type NewId, type Plan } from '@/editing/session/command';
+import { worked } from '@/editing/session/draft-transaction';
+
+const ownSheet = (library: OpenLibrary, name: string): StyleSheetItem | undefined =>
+  itemsOf(library.own.items, 'styleSheet').find((sheet) => sheet.name === name);
+
+/** Brings style sheets for all components of a library, or changes what one of these names holds. */
+export function putStyleSheets(
+  library: OpenLibrary,
+  { sheets }: { sheets: { name: string; css: string }[] },
+  newId: NewId,
+): Plan {
+  for (const { name, css } of sheets) {
+    if (!/^[\w][\w .-]{0,80}$/.test(name))
+      return refuse(`“${name}” is no name for a style sheet`, 'Use letters, digits, dots and hyphens');
+    const wrong = sheetProblem(css);
+    if (wrong) return refuse(`${name}: ${wrong.problem}`, wrong.fix);
+  }
+  const names = sheets.map(({ name }) => name).join(', ');
+  const known = sheets.every(({ name }) => ownSheet(library, name));
+  return worked(library, newId, `${known ? 'Change' : 'Bring'} ${names}`, (work) => {
+    for (const { name, css } of sheets) {
+      const all = itemsOf(work.own, 'styleSheet');
+      const there = all.find((sheet) => sheet.name === name);
+      if (there) work.set(there.id, 'css', css);
+      else {
+        const last = all.map(({ order }) => order).sort();
+        const [order] = ordersAfter(last.at(-1) ?? null, 1);
+        work.add({ id: newId('sheet'), kind: 'styleSheet', name, css, order: order! });
+      }
+    }
+  });
+}
+
+export function removeStyleSheet(library: OpenLibrary, { name }: { name: string }, newId: NewId): Plan {
+  const sheet = ownSheet(library, name);
+  if (!sheet) return notOwn(name);
+  return worked(library, newId, `Take out ${name}`, (work) => work.remove(sheet.id));
+}

@@ -1,0 +1,155 @@
+import { axesOf } from '@/core/components/combinations';
+import { renderNested } from '@/core/components/nested';
+import { traceOf, type Trace } from '@/core/components/trace';
+import type { ComponentItem } from '@/core/components/definition';
+import { byOrder, itemsOf, ordered } from '@/core/document/item';
+import { referencesOf } from '@/core/library/reach';
+import { pageStyles } from '@/core/outputs/page-styles';
+import type { Steps } from '@/core/base/steps';
+import type { Context } from '@/core/tokens/system';
+import { groundsOf } from '@/editing/session/backdrop';
+import type { OpenLibrary } from '@/editing/session/open-library';
+
+/** What a gallery can be narrowed to. */
+export const COMPONENT_FILTERS = {
+  failing: 'has failing combinations',
+  unused: 'used nowhere',
+  undocumented: 'shown in no guide',
+  deprecated: 'deprecated',
+  unfinished: 'kept out of releases',
+  here: 'made here, not inherited',
+} as const;
+export type ComponentFilter = keyof typeof COMPONENT_FILTERS;
+
+export interface ComponentCard {
+  id: string;
+  name: string;
+  description: string;
+  rank: string;
+  combinations: number;
+  failing: number;
+  /** Combinations that do not fail by their rules, and of which something has to be measured. */
+  unknown: number;
+  uses: number;
+  html: string;
+  visibility: string;
+  deprecated: { reason: string; replacement: string | null } | null;
+  documented: boolean;
+  /** The library it comes from, where that is another. */
+  from: string | null;
+  varies: string | null;
+}
+
+export interface ComponentsView {
+  ranks: { id: string | null; name: string; components: ComponentCard[] }[];
+  /** How many there are before search and filters. */
+  all: number;
+  css: string;
+  /** CSS colour of the surface the specimens stand on, through the lens. */
+  ground: string;
+  trace: Trace | null;
+}
+
+/** Where a token shows in these components; null where none is asked for, or there is none of that path. */
+export function tracing(
+  { items, resolution }: OpenLibrary,
+  of: ComponentItem[],
+  path: string | undefined,
+): Trace | null {
+  return path !== undefined && resolution.index.numbers.has(path)
+    ? traceOf(of, items, resolution, path)
+    : null;
+}
+
+/** Whether all words of a search stand in a component's name, props, parts, descriptions or the tokens it uses. */
+function matches(component: ComponentItem, words: readonly string[]): boolean {
+  if (words.length === 0) return true;
+  const text = [
+    component.name,
+    component.description,
+    ...Object.values(component.props).flatMap(({ name, description, values }) => [
+      name,
+      description,
+      ...values,
+    ]),
+    ...Object.values(component.parts).flatMap(({ name, description }) => [name, description]),
+    ...referencesOf(component).map(({ to }) => to.path),
+  ]
+    .join('\n')
+    .toLowerCase();
+  return words.every((word) => text.includes(word));
+}
+
+/** In steps, for it says of each what all its combinations come to. */
+export function* componentsInSteps(
+  library: OpenLibrary,
+  asked: Parameters<typeof components>[1],
+): Steps<ComponentsView> {
+  yield* library.proving();
+  return components(library, asked);
+}
+
+export function components(
+  library: OpenLibrary,
+  {
+    lens,
+    trace,
+    search = '',
+    only = [],
+  }: { lens: Context; trace?: string; search?: string; only?: ComponentFilter[] },
+): ComponentsView {
+  const { items, resolution } = library;
+  const all = itemsOf(items, 'component').sort(byOrder);
+  const ranks = itemsOf(items, 'rank').sort(byOrder);
+  const grounds = groundsOf(library, lens);
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  const documented = new Set(
+    itemsOf(items, 'guide').flatMap((guide) =>
+      ordered(guide.blocks).flatMap((block) => ('component' in block ? [block.component.id] : [])),
+    ),
+  );
+  const card = (component: ComponentItem): ComponentCard => {
+    const { failing, unknown } = library.proven(component);
+    return {
+      id: component.id,
+      name: component.name,
+      description: component.description,
+      rank: ranks.find((rank) => rank.id === component.rank)?.name ?? 'unranked',
+      combinations: axesOf(component).size,
+      failing,
+      unknown,
+      uses: library.reach().direct(component.id).length,
+      html: renderNested(component, items, { context: lens }),
+      visibility: component.visibility,
+      deprecated: component.deprecation && {
+        reason: component.deprecation.reason,
+        replacement: component.deprecation.replacement?.path ?? null,
+      },
+      documented: documented.has(component.id),
+      from: library.own.items.has(component.id) ? null : library.effective.originOf(component.id),
+      varies: component.variationOf?.path ?? null,
+    };
+  };
+  const holds: Record<ComponentFilter, (one: ComponentCard) => boolean> = {
+    failing: (one) => one.failing > 0,
+    unused: (one) => one.uses === 0,
+    undocumented: (one) => !one.documented,
+    deprecated: (one) => one.deprecated !== null,
+    unfinished: (one) => one.visibility === 'internal',
+    here: (one) => one.from === null,
+  };
+  const found = all.filter((component) => matches(component, words));
+  const shown = found.map(card).filter((one) => only.every((filter) => holds[filter]?.(one)));
+  const narrowed = words.length > 0 || only.length > 0;
+  const groups = [
+    ...ranks.map(({ id, name }) => ({ id: id as string | null, name })),
+    { id: null, name: 'unranked' },
+  ].map(({ id, name }) => ({ id, name, components: shown.filter((one) => one.rank === name) }));
+  return {
+    ranks: groups.filter((rank) => rank.components.length > 0 || (!narrowed && rank.id !== null)),
+    all: all.length,
+    css: pageStyles(items, resolution, found),
+    trace: tracing(library, found, trace),
+    ground: grounds.css,
+  };
+}

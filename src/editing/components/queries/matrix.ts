@@ -1,0 +1,216 @@
+import { ratioText } from '@/core/base/color/contrast';
+import { axesOf } from '@/core/components/combinations';
+import { conditionsText, type Combination } from '@/core/components/condition';
+import { countSteps, type RuleCounts } from '@/core/components/counts';
+import { keptText } from '@/core/components/passthrough-css';
+import { isUnknown, matrixSteps, type MatrixCell } from '@/core/components/matrix';
+import { renderNested } from '@/core/components/nested';
+import { sizeSteps } from '@/core/components/sizes';
+import type { ComponentItem } from '@/core/components/definition';
+import { itemsOf, ordered } from '@/core/document/item';
+import { between, inOneGo, type Steps } from '@/core/base/steps';
+import { contextText, type Context } from '@/core/tokens/system';
+import { groundsOf } from '@/editing/session/backdrop';
+import type { OpenLibrary } from '@/editing/session/open-library';
+
+export interface CellView {
+  props: Record<string, string>;
+  states: string[];
+  label: string;
+  state: string;
+  html: string;
+  fails: boolean;
+  /** Whether all of it is known from the rules; otherwise something has to be measured. */
+  known: boolean;
+  checks: {
+    part: string;
+    kind: string;
+    /** Rounded down to two decimals; null: not known, it has to be measured. */
+    ratio: string | null;
+    needs: number | null;
+    worst: string;
+    passes: boolean;
+  }[];
+}
+
+export interface MatrixView {
+  counts: {
+    /** Combinations looked at. */
+    combinations: number;
+    /** Choices × flags × states, before any is excluded or a sample taken. */
+    size: number;
+    excluded: number;
+    sampled: boolean;
+    rules: number;
+    failing: number;
+    /** Combinations that do not fail as far as it is known, and of which something has to be measured. */
+    unknown: number;
+    contexts: number;
+  };
+  /** What kept CSS may reach, so that rules alone do not say it: `color of label`. */
+  kept: string[];
+  /** What the rules come to over all combinations; rules by their words. */
+  sums: { alike: number; idle: string[]; never: string[]; overruled: string[]; ties: string[] };
+  /** What cells can be grouped by. */
+  axes: string[];
+  groups: { label: string; of: number; failing: number; cells: CellView[] }[];
+}
+
+export interface MatrixAsked {
+  name: string;
+  lens: Context;
+  surface?: string;
+  /** Props, or `state`, each value of which makes a group. */
+  by?: string[];
+  only?: 'failing';
+  /** As many cells at most over all groups. */
+  most?: number;
+}
+
+/** Every combination of a component: counted, grouped, failing ones first, then those that are not known. */
+export const matrix = (library: OpenLibrary, asked: MatrixAsked): MatrixView | null =>
+  inOneGo(matrixInSteps(library, asked));
+
+/** The same in steps, for there may be many. */
+export function* matrixInSteps(library: OpenLibrary, asked: MatrixAsked): Steps<MatrixView | null> {
+  const { items, resolution } = library;
+  const component = itemsOf(items, 'component').find((other) => other.name === asked.name);
+  if (!component) return null;
+  const ground = groundsOf(library, asked.lens, asked.surface).at;
+  const { cells, ...counts } = yield* between(0, 0.5, matrixSteps(component, items, resolution, ground));
+  const sums = yield* between(0.5, 1, countSteps(component));
+  const axes = [...axesOf(component).props.map(({ name }) => name), 'state'];
+  const by = (asked.by ?? []).filter((name) => axes.includes(name));
+  const failing = cells.filter((cell) => cell.fails).length;
+  const unknown = cells.filter((cell) => !cell.fails && isUnknown(cell)).length;
+  const groups = new Map<string, MatrixCell[]>();
+  for (const cell of asked.only === 'failing' ? cells.filter(({ fails }) => fails) : cells) {
+    const label = by.map((axis) => `${axis} ${valueText(component, cell.combination, axis)}`).join(', ');
+    const group = groups.get(label);
+    if (group) group.push(cell);
+    else groups.set(label, [cell]);
+  }
+  const share = Math.max(6, Math.floor((asked.most ?? 48) / Math.max(1, groups.size)));
+  const view = (cell: MatrixCell) => cellView(component, library, cell, asked.lens);
+  return {
+    counts: {
+      ...counts,
+      combinations: cells.length,
+      failing,
+      unknown,
+      rules: Object.keys(component.entries).length,
+      contexts: resolution.contexts.length,
+    },
+    kept: keptText(component),
+    sums: sumsOf(component, sums),
+    axes,
+    groups: [...groups].slice(0, 60).map(([label, all]) => {
+      const failed = all.filter(({ fails }) => fails);
+      const rest = all.filter(({ fails }) => !fails);
+      return {
+        label,
+        of: all.length,
+        failing: failed.length,
+        cells: [...failed, ...rest.filter(isUnknown), ...rest.filter((cell) => !isUnknown(cell))]
+          .slice(0, share)
+          .map(view),
+      };
+    }),
+  };
+}
+
+function sumsOf(
+  component: ComponentItem,
+  { alike, idle, never, overruled, ties }: RuleCounts,
+): MatrixView['sums'] {
+  const words = (id: string) => {
+    const rule = component.entries[id];
+    return rule?.kind === 'rule' ? conditionsText(rule.when) || 'always' : id;
+  };
+  return {
+    alike,
+    idle,
+    never: never.map(words),
+    overruled: overruled.map(words),
+    ties: ties.map(
+      ({ first, second, part, property }) =>
+        `${property} of ${part} when ${words(first)} and when ${words(second)}`,
+    ),
+  };
+}
+
+const valueText = (component: ComponentItem, { props, states }: Combination, axis: string): string => {
+  if (axis === 'state') return states.join(' + ') || 'rest';
+  const flag = Object.values(component.props).some(({ name, kind }) => name === axis && kind === 'flag');
+  return flag ? (props[axis] === 'true' ? 'set' : 'not set') : (props[axis] ?? '');
+};
+
+/** A combination by what it sets: `danger · large`. */
+export function combinationText(component: ComponentItem, { props }: Pick<Combination, 'props'>): string {
+  const words = ordered(component.props).map(({ name, kind }) =>
+    kind === 'choice' ? props[name] : kind === 'flag' && props[name] ? name : '',
+  );
+  return words.filter(Boolean).join(' · ') || 'as it is';
+}
+
+export function cellView(
+  component: ComponentItem,
+  { items }: OpenLibrary,
+  { combination, checks, fails }: MatrixCell,
+  lens: Context,
+): CellView {
+  return {
+    props: combination.props,
+    states: [...combination.states],
+    label: combinationText(component, combination),
+    state: combination.states.join(' + ') || 'rest',
+    html: renderNested(component, items, { ...combination, context: lens }),
+    fails,
+    known: !isUnknown({ checks }),
+    checks: checks.map((check) => ({
+      part: check.part,
+      kind: check.kind,
+      ratio: check.ratio === undefined ? null : ratioText(check.ratio),
+      needs: check.needs ?? null,
+      worst: check.worst ? contextText(check.worst) : '',
+      passes: check.passes,
+    })),
+  };
+}
+
+export interface SizesView {
+  /** One drawing of each size, numbered by `data-cell`. */
+  html: string;
+  cells: { label: string; props: Record<string, string>; states: string[]; times: number }[];
+  /** Sizes that are not drawn, there being too many. */
+  more: number;
+}
+
+/** As many sizes are drawn to be measured. */
+const MOST_SIZES = 400;
+
+/** Every size a component can come in, to be drawn and measured: each stands for all combinations that are as large. */
+export function* sizesInSteps(
+  { items }: OpenLibrary,
+  { name, lens }: { name: string; lens: Context },
+): Steps<SizesView | null> {
+  const component = itemsOf(items, 'component').find((other) => other.name === name);
+  if (!component) return null;
+  const all = yield* sizeSteps(component);
+  const groups = all.slice(0, MOST_SIZES);
+  return {
+    more: all.length - groups.length,
+    html: groups
+      .map(
+        ({ combination }, i) =>
+          `<div data-cell="${i}">${renderNested(component, items, { ...combination, context: lens })}</div>`,
+      )
+      .join(''),
+    cells: groups.map(({ combination, times }) => ({
+      label: `${combinationText(component, combination)}, ${combination.states.join(' + ') || 'rest'}`,
+      props: combination.props,
+      states: [...combination.states],
+      times,
+    })),
+  };
+}

@@ -1,0 +1,67 @@
+import { itemsOf } from '@/core/document/item';
+import type { PairingItem } from '@/core/tokens/items';
+import { pathOf } from '@/core/tokens/token-tree';
+import { ordersAfter } from '@/core/document/order';
+import type { OpenLibrary } from '@/editing/session/open-library';
+import { refuse, type NewId, type Plan } from '@/editing/session/command';
+import { worked } from '@/editing/session/draft-transaction';
+
+const find = (library: OpenLibrary, text: string, surface: string): PairingItem | undefined =>
+  itemsOf(library.items, 'pairing').find(
+    (item) => pathOf(item.text, library.items) === text && pathOf(item.surface, library.items) === surface,
+  );
+
+/** Declares that a text is meant to be seen on a surface, or changes the contrast it needs there. */
+export function pair(
+  library: OpenLibrary,
+  { pairs, needs }: { pairs: { text: string; surface: string }[]; needs: number },
+  newId: NewId,
+): Plan {
+  if (!(needs >= 1 && needs <= 21))
+    return refuse(`A contrast of ${needs} is out of range`, 'Choose one from 1 to 21');
+  const label =
+    pairs.length === 1 ? `Pair ${pairs[0]!.text} with ${pairs[0]!.surface}` : `Pair ${pairs.length} colours`;
+  return worked(library, newId, label, (work) => {
+    let last =
+      itemsOf(library.items, 'pairing')
+        .map((item) => item.order)
+        .sort()
+        .at(-1) ?? null;
+    for (const { text, surface } of pairs) {
+      const known = find(library, text, surface);
+      if (known) {
+        if (!work.own.has(known.id))
+          return refuse('This pairing comes from an ancestor', 'Change it at the source');
+        work.set(known.id, 'needs', needs);
+        continue;
+      }
+      const ids = [text, surface].map((path) => library.tree.ids.get(path));
+      const missing = [text, surface].find((_, i) => ids[i] === undefined);
+      if (missing !== undefined) return refuse(`There is no token ${missing}`, 'Pick one from the list');
+      [last] = ordersAfter(last, 1) as [string];
+      work.add({
+        id: newId('pairing'),
+        kind: 'pairing',
+        text: { id: ids[0]!, path: text },
+        surface: { id: ids[1]!, path: surface },
+        needs,
+        order: last,
+      });
+    }
+    return undefined;
+  });
+}
+
+export function unpair(
+  library: OpenLibrary,
+  { text, surface }: { text: string; surface: string },
+  newId: NewId,
+): Plan {
+  return worked(library, newId, `Take apart ${text} and ${surface}`, (work) => {
+    const known = find(library, text, surface);
+    if (!known || !work.own.has(known.id))
+      return refuse('This pairing comes from an ancestor, or is gone', 'Change it at the source');
+    work.remove(known.id);
+    return undefined;
+  });
+}

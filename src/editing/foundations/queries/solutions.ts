@@ -1,0 +1,100 @@
+import { rgbOfToken } from '@/core/tokens/checks/contrast';
+import { colorOf, colorText, type Color } from '@/core/base/color/color';
+import { colorDifference } from '@/core/base/color/difference';
+import { closestToNeeds, solveContrast, worstShare, type Need } from '@/core/base/color/solve';
+import { literalsOf } from '@/core/tokens/literals';
+import { parentPath, type Context } from '@/core/tokens/system';
+import type { OpenLibrary } from '@/editing/session/open-library';
+
+/** A colour by which a pairing would pass, nearest to the one that stands. */
+export interface Solution {
+  /** CSS text. */
+  css: string;
+  /** A primitive of the library that has it, or passes and is near; undefined: a raw value. */
+  token: string | undefined;
+  /** CIEDE2000 from the colour that stands. */
+  difference: number;
+}
+
+export interface Solutions {
+  /** The nearest passing colour of the same hue. */
+  raw: Solution | undefined;
+  /** The nearest passing step of the ramp it refers to, or else of any primitive. */
+  step: Solution | undefined;
+  /** Where nothing passes: the most that can be reached, in words. */
+  why: string | undefined;
+  /** The contexts under which it is to be set: those of the declaration that shows, or of the failing combination. */
+  when: Context;
+}
+
+/**
+ * Colours for one side of a pairing that would make it, and every other pairing of that token, pass wherever the
+ * declaration that now wins shows.
+ */
+export function solutionsFor(library: OpenLibrary, path: string, context: Context, alone = false): Solutions {
+  const { resolution } = library;
+  const resolved = resolution.value(path, context);
+  const color = resolved?.type === 'color' ? colorOf(resolved.value) : undefined;
+  const none: Solutions = { raw: undefined, step: undefined, why: undefined, when: {} };
+  if (!resolved || !color) return none;
+  const where = alone
+    ? [resolution.contexts[resolution.numberOf(context)]!]
+    : resolution.contexts.filter((_, i) => resolution.value(path, i)?.from === resolved.from);
+  const needs: Need[] = [];
+  const onSurfaces: Need[] = [];
+  for (const pairing of library.pairings()) {
+    if (pairing.text !== path && pairing.surface !== path) continue;
+    for (const at of where) {
+      const other = rgbOfToken(resolution, pairing.text === path ? pairing.surface : pairing.text, at);
+      if (other) (pairing.text === path ? needs : onSurfaces).push({ other, needs: pairing.needs });
+    }
+  }
+  const unique = (list: Need[]) => [...new Map(list.map((need) => [JSON.stringify(need), need])).values()];
+  const asText = unique(needs);
+  const asSurface = unique(onSurfaces);
+  const meets = (candidate: Color) =>
+    (asText.length === 0 || worstShare(candidate, asText, 'text') >= 1) &&
+    (asSurface.length === 0 || worstShare(candidate, asSurface, 'surface') >= 1);
+  const side = asText.length > 0 ? 'text' : 'surface';
+  const own = side === 'text' ? asText : asSurface;
+  const when = alone ? narrowed(library, path, where[0]!) : resolved.from.when;
+  if (own.length === 0) return { ...none, when };
+  const solved = solveContrast(color, own, side);
+  const raw = solved && meets(solved) ? { css: colorText(solved), token: undefined, difference: colorDifference(solved, color) } : undefined; // prettier-ignore
+
+  const alias = resolution.chain(path, context).at(-1);
+  const ramp = alias !== undefined && alias !== path ? parentPath(alias) : undefined;
+  const candidates = literalsOf(resolution)
+    .filter((literal) => literal.type === 'color' && literal.values.length === 1 && literal.path !== path)
+    .map((literal) => ({ path: literal.path, color: colorOf(literal.values[0]!)! }))
+    .filter((candidate) => candidate.color.alpha === color.alpha && meets(candidate.color));
+  const nearest = (list: typeof candidates) =>
+    list
+      .map((candidate) => ({ ...candidate, difference: colorDifference(candidate.color, color) }))
+      .sort((a, b) => a.difference - b.difference)[0];
+  const found =
+    nearest(candidates.filter((candidate) => ramp !== undefined && parentPath(candidate.path) === ramp)) ??
+    nearest(candidates);
+  const step = found && { css: colorText(found.color), token: found.path, difference: found.difference };
+  const most = raw || step ? undefined : closestToNeeds(color, own, side);
+  const why = most && `No colour of this hue reaches ${most.need.needs} on all of ${own.length}: ${(Math.floor(most.ratio * 100) / 100).toFixed(2)} is the most, with ${colorText(most.color)}`; // prettier-ignore
+  return { raw, step, why, when };
+}
+
+/** As `solutionsFor`; where no colour serves every context the declaration shows in, one for this context alone. */
+export function bestSolutions(library: OpenLibrary, path: string, context: Context): Solutions {
+  const everywhere = solutionsFor(library, path, context);
+  if (everywhere.raw || everywhere.step) return everywhere;
+  const here = solutionsFor(library, path, context, true);
+  return here.raw || here.step ? here : everywhere;
+}
+
+/** A combination without the axes that neither the token nor what it is paired with varies by. */
+function narrowed(library: OpenLibrary, path: string, context: Context): Context {
+  const paired = library
+    .pairings()
+    .filter((pairing) => pairing.text === path || pairing.surface === path)
+    .flatMap((pairing) => [pairing.text, pairing.surface]);
+  const axes = new Set([path, ...paired].flatMap((one) => library.resolution.variesBy(one)));
+  return Object.fromEntries(Object.entries(context).filter(([axis]) => axes.has(axis)));
+}

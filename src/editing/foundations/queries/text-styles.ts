@@ -1,0 +1,135 @@
+import { isObject, type Json, type JsonObject } from '@/core/base/json/json';
+import { authoredValue } from '@/core/tokens/references';
+import { cssText } from '@/core/tokens/css-text';
+import type { Context } from '@/core/tokens/system';
+import { lastName, parentPath } from '@/core/tokens/system';
+import { ownExtension } from '@/core/tokens/tier';
+import type { OpenLibrary } from '@/editing/session/open-library';
+
+/** The roles a type scale needs, and what each is called (common practice, no source). */
+export const ROLES = [
+  'h1',
+  'h2',
+  'h3',
+  'h4',
+  'h5',
+  'h6',
+  'body large',
+  'body regular',
+  'body small',
+  'label',
+  'hint',
+  'link',
+  'button',
+] as const;
+export type Role = (typeof ROLES)[number];
+
+export interface TextStyle {
+  path: string;
+  name: string;
+  /** The role it fills, where its name says one. */
+  role: string | undefined;
+  css: Record<string, string>;
+  /** Each member as authored: a value as one types it, or `{path}`; empty where the whole is a reference. */
+  members: Partial<Record<TextMember, string>>;
+  /** What DTCG has no word for: letter case, paragraph spacing, sizes per breakpoint. */
+  letterCase: string;
+  paragraphSpacing: string;
+  sizes: { from: string; size: string }[];
+  own: boolean;
+}
+
+/** The members of a text style that can be set by themselves, with the type each is read as. */
+export const TEXT_MEMBER_TYPES = {
+  fontFamily: 'fontFamily',
+  fontSize: 'dimension',
+  fontWeight: 'fontWeight',
+  lineHeight: 'number',
+  letterSpacing: 'dimension',
+} as const;
+export type TextMember = keyof typeof TEXT_MEMBER_TYPES;
+const TEXT_MEMBERS = Object.keys(TEXT_MEMBER_TYPES) as TextMember[];
+
+export interface TextStylesView {
+  styles: TextStyle[];
+  /** Roles that no style fills. */
+  missing: Role[];
+  /** Grounds text can be looked at on: surfaces by purpose, the lightest and the darkest. */
+  grounds: { path: string; css: string; ink: string }[];
+}
+
+const roleOf = (path: string): string | undefined => {
+  const words = path.toLowerCase().split(/[.\- ]/);
+  const last = words.slice(-2);
+  const heading = words.find((word) => /^h[1-6]$/.test(word));
+  if (heading) return heading;
+  if (last.includes('body') || words.includes('body'))
+    return last.includes('large') ? 'body large' : last.includes('small') ? 'body small' : 'body regular';
+  return ['label', 'hint', 'link', 'button'].find((role) => words.includes(role));
+};
+
+/** Every typography token as a text style under the lens, and what a full set would still need. */
+export function textStyles(library: OpenLibrary, { lens }: { lens: Context }): TextStylesView {
+  const { resolution } = library;
+  const styles = resolution.paths.flatMap((path): TextStyle[] => {
+    const resolved = resolution.value(path, lens);
+    if (resolved?.type !== 'typography') return [];
+    const css = cssText(resolved);
+    const object = resolved.from.declaration.object;
+    return [
+      {
+        path,
+        name: lastName(path) === '$root' ? parentPath(path) : path,
+        role: roleOf(path),
+        css: typeof css === 'string' ? {} : css,
+        members: membersOf(authoredValue(object)),
+        letterCase: said(object, 'letterCase'),
+        paragraphSpacing: said(object, 'paragraphSpacing'),
+        sizes: sizesOf(object),
+        own: library.own.items.has(library.tree.ids.get(path) ?? ''),
+      },
+    ];
+  });
+  const filled = new Set(styles.map((style) => style.role));
+  const grounds = library
+    .pairings()
+    .flatMap(({ text, surface }) => {
+      const [a, b] = [resolution.value(text, lens), resolution.value(surface, lens)];
+      return a && b ? [{ path: surface, css: String(cssText(b)), ink: String(cssText(a)) }] : [];
+    })
+    .filter((ground, i, all) => all.findIndex((other) => other.path === ground.path) === i);
+  return { styles, missing: ROLES.filter((role) => !filled.has(role)), grounds };
+}
+
+function membersOf(value: Json | undefined): TextStyle['members'] {
+  if (!isObject(value ?? null)) return {};
+  return Object.fromEntries(
+    TEXT_MEMBERS.flatMap((member) => {
+      const said = (value as JsonObject).get(member);
+      if (said === undefined) return [];
+      const reference = typeof said === 'string' && /^\{.*\}$/.test(said);
+      return [[member, reference ? said : memberText(said, member)]];
+    }),
+  );
+}
+
+function memberText(value: Json, member: TextMember): string {
+  const css = cssText({ type: TEXT_MEMBER_TYPES[member], value });
+  return typeof css === 'string' ? css : '';
+}
+
+function said(object: JsonObject, name: string): string {
+  const value = ownExtension(object, name);
+  if (typeof value === 'string') return value;
+  return isObject((value ?? null) as never) ? quantityText(value as JsonObject) : '';
+}
+
+const quantityText = (value: JsonObject) => `${String(value.get('value'))}${String(value.get('unit'))}`;
+
+function sizesOf(object: JsonObject): TextStyle['sizes'] {
+  const sizes = ownExtension(object, 'sizes');
+  if (!isObject((sizes ?? null) as never)) return [];
+  return [...(sizes as JsonObject)].flatMap(([from, size]) =>
+    isObject(size) ? [{ from, size: quantityText(size) }] : [],
+  );
+}

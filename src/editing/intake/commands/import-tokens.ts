@@ -1,0 +1,15 @@
+import { gatherEdits, type GatherInput } from '../queries/intake-review';
+import type { OpenLibrary } from '@/editing/session/open-library';
+import { refuse, type NewId, type Plan } from '@/editing/session/command';
+
+/** Brings files in as reviewed, in one change: one undo takes all of it back. */
+export function bringIn(library: OpenLibrary, input: GatherInput, newId: NewId): Plan {
+  const { edits, count } = gatherEdits(library, input, newId);
+  if (edits.length === 0)
+    return refuse('Everything in these files is here already', 'There is nothing to bring in');
+  const names = input.files.map((file) => file.name.replace(/^.*\//, ''));
+  return {
+    label: `Bring in ${names.length === 1 ? names[0] : `${names.length} files`} (${count} values)`,
+    edits,
+  };
+}

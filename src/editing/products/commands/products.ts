@@ -1,0 +1,15 @@
+import { setField } from '@/core/document/edits';
+import type { OpenProduct } from '@/editing/session/open-product';
+import { refuse, type Plan } from '@/editing/session/command';
+
+export function setPlacementProp(
+  product: OpenProduct,
+  { placement: id, prop, value }: { placement: string; prop: string; value: string },
+): Plan {
+  const placement = product.own.items.get(id);
+  if (placement?.kind !== 'placement') return refuse('The placement is no longer there', 'Reload the screen');
+  return {
+    label: `Set ${prop} of ${placement.component.path}`,
+    edits: [setField(placement, `props/${prop}`, value === '' ? null : value)],
+  };
+}

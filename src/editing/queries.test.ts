@@ -1,0 +1,296 @@
+import { readFileSync } from 'node:fs';
+
+import { documentOf } from '@/core/document/change-set';
+import { itemsOf, type Document, type Item } from '@/core/document/item';
+import { readScreen } from '@/core/products/screen-file';
+import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from './session/open-library';
+import { OpenProduct, productFrame, screen, upgrade, type ProductSnapshot } from './session/open-product';
+import type { Plan } from './session/command';
+import { LIBRARY_PLANS, PRODUCT_PLANS } from './commands';
+import { LIBRARY_VIEWS } from './queries';
+import { apply, dark, demo, lens, newId } from '@/testing/library';
+
+const released = demo();
+const list = (document: Document): Item[] => [...document.items.values()];
+const snapshot: LibrarySnapshot = {
+  document: { id: 'keel', kind: 'library', slug: 'keel', name: 'Keel', about: '', team: 'T' },
+  role: 'maintainer', sequence: 1, items: list(released), ancestors: [], last: { version: '1.0.0', items: list(released), ancestors: [] },
+  versions: [{ version: '1.0.0', at: '2026-01-01' }], products: [], log: [], people: [{ id: 'p', name: 'Pat' }],
+}; // prettier-ignore
+const open = (document: Document) => new OpenLibrary(surroundingsOf(snapshot), document, 2, [], 'p');
+const library = open(released);
+const after = (plan: Plan, from = released): OpenLibrary => {
+  if ('problem' in plan) throw new Error(plan.problem);
+  return open(apply(from, plan.edits));
+};
+const layer = (name: string) => itemsOf(released.items, 'layer').find((one) => one.name === name)!.id;
+const setInk = () =>
+  LIBRARY_PLANS.declareValue(library, {
+    path: 'color.estuary.700',
+    layer: layer('primitives'),
+    text: '#5b2a86',
+  });
+
+test('tiers: three columns, every token once, values through the lens', () => {
+  const stripsIn = (through: typeof lens) =>
+    LIBRARY_VIEWS.tiers(library, {
+      lens: through,
+      filter: {},
+      folded: [],
+      from: 0,
+      to: 1e6,
+      selected: null,
+    }).columns.flatMap(({ tier, rows }) =>
+      rows.flatMap((row) => (row.kind === 'token' ? [{ ...row.strip, column: tier }] : [])),
+    );
+  const all = stripsIn(lens);
+  const paths = all.map((strip) => strip.path);
+  expect(paths.length).toBe(library.resolution.paths.length);
+  expect(new Set(paths).size).toBe(paths.length);
+  const tierOf = (at: string) => all.find((strip) => strip.path === at)!.column;
+  expect([
+    tierOf('color.grey.50'),
+    tierOf('color.text.quiet'),
+    tierOf('button.gap'),
+    tierOf('text.body'),
+  ]).toEqual(['primitive', 'semantic', 'component', 'primitive']);
+  const strip = (through: typeof lens) =>
+    stripsIn(through).find((one) => one.path === 'color.surface.page')!.css;
+  expect([strip(lens), strip(dark)]).toEqual(['#f4f9fb', '#0e1518']);
+});
+
+test('a token’s detail: provenance to the literal, worst pairing, uses, findings', () => {
+  const view = LIBRARY_VIEWS.token(library, { path: 'button.surface', lens: dark })!;
+  expect(view.provenance.map((step) => [step.path, step.layer])).toEqual([['button.surface', 'components'], ['color.action.surface', 'scheme dark'], ['color.estuary.300', 'primitives']]); // prettier-ignore
+  const delayed = LIBRARY_VIEWS.token(library, { path: 'color.status.delayed.text', lens })!;
+  expect(delayed.pairings[0]).toMatchObject({ passes: false, worstIn: 'brand gannet, scheme light' });
+  expect(delayed.findings.map((finding) => finding.code)).toContain('contrast');
+  expect(view.uses.map((use) => use.title)).toContain('button');
+  expect(LIBRARY_VIEWS.token(library, { path: 'no.such', lens })).toBeNull();
+});
+
+test('setting a value: one field of one item, seen by everything that hangs on it', () => {
+  const plan = setInk();
+  if ('problem' in plan) throw new Error();
+  expect(plan.edits).toHaveLength(1);
+  const changed = after(plan);
+  expect(LIBRARY_VIEWS.token(changed, { path: 'button.surface', lens })!.css).toBe('#5b2a86');
+  expect(LIBRARY_VIEWS.frame(changed).changes).toBe(1);
+  const table = LIBRARY_VIEWS.guide(changed, { name: 'buttons', lens })!.blocks.find(
+    (block) => block.kind === 'tokenTable',
+  );
+  expect(
+    table?.kind === 'tokenTable' && table.rows.find((row) => row.path === 'color.action.surface')!.css,
+  ).toBe('#5b2a86');
+});
+
+test('the ledger: the change at its source alone, with reach, version and notes; left out, nothing is released', () => {
+  const changed = after(setInk());
+  const view = LIBRARY_VIEWS.ledger(changed, { leftOut: [] });
+  expect(view.entries.map((entry) => entry.title)).toEqual(['color.estuary.700']);
+  expect(view).toMatchObject({ version: '1.1.0', bump: 'minor', unmet: [], canRelease: true });
+  expect(view.entries[0]!.reachText).toContain('1 guide');
+  expect(view.notes).toContain('### Changed');
+  expect(LIBRARY_VIEWS.ledger(changed, { leftOut: [view.entries[0]!.item] })).toMatchObject({
+    bump: 'none',
+    version: '1.0.0',
+    canRelease: false,
+  });
+});
+
+test('a component: a rule changed is minor, a size breaks, a guard broken is told', () => {
+  const rule = LIBRARY_VIEWS.proof(library, { name: 'button', lens })!.rules[0]!;
+  const severity = (property: string, text: string) =>
+    LIBRARY_VIEWS.ledger(
+      after(
+        LIBRARY_PLANS.setRuleValue(library, { component: 'button', rule: rule.id, property, text }, newId),
+      ),
+      { leftOut: [] },
+    );
+  expect(severity('border-radius', '{radius.none}').bump).toBe('minor');
+  const moved = severity('position', 'static');
+  expect(moved.bump).toBe('major');
+  expect(moved.entries[0]!.changes.map((change) => change.kind)).toContain('guard');
+  const broken = LIBRARY_VIEWS.proof(
+    after(
+      LIBRARY_PLANS.setRuleValue(
+        library,
+        {
+          component: 'button',
+          rule: rule.id,
+          property: 'position',
+          text: 'static',
+        },
+        newId,
+      ),
+    ),
+    { name: 'button', lens },
+  )!;
+  expect(broken.guards.filter((guard) => guard.broken)).toHaveLength(1);
+});
+
+test('adding, renaming, describing, deprecating and removing tokens', () => {
+  const added = after(
+    LIBRARY_PLANS.addToken(library, { path: 'color.sea.deep', type: 'color', text: '#001122' }, newId),
+  );
+  expect(LIBRARY_VIEWS.token(added, { path: 'color.sea.deep', lens })!.css).toBe('#001122');
+  const renamed = after(
+    LIBRARY_PLANS.repath(library, { changes: [{ from: 'color.grey.600', to: 'color.grey.stone' }] }, newId),
+  );
+  expect(LIBRARY_VIEWS.token(renamed, { path: 'color.text.quiet', lens })!.alias).toBe('color.grey.stone');
+  expect(LIBRARY_VIEWS.token(renamed, { path: 'color.grey.600', lens })!.path).toBe('color.grey.stone');
+  expect(LIBRARY_VIEWS.ledger(renamed, { leftOut: [] }).bump).toBe('major');
+  const deprecated = after(
+    LIBRARY_PLANS.setMember(library, { path: 'color.text.link', member: '$deprecated', text: 'Use another' }),
+  );
+  expect(LIBRARY_VIEWS.token(deprecated, { path: 'color.text.link', lens })!.deprecation).toBe('Use another');
+  const removed = after(LIBRARY_PLANS.removePaths(library, { paths: ['color.grey.600'] }, newId));
+  expect(
+    LIBRARY_VIEWS.token(removed, { path: 'color.text.quiet', lens })!.findings.map((finding) => finding.code),
+  ).toContain('missing-target');
+});
+
+test.each([
+  [
+    'a value that is none',
+    () => LIBRARY_PLANS.declareValue(library, { path: 'space.4', layer: layer('primitives'), text: 'wide' }),
+    'is no dimension',
+  ],
+  [
+    'an alias to nothing',
+    () =>
+      LIBRARY_PLANS.declareValue(library, { path: 'space.4', layer: layer('primitives'), text: '{no.such}' }),
+    'There is no token no.such',
+  ],
+  [
+    'a name with a bracket',
+    () => LIBRARY_PLANS.repath(library, { changes: [{ from: 'space.4', to: 'space.a{b' }] }, newId),
+    'cannot hold {',
+  ],
+  [
+    'a path that is taken',
+    () => LIBRARY_PLANS.addToken(library, { path: 'space.4', type: 'number', text: '1' }, newId),
+    'already',
+  ],
+  [
+    'a hostile rule value',
+    () =>
+      LIBRARY_PLANS.setRuleValue(
+        library,
+        {
+          component: 'button',
+          rule: LIBRARY_VIEWS.proof(library, { name: 'button', lens })!.rules[0]!.id,
+          property: 'color',
+          text: 'red; } body { display: none',
+        },
+        newId,
+      ),
+    'cannot hold',
+  ],
+  [
+    'a template with a script',
+    () =>
+      LIBRARY_PLANS.setTemplate(
+        library,
+        {
+          component: 'button',
+          text: '<button part="root"><script></script></button>',
+        },
+        newId,
+      ),
+    '<script>',
+  ],
+  ['a guide without a title', () => LIBRARY_PLANS.addGuide(library, { title: ' ' }, newId), 'needs a title'],
+])('%s is refused in words', (_name, plan, words) => {
+  const answer = plan();
+  expect('problem' in answer && answer.problem).toContain(words);
+});
+
+test('guide blocks are added, written, moved and taken out, one edit each', () => {
+  let working = released;
+  const step = (plan: Plan) => {
+    if ('problem' in plan) throw new Error(plan.problem);
+    expect(plan.edits).toHaveLength(1);
+    working = apply(working, plan.edits);
+  };
+  const blocks = () => LIBRARY_VIEWS.guide(open(working), { name: 'buttons', lens })!.blocks;
+  const before = blocks().map((block) => block.id);
+  step(
+    LIBRARY_PLANS.addBlock(
+      open(working),
+      { guide: 'buttons', block: { kind: 'text', fields: { markdown: 'New' } } },
+      newId,
+    ),
+  );
+  const added = blocks().at(-1)!.id;
+  step(LIBRARY_PLANS.moveBlock(open(working), { guide: 'buttons', block: added, to: 0 }));
+  expect(blocks().map((block) => block.id)).toEqual([added, ...before]);
+  step(LIBRARY_PLANS.setBlockText(open(working), { guide: 'buttons', block: added, text: 'Other' }));
+  expect(blocks()[0]).toMatchObject({ markdown: 'Other' });
+  step(LIBRARY_PLANS.removeBlock(open(working), { guide: 'buttons', block: added }));
+  expect(blocks().map((block) => block.id)).toEqual(before);
+});
+
+test('a product draws its pin, and the review names what an upgrade would change', () => {
+  const changed = after(setInk());
+  const components = itemsOf(released.items, 'component');
+  const read = readScreen(readFileSync('demo/booking-site/fares.html', 'utf8'), {
+    name: 'fares',
+    order: 'a0',
+    newId,
+    refer: (name) => ({ path: name, id: components.find((c) => c.name === name)?.id }),
+  });
+  const pin: Item = {
+    id: 'pin_1',
+    kind: 'pin',
+    library: { id: 'keel', path: 'Keel' },
+    version: '1.0.0',
+    policy: 'ask',
+    held: {},
+  };
+  const release = (version: string, document: Document) => ({
+    version,
+    at: '2026-01-01',
+    notes: '',
+    items: list(document),
+    ancestors: [],
+  });
+  const own = documentOf('booking', 'product', [pin, read.screen, ...read.placements]);
+  const sent: ProductSnapshot = {
+    document: { id: 'booking', kind: 'product', slug: 'booking', name: 'Booking', about: '', team: 'B' }, role: 'maintainer', sequence: 1, items: list(own), log: [], people: [],
+    libraries: [{ id: 'keel', slug: 'keel', name: 'Keel', pinned: release('1.0.0', released), newer: [release('1.1.0', changed.own), release('1.0.1', released)] }],
+  }; // prettier-ignore
+  const product = new OpenProduct(sent, own, 1, [], 'p');
+  expect(productFrame(product)).toMatchObject({
+    library: { version: '1.0.0' },
+    screens: [{ placements: 8 }],
+  });
+  expect(screen(product, {})!.css).toContain('#00617e');
+  const review = upgrade(product, { library: 'keel', version: '1.1.0' })!;
+  expect(review.areas.length).toBeGreaterThan(3);
+  expect(review.areas[0]!.differences[0]).toMatchObject({ before: '#00617e', after: '#5b2a86' });
+  expect(review.areas.every((area, i) => i === 0 || review.areas[i - 1]!.weight >= area.weight)).toBe(true);
+  // "No visible change": an equal release changes nothing anywhere.
+  expect(upgrade(product, { library: 'keel', version: '1.0.1' })!.areas).toEqual([]);
+  const set = PRODUCT_PLANS.setPlacementProp(product, {
+    placement: read.placements[0]!.id,
+    prop: 'title',
+    value: 'Other',
+  });
+  expect('edits' in set && apply(own, set.edits).items.get(read.placements[0]!.id)).toMatchObject({
+    props: { title: 'Other' },
+  });
+});
+
+test('a screen that names no component says where', () => {
+  const { findings } = readScreen('<main>\n<keel-sail></keel-sail></main>', {
+    name: 's',
+    order: 'a0',
+    newId,
+    refer: () => undefined,
+  });
+  expect(findings[0]).toMatchObject({
+    at: { line: 2, column: 1 },
+    message: expect.stringContaining('<keel-sail>'),
+  });
+});

@@ -1,0 +1,77 @@
+import { reachText } from '@/core/library/reach';
+import { unmetNeeds, type Unmet } from '@/core/releases/closure';
+import { bumpOf, composeRelease, type LedgerEntry } from '@/core/releases/ledger';
+import { releaseNotes } from '@/core/releases/notes';
+import type { Bump } from '@/core/document/impact';
+import { nextVersion } from '@/core/releases/version';
+import type { OpenLibrary } from '@/editing/session/open-library';
+import { whereIs, type Where } from '@/editing/session/where';
+
+export interface LedgerView {
+  entries: (LedgerEntry & {
+    in: boolean;
+    reachText: string;
+    reached: Where[];
+    href: string | null;
+    authors: string[];
+  })[];
+  last: string | null;
+  version: string;
+  bump: Bump;
+  unmet: Unmet[];
+  notes: string;
+  sequence: number;
+  canRelease: boolean;
+  /** Products that would be told. */
+  products: { name: string; slug: string; version: string }[];
+}
+
+/** The change ledger: everything since the last release, and what a release of the chosen part of it would be. */
+export function ledger(library: OpenLibrary, { leftOut }: { leftOut: string[] }): LedgerView {
+  const out = new Set(leftOut);
+  const all = library.ledger();
+  const chosen = all.filter((entry) => !out.has(entry.item));
+  const bump = bumpOf(chosen);
+  const { snapshot, surroundings } = library;
+  const last = snapshot.last?.version;
+  const version = nextVersion(last, bump);
+  const index = library.reach();
+  const release = composeRelease(surroundings.lastOwn(), library.own.items, out);
+  return {
+    entries: all.map((entry) => {
+      const reached = index.reached(entry.item);
+      const known = [...reached.keys()]
+        .flatMap((id) => whereIs(library, id) ?? [])
+        .filter((where) => where.kind !== 'placement');
+      const here = whereIs(library, entry.item);
+      return {
+        ...entry,
+        in: !out.has(entry.item),
+        reachText: reachText(index, reached.keys()),
+        reached: known,
+        href: here && library.items.has(entry.item) ? here.href : null,
+        authors: authorsOf(library, entry.item),
+      };
+    }),
+    last: last ?? null,
+    version,
+    bump,
+    unmet: out.size > 0 ? unmetNeeds(release, library.own.items) : [],
+    notes: releaseNotes(
+      version,
+      chosen.flatMap((entry) => entry.changes),
+    ),
+    sequence: library.sequence,
+    canRelease: library.canEdit && chosen.length > 0,
+    products: snapshot.products.map(({ name, slug, version: pinned }) => ({ name, slug, version: pinned })),
+  };
+}
+
+/** Who touched an item since the last release, as far as the log that was sent goes. */
+function authorsOf(library: OpenLibrary, item: string): string[] {
+  const since = library.snapshot.versions[0]?.at ?? '';
+  const names = library.log
+    .filter((entry) => entry.at > since && entry.edits.some((edit) => edit.item === item))
+    .map((entry) => library.personName(entry.author));
+  return [...new Set(names)];
+}

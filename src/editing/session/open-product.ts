@@ -1,0 +1,226 @@
+import type { Finding } from '@/core/findings/finding';
+import { undoStacks, type LoggedChangeSet } from '@/core/document/change-set';
+import { itemsOf, type Document, type Item } from '@/core/document/item';
+import { settableFaces, type SettableFace } from '@/core/assets/known-fonts';
+import { effectiveLibrary } from '@/core/library/effective';
+import { Resolution } from '@/core/tokens/resolve';
+import { placementCss, placementFindings } from '@/core/products/overrides';
+import { componentOf, placementsOf, renderScreen, screensOf } from '@/core/products/screen';
+import { pageStyles } from '@/core/outputs/page-styles';
+import { typeOf } from '@/core/tokens/normalise';
+import { spacingSets, type LayoutGrid } from '@/core/tokens/spacing-sets';
+import { traceOf, type Trace } from '@/core/components/trace';
+import { describeContexts, reviewUpgrade, type ReviewArea, type ReviewSide } from '@/core/products/review';
+import { generationsFrom, itemMap, type LibrarySnapshot, type SentGeneration } from './open-library';
+
+interface SentRelease {
+  version: string;
+  at: string;
+  notes: string;
+  items: Item[];
+  ancestors: SentGeneration[];
+}
+
+/** What the server sends when a product is opened. */
+export interface ProductSnapshot extends Pick<
+  LibrarySnapshot,
+  'document' | 'role' | 'sequence' | 'items' | 'log' | 'people'
+> {
+  libraries: { id: string; slug: string; name: string; pinned: SentRelease; newer: SentRelease[] }[];
+}
+
+/** A product as it stands in one tab: its screens, and each library at the release it has pinned. */
+export class OpenProduct {
+  private readonly states = new Map<string, ReviewSide>();
+
+  constructor(
+    readonly snapshot: ProductSnapshot,
+    readonly own: Document,
+    readonly sequence: number,
+    readonly log: readonly LoggedChangeSet[],
+    readonly person: string,
+  ) {}
+
+  get canEdit(): boolean {
+    return this.snapshot.role === 'maintainer' || this.snapshot.role === 'owner';
+  }
+
+  /** A library's release, resolved once. The pin says which one the product has. */
+  release(slug: string, version: string): ReviewSide | undefined {
+    const library = this.snapshot.libraries.find((other) => other.slug === slug);
+    const sent = library && [library.pinned, ...library.newer].find((release) => release.version === version);
+    if (!sent) return undefined;
+    const key = `${slug} ${version}`;
+    let state = this.states.get(key);
+    if (!state) {
+      const effective = effectiveLibrary([
+        ...generationsFrom(sent.ancestors),
+        { name: library!.name, version, items: itemMap(sent.items) },
+      ]);
+      state = { items: effective.items, resolution: new Resolution(effective.system) };
+      this.states.set(key, state);
+    }
+    return state;
+  }
+
+  /** The first library the product has taken, at its pin. */
+  main(): { slug: string; name: string; version: string; state: ReviewSide } | undefined {
+    const pin = itemsOf(this.own.items, 'pin')[0];
+    const library = this.snapshot.libraries.find((other) => other.id === pin?.library.id);
+    const state = pin && library && this.release(library.slug, pin.version);
+    return state && { slug: library!.slug, name: library!.name, version: pin.version, state };
+  }
+}
+
+export interface ProductFrameView {
+  name: string;
+  slug: string;
+  team: string;
+  about: string;
+  role: string;
+  canEdit: boolean;
+  faces: SettableFace[];
+  axes: { name: string; contexts: string[]; default: string; description: string }[];
+  library: { slug: string; name: string; version: string } | null;
+  newer: { version: string; at: string; notes: string }[];
+  screens: { id: string; title: string; width: number; placements: number }[];
+  undo: string | null;
+  redo: string | null;
+  history: { label: string; author: string; at: string }[];
+}
+
+export function productFrame(product: OpenProduct): ProductFrameView {
+  const { snapshot, own } = product;
+  const main = product.main();
+  const stacks = undoStacks(product.log.filter((entry) => entry.author === product.person));
+  const sent = snapshot.libraries.find((library) => library.slug === main?.slug);
+  return {
+    ...snapshot.document,
+    role: snapshot.role,
+    canEdit: product.canEdit,
+    axes: (main?.state.resolution.system.axes ?? []).map((axis) => ({
+      name: axis.name,
+      contexts: axis.contexts,
+      default: axis.default ?? axis.contexts[0] ?? '',
+      description: axis.description ?? '',
+    })),
+    library: main ? { slug: main.slug, name: main.name, version: main.version } : null,
+    newer: (sent?.newer ?? [])
+      .filter((release) => release.version !== main?.version)
+      .map(({ version, at, notes }) => ({ version, at, notes })),
+    screens: screensOf(own.items).map((screen) => ({
+      id: screen.id,
+      title: screen.title,
+      width: screen.width,
+      placements: placementsOf(own.items, screen.id).length,
+    })),
+    undo: stacks.undo.at(-1)?.label ?? null,
+    redo: stacks.redo.at(-1)?.label ?? null,
+    faces: main ? settableFaces(main.state.items) : [],
+    history: [...product.log].reverse().map((entry) => ({
+      label: entry.label,
+      author: snapshot.people.find((person) => person.id === entry.author)?.name ?? 'Somebody',
+      at: entry.at,
+    })),
+  };
+}
+
+export interface ScreenView {
+  /** Where a token shows, of the library the product has. */
+  trace: Trace | null;
+  grids: LayoutGrid[];
+  html: string;
+  css: string;
+  width: number;
+  title: string;
+  /** What is to be mended on it. */
+  findings: (Finding & { placement: string })[];
+}
+
+function draw(
+  product: OpenProduct,
+  screen: { id: string; title: string; width: number },
+  state: ReviewSide,
+  trace?: string,
+): ScreenView {
+  const placements = placementsOf(product.own.items, screen.id);
+  const placed = placements.flatMap((placement) => componentOf(state.items, placement.component) ?? []);
+  const type = (path: string) => typeOf(state.resolution, path);
+  const used = new Set(placed);
+  return {
+    html: renderScreen(product.own.items, screen.id, state.items),
+    css: pageStyles(state.items, state.resolution, used) + placementCss(placements, state.items, type),
+    findings: placementFindings(placements, state.items),
+    grids: spacingSets(state.resolution, state.resolution.contexts[0] ?? {}).grids,
+    trace:
+      trace !== undefined && state.resolution.index.numbers.has(trace)
+        ? traceOf(used, state.items, state.resolution, trace)
+        : null,
+    width: screen.width,
+    title: screen.title,
+  };
+}
+
+export function screen(
+  product: OpenProduct,
+  { id, trace }: { id?: string; trace?: string },
+): ScreenView | null {
+  const all = screensOf(product.own.items);
+  const found = all.find((other) => other.id === id) ?? all[0];
+  const main = product.main();
+  return found && main ? draw(product, found, main.state, trace) : null;
+}
+
+export interface UpgradeView {
+  library: string;
+  from: string;
+  to: string;
+  notes: string;
+  taken: boolean;
+  canTake: boolean;
+  screens: { id: string; title: string; before: ScreenView; after: ScreenView }[];
+  areas: (Omit<ReviewArea, 'differences'> & {
+    differences: {
+      part: string;
+      property: string;
+      before: string | null;
+      after: string | null;
+      where: string;
+    }[];
+  })[];
+}
+
+/** The upgrade review: the product's own screens under the release it has and the one it could take. */
+export function upgrade(
+  product: OpenProduct,
+  { library: slug, version }: { library: string; version: string },
+): UpgradeView | null {
+  const main = product.main();
+  const after = product.release(slug, version);
+  const library = product.snapshot.libraries.find((other) => other.slug === slug);
+  if (!main || main.slug !== slug || !after || !library) return null;
+  return {
+    library: library.name,
+    from: main.version,
+    to: version,
+    notes: [library.pinned, ...library.newer].find((release) => release.version === version)?.notes ?? '',
+    taken: main.version === version,
+    canTake: product.canEdit,
+    screens: screensOf(product.own.items).map((item) => ({
+      id: item.id,
+      title: item.title,
+      before: draw(product, item, main.state),
+      after: draw(product, item, after),
+    })),
+    areas: reviewUpgrade(product.own.items, main.state, after).map((area) => ({
+      ...area,
+      differences: area.differences.map(({ part, property, before, after: now, states, contexts }) => ({
+        part,
+        property,
+        before,
+        after: now,
+        where: `${states.length > 0 ? `${states.join(', ')}; ` : ''}${describeContexts(contexts)}`,
+      })),
+    })),
+  };
+}

@@ -1,0 +1,65 @@
+import { settableFaces, type SettableFace } from '@/core/assets/known-fonts';
+import type { OpenLibrary } from '../open-library';
+
+export interface FrameView {
+  name: string;
+  slug: string;
+  team: string;
+  about: string;
+  role: string;
+  canEdit: boolean;
+  sequence: number;
+  lineage: { name: string; version: string }[];
+  axes: { name: string; contexts: string[]; default: string; description: string }[];
+  last: string | null;
+  /** Released versions, newest first. */
+  versions: string[];
+  changes: number;
+  undo: string | null;
+  redo: string | null;
+  /** Faces of the library's own fonts, to be fetched before text is set in them. */
+  faces: SettableFace[];
+  counts: { tokens: number; components: number; guides: number; products: number };
+}
+
+export function frame(library: OpenLibrary): FrameView {
+  const { snapshot, resolution, surroundings } = library;
+  const { slug, name, team, about } = snapshot.document;
+  const stacks = library.stacks();
+  const count = (kind: 'component' | 'guide') => {
+    let found = 0;
+    for (const item of library.items.values()) if (item.kind === kind) found++;
+    return found;
+  };
+  return {
+    name,
+    slug,
+    team,
+    about,
+    role: snapshot.role,
+    canEdit: library.canEdit,
+    sequence: library.sequence,
+    lineage: surroundings.ancestors.map((generation) => ({
+      name: generation.name,
+      version: generation.version,
+    })),
+    axes: resolution.system.axes.map((axis) => ({
+      name: axis.name,
+      contexts: axis.contexts,
+      default: axis.default ?? axis.contexts[0] ?? '',
+      description: axis.description ?? '',
+    })),
+    last: snapshot.last?.version ?? null,
+    versions: snapshot.versions.map((release) => release.version),
+    changes: library.ledger().length,
+    undo: stacks.undo.at(-1)?.label ?? null,
+    redo: stacks.redo.at(-1)?.label ?? null,
+    faces: settableFaces(library.items),
+    counts: {
+      tokens: resolution.paths.length,
+      components: count('component'),
+      guides: count('guide'),
+      products: snapshot.products.length,
+    },
+  };
+}

@@ -1,0 +1,374 @@
+'use client';
+
+import { ActionIcon, Button, Group, Menu, Modal, Select, Stack, Text, TextInput } from '@mantine/core';
+import { Dropzone } from '@mantine/dropzone';
+import { IconDots } from '@tabler/icons-react';
+import Link from 'next/link';
+import { useMemo, useRef, useState } from 'react';
+import { drawingAddress, iconNameOf } from '@/core/assets/drawing';
+import { filesOfArchive } from '@/core/intake/archive';
+import type { AssetRow, AssetsView } from '@/editing/assets/queries/assets';
+import { useView } from '@/features/session/document';
+import { Refused, useStore } from '@/features/session/refused';
+import { UploadState, useUpload } from '@/features/session/upload';
+import { useLibrary } from '@/features/session/library-shell';
+import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
+import { CodeField } from '@/features/components/code/code-field';
+import { ComponentsSection } from '@/features/components/page/section';
+import { PLAIN_GROUNDS } from '@/features/components/specimen/specimen-panel';
+import classes from './assets.module.css';
+
+type Role = AssetRow['role'];
+const ROLES: { value: Role; label: string; many: string }[] = [
+  { value: 'icon', label: 'an icon', many: 'Icons' },
+  { value: 'logo', label: 'a logo', many: 'Logos' },
+  { value: 'picture', label: 'a picture', many: 'Pictures' },
+];
+/** Drawings in one colour stand on what shows them; what is light is looked at on dark. */
+const INK = { dark: '#14181b', light: '#f6f8f9' };
+
+/** Icons, logos and pictures: brought one by one or as a set, with versions for brands, and where they stand. */
+export function AssetsPage() {
+  const library = useLibrary();
+  const lens = useLens(library.axes);
+  const [query, setQuery] = useQuery();
+  const search = query.get('search') ?? '';
+  const view = useView('assets', { lens, search });
+  const upload = useUpload(library.slug);
+  const { put, refusal } = useStore();
+  const [role, setRole] = useState<Role>('icon');
+  const [brand, setBrand] = useState('');
+  const choose = useRef<() => void>(null);
+  const ground = query.get('ground') ?? view?.grounds[0]?.name ?? '#ffffff';
+  if (!view) return <ComponentsSection>{null}</ComponentsSection>;
+  const bring = async (dropped: File[]) => {
+    const files: { name: string; body: Blob }[] = [];
+    const sheets: { name: string; css: string }[] = [];
+    for (const file of dropped) {
+      if (/\.css$/i.test(file.name)) {
+        sheets.push({ name: file.name, css: await file.text() });
+        continue;
+      }
+      if (!/\.zip$/i.test(file.name)) {
+        const path = (file as File & { path?: string }).path ?? file.name;
+        files.push({ name: path.replace(/^\.?\//, ''), body: file });
+        continue;
+      }
+      const found = filesOfArchive(file.name, new Uint8Array(await file.arrayBuffer()));
+      if ('problem' in found) upload.report(file.name, `${found.problem}. ${found.fix}.`);
+      else
+        for (const one of found.files)
+          if (/\.(svg|png|jpe?g|gif|webp)$/i.test(one.name))
+            files.push({ name: one.name, body: new Blob([one.bytes as BlobPart]) });
+    }
+    if (sheets.length > 0 && !(await put('putStyleSheets', { sheets }))) return;
+    const stored = files.length > 0 ? await upload.send(files, role) : [];
+    if (stored.length === 0) return;
+    await put('addAssets', {
+      brand: brand || null,
+      files: stored
+        .filter(({ font }) => font === null)
+        .map(({ file, hash, mediaType, size, svg }) => ({
+          name: iconNameOf(file.replace(/\.(png|jpe?g|gif|webp)$/i, '.svg')).name,
+          role,
+          file: file.split('/').at(-1)!,
+          hash,
+          mediaType,
+          size,
+          ...(svg !== undefined && { svg }),
+        })),
+    });
+  };
+  const css = view.grounds.find(({ name }) => name === ground)?.css ?? ground;
+  return (
+    <ComponentsSection
+      tools={
+        <>
+          <TextInput
+            aria-label="Search assets"
+            placeholder="Search assets"
+            w={200}
+            value={search}
+            onChange={(event) => setQuery({ search: event.currentTarget.value })}
+          />
+          <Select
+            aria-label="Ground"
+            w={190}
+            allowDeselect={false}
+            value={ground}
+            data={[...view.grounds.map(({ name }) => name), ...PLAIN_GROUNDS]}
+            onChange={(value) => setQuery({ ground: value })}
+          />
+        </>
+      }
+    >
+      <h1 className="visually-hidden">Assets of {library.name}</h1>
+      <UploadState upload={upload} />
+      <Refused refusal={refusal} />
+      {view.canEdit && (
+        <Dropzone
+          openRef={choose}
+          onDrop={(files) => void bring(files)}
+          className={classes.drop}
+          inputProps={{ 'aria-label': 'Asset files' }}
+          activateOnClick={false}
+          activateOnKeyboard={false}
+          tabIndex={-1}
+        >
+          <Group gap="sm" justify="center" style={{ pointerEvents: 'auto' }}>
+            <Text size="sm">
+              Drop drawings, pictures or style sheets, a folder or a ZIP. Each drawing becomes
+            </Text>
+            <Select
+              aria-label="Brought as"
+              w={110}
+              allowDeselect={false}
+              data={ROLES}
+              value={role}
+              onChange={(value) => setRole((value ?? 'icon') as Role)}
+            />
+            <Select
+              aria-label="For the brand"
+              w={150}
+              allowDeselect={false}
+              data={[
+                { value: '', label: 'for all brands' },
+                ...view.brands.map((name) => ({ value: name, label: `for ${name}` })),
+              ]}
+              value={brand}
+              onChange={(value) => setBrand(value ?? '')}
+            />
+            <Button onClick={() => choose.current?.()}>Bring files</Button>
+          </Group>
+        </Dropzone>
+      )}
+      <StyleSheets sheets={view.sheets} canEdit={view.canEdit} />
+      {view.rows.length === 0 && (
+        <Text p="lg" c="dimmed">
+          {view.all === 0
+            ? 'No icons, logos or pictures yet. Bring an SVG, or a whole set as a ZIP.'
+            : `Nothing is called “${search}”. There are ${view.all} assets.`}
+        </Text>
+      )}
+      {ROLES.map(({ value, many }) => {
+        const rows = view.rows.filter((row) => row.role === value);
+        if (rows.length === 0) return null;
+        return (
+          <section key={value} className={classes.role}>
+            <h2>
+              {many} <small>{rows.length}</small>
+            </h2>
+            <div className={classes.grid}>
+              {rows.map((row) => (
+                <AssetCard
+                  key={row.id}
+                  row={row}
+                  ground={css}
+                  others={rows}
+                  canEdit={view.canEdit && row.own}
+                />
+              ))}
+            </div>
+          </section>
+        );
+      })}
+    </ComponentsSection>
+  );
+}
+
+/** Style sheets beneath all components: read, changed and taken out. */
+function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdit: boolean }) {
+  const { put, refusal } = useStore();
+  if (sheets.length === 0) return null;
+  return (
+    <section className={classes.role} aria-label="Style sheets">
+      <h2>
+        Style sheets{' '}
+        <small>{sheets.length}, beneath every component: what a component says itself wins</small>
+      </h2>
+      <Refused refusal={refusal} />
+      {sheets.map((sheet) => (
+        <details key={sheet.name} className={classes.sheet}>
+          <summary>
+            <b className="path">{sheet.name}</b>{' '}
+            <small>
+              {sheet.css.split('\n').length} lines{sheet.own ? '' : `, from ${sheet.from}`}
+            </small>
+          </summary>
+          <CodeField
+            plan="putStyleSheets"
+            input={(css) => ({ sheets: [{ name: sheet.name, css }] })}
+            language="css"
+            label={sheet.name}
+            stored={sheet.css}
+            canEdit={canEdit && sheet.own}
+          />
+          {canEdit && sheet.own && (
+            <Button
+              mt="xs"
+              variant="subtle"
+              color="red"
+              size="compact-sm"
+              onClick={() => void put('removeStyleSheet', { name: sheet.name })}
+            >
+              Take out {sheet.name}
+            </Button>
+          )}
+        </details>
+      ))}
+    </section>
+  );
+}
+
+function AssetCard({
+  row,
+  ground,
+  others,
+  canEdit,
+}: {
+  row: AssetRow;
+  ground: string;
+  others: AssetRow[];
+  canEdit: boolean;
+}) {
+  const library = useLibrary();
+  const link = useLensLink(library.axes);
+  const { put, refusal } = useStore();
+  const [doing, setDoing] = useState<'rename' | 'replace' | null>(null);
+  const [text, setText] = useState(row.name);
+  return (
+    <article className={classes.card} id={`asset-${row.name}`} data-asset={row.name}>
+      <div className={classes.stage} style={{ background: ground }} data-specimen>
+        {row.versions.map((version) => (
+          <figure key={version.id}>
+            <Drawing version={version} name={row.name} ground={ground} />
+            <figcaption className="visually-hidden">
+              {version.brand ?? 'all brands'} {version.area}
+            </figcaption>
+          </figure>
+        ))}
+      </div>
+      <div className={classes.caption}>
+        <Group justify="space-between" wrap="nowrap" gap={4}>
+          <b className="path">{row.name}</b>
+          {canEdit && (
+            <Menu position="bottom-end">
+              <Menu.Target>
+                <ActionIcon
+                  variant="subtle"
+                  size="sm"
+                  color="gray"
+                  aria-label={`More to do with ${row.name}`}
+                >
+                  <IconDots size={14} />
+                </ActionIcon>
+              </Menu.Target>
+              <Menu.Dropdown>
+                <Menu.Item onClick={() => setDoing('rename')}>Rename</Menu.Item>
+                {row.uses.length > 0 && (
+                  <Menu.Item onClick={() => setDoing('replace')}>Replace where it is used</Menu.Item>
+                )}
+                {row.versions.map((version) => (
+                  <Menu.Item
+                    key={version.id}
+                    color="red"
+                    onClick={() => void put('removeAssetFile', { asset: row.name, file: version.id })}
+                  >
+                    Take out {version.file}
+                  </Menu.Item>
+                ))}
+              </Menu.Dropdown>
+            </Menu>
+          )}
+        </Group>
+        <small>
+          {row.versions
+            .map(({ area, brand, mediaType }) =>
+              [area ?? mediaType.replace('image/', ''), brand].filter(Boolean).join(' '),
+            )
+            .join(', ')}
+          {row.uses.length > 0 ? ` · ${row.uses.length} use${row.uses.length === 1 ? '' : 's'}` : ''}
+        </small>
+        {row.uses.slice(0, 3).map((use, i) => (
+          <small key={i}>
+            <Link href={link(use.href)}>{use.title}</Link> {use.place}
+          </small>
+        ))}
+        <Refused refusal={refusal} />
+      </div>
+      <Modal
+        opened={doing !== null}
+        onClose={() => setDoing(null)}
+        title={doing === 'rename' ? `Rename ${row.name}` : `Replace ${row.name}`}
+      >
+        <form
+          onSubmit={async (event) => {
+            event.preventDefault();
+            const done =
+              doing === 'rename'
+                ? await put('renameAsset', { asset: row.name, name: text.trim() })
+                : await put('replaceAsset', { from: row.name, to: text });
+            if (done) setDoing(null);
+          }}
+        >
+          <Stack>
+            {doing === 'rename' ? (
+              <TextInput
+                label="Name"
+                value={text}
+                data-autofocus
+                onChange={(event) => setText(event.currentTarget.value)}
+              />
+            ) : (
+              <Select
+                label="By"
+                searchable
+                data={others.flatMap(({ name }) => (name === row.name ? [] : [name]))}
+                onChange={(value) => setText(value ?? '')}
+              />
+            )}
+            <Refused refusal={refusal} />
+            <Button type="submit" w="fit-content">
+              {doing === 'rename' ? 'Rename it' : 'Replace it'}
+            </Button>
+          </Stack>
+        </form>
+      </Modal>
+    </article>
+  );
+}
+
+/** A drawing as a picture, in which nothing runs; in one colour, in the ink that shows on its ground. */
+function Drawing({
+  version,
+  name,
+  ground,
+}: {
+  version: AssetRow['versions'][number];
+  name: string;
+  ground: string;
+}) {
+  const address = useMemo(
+    () =>
+      version.svg === null
+        ? `/api/v1/files/${version.hash}`
+        : drawingAddress(version.svg, isDark(ground) ? INK.light : INK.dark),
+    [version, ground],
+  );
+  const side = version.svg === null ? undefined : Math.min(version.area ?? 24, 96);
+  return (
+    <img
+      src={address}
+      alt={`${name}${version.area ? ` at ${version.area}` : ''}`}
+      style={{ height: side, maxHeight: 96 }}
+    />
+  );
+}
+
+/** Whether a ground is dark, judged as CSS gives it; what cannot be read counts as light. */
+function isDark(css: string): boolean {
+  const found = /^#([0-9a-f]{2})([0-9a-f]{2})([0-9a-f]{2})/i.exec(css);
+  if (!found) return false;
+  const [red, green, blue] = found.slice(1).map((pair) => Number.parseInt(pair, 16));
+  return red! * 0.2126 + green! * 0.7152 + blue! * 0.0722 < 110;
+}

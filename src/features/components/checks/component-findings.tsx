@@ -1,0 +1,71 @@
+'use client';
+
+import { Button, Text } from '@mantine/core';
+import { useState } from 'react';
+import type { FindingRow } from '@/editing/findings/queries/findings';
+import { useLongView } from '@/features/session/document';
+import { Refused, useStore } from '@/features/session/refused';
+import { contextText } from '@/core/tokens/system';
+import { useQuery } from '@/ui/frame/lens';
+import classes from '../components.module.css';
+
+/** What the checks have to say of this component: how much in one line, all of it when opened; mended where it stands. */
+export function ComponentFindings({ name, canEdit }: { name: string; canEdit: boolean }) {
+  const { answer: found } = useLongView('findingsOf', { name });
+  const { put, refusal } = useStore();
+  const [, setQuery] = useQuery();
+  const [opened, setOpened] = useState(false);
+  if (!found || found.length === 0) return null;
+  const of = (severity: FindingRow['severity']) => found.filter((one) => one.severity === severity);
+  const [errors, warnings, notes] = [of('error'), of('warning'), of('note')];
+  const mend = (rows: FindingRow[]) =>
+    put('mend', {
+      keys: rows.map(({ code, path, context }) => ({ code, path, ...(context && { context }) })),
+    });
+  const mendable = warnings.filter((row) => row.mend !== undefined);
+  const line = (row: FindingRow) => (
+    <li key={`${row.code} ${row.path} ${row.message}`} data-severity={row.severity}>
+      <span>
+        {row.message.replace(`${name}: `, '')}.{' '}
+        <Text span size="xs" c="dimmed">
+          {row.mend === undefined && row.code !== 'combination-contrast' ? `${row.fix}.` : ''}
+          {row.code === 'combination-contrast' || !row.context ? '' : ` Under ${contextText(row.context)}.`}
+        </Text>
+      </span>
+      {row.code === 'combination-contrast' && (
+        <Button
+          size="compact-xs"
+          variant="default"
+          onClick={() => setQuery({ cells: 'failing', below: null })}
+        >
+          Show what fails
+        </Button>
+      )}
+      {canEdit && row.mend !== undefined && (
+        <Button size="compact-xs" variant="default" onClick={() => void mend([row])}>
+          {row.mend}
+        </Button>
+      )}
+    </li>
+  );
+  const count = (rows: FindingRow[], one: string) =>
+    rows.length === 0 ? [] : [`${rows.length} ${one}${rows.length === 1 ? '' : 's'}`];
+  const said = [...count(errors, 'mistake'), ...count(warnings, 'warning'), ...count(notes, 'note')];
+  return (
+    <section className={classes.findings} aria-label="Findings">
+      <details onToggle={(event) => setOpened(event.currentTarget.open)}>
+        <summary data-testid="findings">
+          {errors.length > 0 ? <b className={classes.failing}>{said[0]}</b> : said[0]}
+          {said.slice(1).map((one) => `, ${one}`)}
+        </summary>
+        {opened && <ul>{found.map(line)}</ul>}
+        {canEdit && mendable.length > 1 && (
+          <Button size="compact-sm" variant="default" mt={6} onClick={() => void mend(mendable)}>
+            Bind all {mendable.length} that are tokens already
+          </Button>
+        )}
+      </details>
+      <Refused refusal={refusal} />
+    </section>
+  );
+}

@@ -1,0 +1,243 @@
+'use client';
+
+import { Button, Checkbox, Group, MultiSelect, Text, TextInput, Select } from '@mantine/core';
+import { useState } from 'react';
+import type { MeasuredPart } from '@/core/components/measured';
+import type { ProofView } from '@/editing/components/queries/proof';
+import { useView } from '@/features/session/document';
+import { Refused, refusalText, useStore } from '@/features/session/refused';
+import { useSpecimenState } from '../specimen/specimen-state';
+import { WhenField } from '../rules/when-field';
+import classes from '../components.module.css';
+
+/** Properties worth promising: those that move what stands around a component. */
+export const GUARDED = ['position', 'display', 'width', 'height', 'min-height', 'min-width'];
+
+/** What the component promises, whether it holds, and how to promise more: by hand, or what is drawn now. */
+export function GuardsPanel({
+  view,
+  lens,
+  boxes,
+}: {
+  view: ProofView;
+  lens: Record<string, string>;
+  boxes: MeasuredPart[];
+}) {
+  const { put, refusal } = useStore();
+  const [state] = useSpecimenState();
+  const [doing, setDoing] = useState<'write' | 'record' | null>(null);
+  const measured = useView('measuredGuards', {
+    name: view.name,
+    lens,
+    props: state.props,
+    states: state.states,
+    boxes,
+  });
+  return (
+    <section className={classes.sheet} aria-label="Guards">
+      <header>
+        <h2>Guards</h2>
+        {view.canEdit && doing === null && (
+          <>
+            <Button size="compact-xs" variant="default" onClick={() => setDoing('write')}>
+              Promise something
+            </Button>
+            <Button size="compact-xs" variant="default" onClick={() => setDoing('record')}>
+              Record what is
+            </Button>
+          </>
+        )}
+      </header>
+      <div className={classes.body}>
+        {doing === 'write' && <GuardForm view={view} lens={lens} done={() => setDoing(null)} />}
+        {doing === 'record' && (
+          <RecordForm view={view} lens={lens} boxes={boxes} done={() => setDoing(null)} />
+        )}
+        {view.guards.length === 0 && doing === null && <Text size="sm">Nothing is promised yet.</Text>}
+        {view.guards.map((guard) => {
+          const seen = measured?.find((one) => one.guard === guard.id);
+          const broken = guard.broken !== null || seen?.holds === false;
+          return (
+            <Group
+              key={guard.id}
+              className={classes.rule}
+              justify="space-between"
+              align="start"
+              wrap="nowrap"
+            >
+              <div>
+                {broken ? (
+                  <b className={classes.failing}>Broken: </b>
+                ) : guard.measured && !seen ? (
+                  'Not measured here: '
+                ) : (
+                  'Holds: '
+                )}
+                {guard.text}
+                {seen && `, measured ${seen.is}`}
+                {guard.note && <div className={classes.comment}>{guard.note}</div>}
+                {guard.broken && <div className={classes.comment}>{guard.broken}</div>}
+              </div>
+              {view.canEdit && (
+                <Button
+                  size="compact-xs"
+                  variant="subtle"
+                  style={{ flexShrink: 0 }}
+                  aria-label={`Take back: ${guard.text}`}
+                  onClick={() => void put('removeGuard', { component: view.name, id: guard.id })}
+                >
+                  Take back
+                </Button>
+              )}
+            </Group>
+          );
+        })}
+        <Refused refusal={refusal} />
+      </div>
+    </section>
+  );
+}
+
+/** Contexts a promise holds under, as `density regular`. */
+const underOf = (chosen: string[]): Record<string, string> =>
+  Object.fromEntries(chosen.map((one) => one.split(' ') as [string, string]));
+
+function GuardForm({
+  view,
+  lens,
+  done,
+}: {
+  view: ProofView;
+  lens: Record<string, string>;
+  done: () => void;
+}) {
+  const { put, refusal } = useStore();
+  const [guard, setGuard] = useState({ when: '', part: 'root', property: '', value: '', note: '' });
+  const [under, setUnder] = useState<string[]>([]);
+  const set = (next: Partial<typeof guard>) => setGuard((now) => ({ ...now, ...next }));
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        if (
+          await put('setGuard', {
+            component: view.name,
+            id: null,
+            guard: { ...guard, under: underOf(under) },
+          })
+        )
+          done();
+      }}
+    >
+      <Group align="start" gap="xs">
+        <Select
+          label="Part"
+          w={110}
+          allowDeselect={false}
+          data={view.parts.map(({ name }) => name)}
+          value={guard.part}
+          onChange={(part) => set({ part: part ?? 'root' })}
+        />
+        <TextInput
+          label="Property"
+          w={130}
+          required
+          autoFocus
+          placeholder="min-height"
+          value={guard.property}
+          onChange={(event) => set({ property: event.currentTarget.value.trim() })}
+        />
+        <TextInput
+          label="Has to be"
+          w={120}
+          required
+          placeholder="40px"
+          value={guard.value}
+          onChange={(event) => set({ value: event.currentTarget.value })}
+        />
+        <WhenField view={view} value={guard.when} onChange={(when) => set({ when })} leave={done} />
+        <MultiSelect
+          label="Under"
+          placeholder={under.length === 0 ? 'all contexts' : ''}
+          w={200}
+          data={Object.entries(lens).map(([axis, context]) => `${axis} ${context}`)}
+          value={under}
+          onChange={setUnder}
+        />
+        <TextInput
+          label="Because"
+          w={200}
+          value={guard.note}
+          onChange={(event) => set({ note: event.currentTarget.value })}
+        />
+      </Group>
+      <Refused refusal={refusal} />
+      <Group gap="xs" mt="xs" mb="sm">
+        <Button type="submit">Promise it</Button>
+        <Button variant="default" onClick={done}>
+          Leave it
+        </Button>
+      </Group>
+    </form>
+  );
+}
+
+/** Promises for every part as the specimen shows it now. */
+function RecordForm({
+  view,
+  lens,
+  boxes,
+  done,
+}: {
+  view: ProofView;
+  lens: Record<string, string>;
+  boxes: MeasuredPart[];
+  done: () => void;
+}) {
+  const { put, refusal } = useStore();
+  const [properties, setProperties] = useState<string[]>(['position', 'display']);
+  const [parts, setParts] = useState<string[]>(['root']);
+  const [when, setWhen] = useState('');
+  const [here, setHere] = useState(false);
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        const input = {
+          component: view.name,
+          when,
+          boxes: boxes.filter(({ part }) => parts.includes(part)),
+          properties,
+          under: here ? lens : {},
+        };
+        if (await put('recordGuards', input)) done();
+      }}
+    >
+      <Group align="start" gap="xs">
+        <MultiSelect
+          label="Of the parts"
+          miw={160}
+          data={view.parts.map(({ name }) => name)}
+          value={parts}
+          onChange={setParts}
+        />
+        <MultiSelect label="Promise" miw={220} data={GUARDED} value={properties} onChange={setProperties} />
+        <WhenField view={view} value={when} onChange={setWhen} leave={done} error={refusalText(refusal)} />
+        <Checkbox
+          label="only through this lens"
+          mt={30}
+          checked={here}
+          onChange={(event) => setHere(event.currentTarget.checked)}
+        />
+      </Group>
+      <Group gap="xs" mt="xs" mb="sm">
+        <Button type="submit" disabled={boxes.length === 0}>
+          Record it
+        </Button>
+        <Button variant="default" onClick={done}>
+          Leave it
+        </Button>
+      </Group>
+    </form>
+  );
+}

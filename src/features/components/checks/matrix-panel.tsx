@@ -1,0 +1,221 @@
+'use client';
+
+import { Button, Group, MultiSelect, Progress, Switch, Text } from '@mantine/core';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { renderSheet } from '@/core/components/matrix-sheet';
+import type { MeasuredPart } from '@/core/components/measured';
+import { contextAttributes } from '@/core/products/screen';
+import { CONTRAST_PROPERTIES } from '@/core/components/measured-contrast';
+import type { ProofView } from '@/editing/components/queries/proof';
+import { useLongView, useView } from '@/features/session/document';
+import { useQuery } from '@/ui/frame/lens';
+import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import { Sums } from '../rules/rule-editing';
+import { useSpecimenState } from '../specimen/specimen-state';
+import { TouchSizes } from './touch-sizes';
+import classes from '../components.module.css';
+
+const FIRST = 48;
+const STEP = 240;
+
+/** Every combination, counted, grouped and drawn, failing ones first; picking one turns the specimen to it. */
+export function MatrixPanel({
+  view,
+  lens,
+  ground,
+}: {
+  view: ProofView;
+  lens: Record<string, string>;
+  ground: string;
+}) {
+  const [query, setQuery] = useQuery();
+  const [, setState] = useSpecimenState();
+  const [most, setMost] = useState(FIRST);
+  const [boxes, setBoxes] = useState<MeasuredPart[]>([]);
+  const by = (query.get('by') ?? '').split(',').filter(Boolean);
+  const surface = query.get('ground') ?? undefined;
+  const only = query.get('cells') === 'failing' ? ('failing' as const) : undefined;
+  const { answer: found, done } = useLongView('matrix', {
+    name: view.name,
+    lens,
+    by,
+    most,
+    ...(surface && { surface }),
+    ...(only && { only }),
+  });
+  const answer = useDeferredValue(found);
+  const cells = useMemo(() => answer?.groups.flatMap((group) => group.cells) ?? [], [answer]);
+  const asked = useMemo(
+    () =>
+      cells.flatMap((cell, i) =>
+        cell.checks.flatMap(({ part, kind, ratio, needs }) =>
+          ratio === null && needs !== null ? [{ cell: String(i), part, kind }] : [],
+        ),
+      ),
+    [cells],
+  );
+  const seen = useView('drawnChecks', {
+    name: view.name,
+    lens,
+    ...(surface && { surface }),
+    asked,
+    boxes: asked.length > 0 ? boxes : NO_BOXES,
+  });
+  const weak = useMemo(
+    () =>
+      new Set((seen ?? []).flatMap(({ cell, passes }) => (passes || cell === null ? [] : [Number(cell)]))),
+    [seen],
+  );
+  const html = useMemo(() => (answer ? renderSheet(answer.groups, weak) : ''), [answer, weak]);
+  if (!answer)
+    return (
+      <section className={classes.sheet} aria-label="Matrix">
+        <header>
+          <h2>Matrix</h2>
+        </header>
+        <Looking done={done} />
+      </section>
+    );
+  const { counts } = answer;
+  const shown = cells.length;
+  const there = answer.groups.reduce((sum, group) => sum + group.of, 0);
+  return (
+    <section className={classes.sheet} aria-label="Matrix">
+      <header>
+        <h2>Matrix</h2>
+        <Text size="sm" data-testid="matrix-counts">
+          {counts.combinations} combination{counts.combinations === 1 ? '' : 's'} from {counts.rules} rule
+          {counts.rules === 1 ? '' : 's'}, under {counts.contexts} contexts:{' '}
+          {counts.failing > 0 ? (
+            <b className={classes.failing}>{counts.failing} fail</b>
+          ) : counts.unknown === 0 ? (
+            'all hold'
+          ) : (
+            'none fails by its rules'
+          )}
+          {counts.unknown > 0 && `, ${counts.unknown} to be measured`}
+        </Text>
+      </header>
+      <Looking done={done} />
+      {(counts.sampled || counts.excluded > 0 || counts.unknown > 0) && (
+        <div className={classes.sums}>
+          {counts.sampled && (
+            <div role="status">
+              There are {counts.size.toLocaleString('en-GB')} combinations;{' '}
+              {counts.combinations.toLocaleString('en-GB')} of them, spread evenly, are looked at.
+            </div>
+          )}
+          {counts.excluded > 0 && <div>{counts.excluded} more must not be made.</div>}
+          {counts.unknown > 0 && (
+            <div data-testid="measured">
+              {answer.kept.length > 0 && `Kept CSS reaches ${answer.kept.join('; ')}. `}
+              {measuredText(asked, seen ?? [], weak.size)}
+            </div>
+          )}
+        </div>
+      )}
+      <TouchSizes view={view} lens={lens} />
+      <Sums sums={answer.sums} />
+      <Group className={classes.turns} gap="sm">
+        <MultiSelect
+          aria-label="Group by"
+          placeholder={by.length === 0 ? 'Group by' : ''}
+          miw={220}
+          data={answer.axes}
+          value={by}
+          maxValues={3}
+          onChange={(value) => setQuery({ by: value.join(',') || null })}
+        />
+        <Switch
+          label="failing only"
+          checked={only !== undefined}
+          onChange={(event) => setQuery({ cells: event.currentTarget.checked ? 'failing' : null })}
+        />
+      </Group>
+      {shown === 0 ? (
+        <Text size="sm" p={14}>
+          {only ? 'No combination fails.' : 'There is nothing to combine.'}
+        </Text>
+      ) : (
+        <PreviewFrame
+          title={`Matrix of ${view.name}`}
+          html={html}
+          css={`
+            ${view.css}${SHEET}:root {
+              --sp-cell: ${cellWidth(view, shown)};
+            }
+          `}
+          attributes={contextAttributes(lens)}
+          ground={ground}
+          padding={12}
+          trace={view.trace}
+          measure={asked.length > 0 ? CONTRAST_PROPERTIES : NOTHING}
+          onMeasured={setBoxes}
+          onPick={({ cell }) => {
+            const one = cell === undefined ? undefined : cells[Number(cell)];
+            if (!one) return;
+            const standard = new Map(view.props.map((prop) => [prop.name, prop.default]));
+            setState({
+              props: Object.fromEntries(
+                Object.entries(one.props).filter(([name, value]) => standard.get(name) !== value),
+              ),
+              states: one.states,
+            });
+            document.querySelector('[aria-label="Specimen"]')?.scrollIntoView({ block: 'nearest' });
+          }}
+        />
+      )}
+      {shown < there && (
+        <Group p="xs" gap="xs">
+          <Button variant="default" onClick={() => setMost((now) => now + STEP)}>
+            Show more
+          </Button>
+          <Text size="sm" c="dimmed">
+            {shown} of {there} drawn
+          </Text>
+        </Group>
+      )}
+    </section>
+  );
+}
+
+/** What holds other components needs room for them. */
+const cellWidth = (view: ProofView, shown: number): string =>
+  shown === 1 ? '100%' : view.props.some(({ holds }) => holds.some(({ icon }) => !icon)) ? '340px' : '190px';
+
+/** How much of a long answer is there; a short one is not worth saying. */
+function Looking({ done }: { done: number | null }) {
+  if (done === null) return null;
+  const percent = Math.round(done * 100);
+  return (
+    <div className={classes.looking}>
+      <Progress value={percent} size="xs" aria-label="Combinations looked at" />
+      <Text size="xs" c="dimmed">
+        {percent} % of the combinations looked at
+      </Text>
+    </div>
+  );
+}
+
+const NOTHING: readonly string[] = [];
+const NO_BOXES: MeasuredPart[] = [];
+
+/** What measuring the cells drawn has shown, of those that their rules do not tell. */
+function measuredText(
+  asked: readonly { cell: string }[],
+  seen: readonly { cell: string | null; ratio: string | null }[],
+  weak: number,
+): string {
+  const drawn = new Set(asked.map(({ cell }) => cell)).size;
+  if (drawn === 0) return 'None of them is drawn here.';
+  const told = new Set(seen.flatMap(({ cell, ratio }) => (ratio === null ? [] : [cell]))).size;
+  const open = drawn - told;
+  return (
+    `Of those drawn here ${told} ${told === 1 ? 'was' : 'were'} measured through this lens: ` +
+    (weak === 0 ? 'all hold.' : `${weak} ${weak === 1 ? 'is' : 'are'} too weak.`) +
+    (open > 0 ? ` Of ${open} more something else than a plain colour lies below: look at them.` : '')
+  );
+}
+
+const SHEET =
+  '.sp-sheet{display:grid;grid-template-columns:repeat(auto-fill,minmax(min(100%,var(--sp-cell)),1fr));gap:14px 12px;align-items:end}.sp-sheet h3{grid-column:1/-1;margin:8px 0 0;font:600 12px/1.3 Archivo Variable,system-ui,sans-serif;color:var(--color-text-default,#222)}.sp-cell{cursor:pointer;min-width:0}.sp-cell>button{all:unset;cursor:pointer;display:block;font:11px/1.3 Archivo Variable,system-ui,sans-serif;margin-top:5px;color:var(--color-text-quiet,#555)}.sp-cell>button:focus-visible{outline:2px solid currentColor;outline-offset:2px}.sp-fails{outline:2px dashed #c4614f;outline-offset:3px}.sp-open{outline:1px dotted #777;outline-offset:3px}';

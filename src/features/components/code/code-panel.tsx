@@ -1,0 +1,128 @@
+'use client';
+
+import { Button, FileInput, Group, Select, Tabs, Text } from '@mantine/core';
+import { useState } from 'react';
+import type { ProofView } from '@/editing/components/queries/proof';
+import { Refused, useStore } from '@/features/session/refused';
+import { CodeField } from './code-field';
+import { useCodeFile } from '../start/start-from-code';
+import classes from '../components.module.css';
+
+/** Template and style sheet as code, shown in the specimen while one types; one truth with the rules beside. */
+export function CodePanel({ view }: { view: ProofView }) {
+  const input = (text: string) => ({ component: view.name, text });
+  return (
+    <section className={classes.sheet} aria-label="Code">
+      <header>
+        <h2>Code</h2>
+      </header>
+      <Tabs defaultValue="template" p="sm" keepMounted={false}>
+        <Tabs.List>
+          <Tabs.Tab value="template">Template</Tabs.Tab>
+          <Tabs.Tab value="sheet">Style sheet</Tabs.Tab>
+          <Tabs.Tab value="script">Script</Tabs.Tab>
+          <Tabs.Tab value="css">As delivered</Tabs.Tab>
+          <Tabs.Tab value="beside">Beside its code</Tabs.Tab>
+        </Tabs.List>
+        <Tabs.Panel value="template" pt="sm">
+          <CodeField
+            plan="setTemplate"
+            input={input}
+            language="html"
+            label="Template"
+            stored={view.template}
+            canEdit={view.canEdit}
+          />
+        </Tabs.Panel>
+        <Tabs.Panel value="sheet" pt="sm">
+          <Text size="sm" c="dimmed" mb={6}>
+            Rules whose selector names parts, props and states are the component’s rules; anything else is
+            kept as it stands.
+          </Text>
+          <CodeField
+            plan="setStyleSheet"
+            input={input}
+            language="css"
+            label="Style sheet"
+            stored={view.sheet}
+            canEdit={view.canEdit}
+          />
+        </Tabs.Panel>
+        <Tabs.Panel value="script" pt="sm">
+          <Text size="sm" c="dimmed" mb={6}>
+            Runs in the specimen with <code>root</code>, the root element, and <code>say(text)</code>, which
+            writes into the log. It reaches neither this page nor the network.
+          </Text>
+          <CodeField
+            plan="setScript"
+            input={input}
+            language="javascript"
+            label="Script"
+            stored={view.script}
+            canEdit={view.canEdit}
+          />
+        </Tabs.Panel>
+        <Tabs.Panel value="beside" pt="sm">
+          <BesideCode view={view} />
+        </Tabs.Panel>
+        <Tabs.Panel value="css" pt="sm">
+          <pre className={classes.code} tabIndex={0}>
+            {view.code}
+          </pre>
+        </Tabs.Panel>
+      </Tabs>
+    </section>
+  );
+}
+
+/** The props that code of the component has, read again from its file; where they have drifted is told above. */
+function BesideCode({ view }: { view: ProofView }) {
+  const { put, refusal } = useStore();
+  const { file, found, problem, read } = useCodeFile();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const component = found.find((one) => one.name === chosen) ?? found[0];
+  return (
+    <>
+      <Text size="sm" mb={6}>
+        {view.codeFile === null
+          ? 'It is not compared with any code yet.'
+          : `It is compared with ${view.codeFile}. Bring that file again when it has changed.`}
+      </Text>
+      <Group align="end" gap="xs">
+        <FileInput
+          label="A .ts or .tsx file, or a custom-elements.json"
+          placeholder="Choose a file"
+          w={260}
+          readOnly={!view.canEdit}
+          onChange={(one) => void read(one)}
+        />
+        {found.length > 1 && (
+          <Select
+            label="Component"
+            w={180}
+            allowDeselect={false}
+            searchable
+            data={found.map((one) => one.name)}
+            value={component?.name ?? null}
+            onChange={setChosen}
+          />
+        )}
+        {component && (
+          <Button
+            onClick={() =>
+              void put('compareWithCode', { component: view.name, file, props: component.props })
+            }
+          >
+            Compare them
+          </Button>
+        )}
+      </Group>
+      {problem && (
+        <Text size="sm" c="var(--bad)" role="alert" mt={4}>
+          {problem}
+        </Text>
+      )}
+      <Refused refusal={refusal} />
+    </>
+  );
+}

@@ -1,0 +1,336 @@
+'use client';
+
+import {
+  DndContext,
+  DragOverlay,
+  PointerSensor,
+  pointerWithin,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import { ActionIcon, Button, Checkbox, Group, MultiSelect, Text, TextInput } from '@mantine/core';
+import { useDebouncedCallback, useIntersection } from '@mantine/hooks';
+import { IconGripVertical, IconPencil, IconPlus } from '@tabler/icons-react';
+import Link from 'next/link';
+import { useEffect, useState, type ReactNode } from 'react';
+import { contextAttributes } from '@/core/products/screen';
+import {
+  COMPONENT_FILTERS,
+  type ComponentCard,
+  type ComponentFilter,
+  type ComponentsView,
+} from '@/editing/components/queries/gallery';
+import { useView } from '@/features/session/document';
+import { Refused, refusalText, useStore } from '@/features/session/refused';
+import { useLibrary } from '@/features/session/library-shell';
+import { useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
+import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import { toggled } from '@/ui/toggled';
+import { ManyActions } from './many-actions';
+import { ComponentsSection } from '../page/section';
+import { StartComponent } from '../start/start-component';
+import classes from '../components.module.css';
+
+const FILTERS = Object.entries(COMPONENT_FILTERS).map(([value, label]) => ({ value, label }));
+
+/** The height of a card's drawing in CSS pixels: the same for all, so that nothing moves while they are drawn. */
+const STAGE = 132;
+
+/** All components by rank, each drawn live through the lens: searched, narrowed, chosen, and put in order. */
+export function Gallery() {
+  const library = useLibrary();
+  const lens = useLens(library.axes);
+  const trace = useTrace();
+  const [query, setQuery] = useQuery();
+  const [starting, setStarting] = useState(false);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [dragged, setDragged] = useState<string | null>(null);
+  const { put, refusal } = useStore();
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const search = query.get('search') ?? '';
+  const only = (query.get('only') ?? '')
+    .split(',')
+    .filter((one): one is ComponentFilter => one in COMPONENT_FILTERS);
+  const view = useView('components', { lens, search, only, ...(trace !== null && { trace }) });
+  if (!view) return <ComponentsSection>{null}</ComponentsSection>;
+  const names = view.ranks.flatMap(({ components }) => components.map(({ name }) => name));
+  const picked = names.filter((name) => chosen.has(name));
+  return (
+    <ComponentsSection
+      tools={
+        <>
+          <SearchField value={search} onChange={(text) => setQuery({ search: text || null })} />
+          <MultiSelect
+            aria-label="Show only"
+            placeholder={only.length === 0 ? 'Show only' : ''}
+            w={230}
+            data={FILTERS}
+            value={only}
+            onChange={(value) => setQuery({ only: value.join(',') || null })}
+          />
+          {library.canEdit && (
+            <Button leftSection={<IconPlus size={14} />} onClick={() => setStarting(true)}>
+              Start a component
+            </Button>
+          )}
+        </>
+      }
+    >
+      <h1 className="visually-hidden">Components of {library.name}</h1>
+      {starting && <StartComponent others={names} close={() => setStarting(false)} />}
+      {library.canEdit && view.all > 0 && (
+        <ManyActions names={picked} view={view} clear={() => setChosen(new Set())} />
+      )}
+      <Refused refusal={refusal} />
+      {view.all === 0 && (
+        <div className="sheet" style={{ padding: 34 }}>
+          <Text fw={600} size="lg">
+            No components yet.
+          </Text>
+          <Text c="dimmed">
+            Start one here from nothing, from markup or from code, or bring in a component file with its
+            template: Tokens, then Gather.
+          </Text>
+        </div>
+      )}
+      {view.all > 0 && names.length === 0 && (
+        <Text c="dimmed" p="lg">
+          None of the {view.all} components is like that.
+        </Text>
+      )}
+      <DndContext
+        id="ranks"
+        sensors={sensors}
+        collisionDetection={pointerWithin}
+        onDragStart={({ active }) => setDragged(String(active.id))}
+        onDragCancel={() => setDragged(null)}
+        onDragEnd={({ active, over }) => {
+          setDragged(null);
+          if (!over) return;
+          const name = String(active.id);
+          const [kind, target] = String(over.id).split(/:(.*)/) as [string, string];
+          const rank =
+            kind === 'rank'
+              ? target
+              : (view.ranks.find(({ components }) => components.some((one) => one.name === target))?.name ??
+                '');
+          if (target === name) return;
+          void put('rankComponents', {
+            names: [name],
+            rank: rank === 'unranked' ? '' : rank,
+            ...(kind === 'card' && { before: target }),
+          });
+        }}
+      >
+        {view.ranks.map((rank) => (
+          <RankSection key={rank.name} name={rank.name}>
+            {rank.components.map((component) => (
+              <Card
+                key={component.id}
+                component={component}
+                view={view}
+                lens={lens}
+                small={rank.name !== 'basic'}
+                chosen={chosen.has(component.name)}
+                choose={() => setChosen((now) => toggled(now, component.name))}
+              />
+            ))}
+          </RankSection>
+        ))}
+        <DragOverlay>{dragged && <span className={classes.dragged}>{dragged}</span>}</DragOverlay>
+      </DndContext>
+    </ComponentsSection>
+  );
+}
+
+/** Typed text goes into the address once one pauses. */
+function SearchField({ value, onChange }: { value: string; onChange: (text: string) => void }) {
+  const [text, setText] = useState(value);
+  const later = useDebouncedCallback(onChange, 150);
+  useEffect(() => setText(value), [value]);
+  return (
+    <TextInput
+      aria-label="Search components"
+      placeholder="Name, prop, token or word"
+      w={210}
+      value={text}
+      onChange={(event) => {
+        setText(event.currentTarget.value);
+        later(event.currentTarget.value);
+      }}
+    />
+  );
+}
+
+function RankSection({ name, children }: { name: string; children: ReactNode }) {
+  const { setNodeRef, isOver } = useDroppable({ id: `rank:${name}` });
+  return (
+    <section ref={setNodeRef} className={classes.rank} data-over={isOver || undefined} aria-label={name}>
+      <RankName name={name} />
+      <div className={classes.gallery}>{children}</div>
+    </section>
+  );
+}
+
+/** The name of a rank; who may edit writes over it. */
+function RankName({ name }: { name: string }) {
+  const library = useLibrary();
+  const { put, refusal, setRefusal } = useStore();
+  const [typed, setTyped] = useState<string | null>(null);
+  if (!library.canEdit || name === 'unranked') return <h2>{name}</h2>;
+  const leave = () => {
+    setTyped(null);
+    setRefusal(null);
+  };
+  if (typed === null)
+    return (
+      <h2>
+        {name}{' '}
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          size="xs"
+          aria-label={`Rename the rank ${name}`}
+          onClick={() => setTyped(name)}
+        >
+          <IconPencil size={13} />
+        </ActionIcon>
+      </h2>
+    );
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        if (typed.trim() === name || (await put('renameRank', { rank: name, name: typed }))) leave();
+      }}
+    >
+      <TextInput
+        aria-label={`New name of the rank ${name}`}
+        w={220}
+        my={8}
+        autoFocus
+        value={typed}
+        error={refusalText(refusal)}
+        onChange={(event) => setTyped(event.currentTarget.value)}
+        onKeyDown={(event) => event.key === 'Escape' && leave()}
+      />
+    </form>
+  );
+}
+
+function Card({
+  component,
+  view,
+  lens,
+  small,
+  chosen,
+  choose,
+}: {
+  component: ComponentCard;
+  view: ComponentsView;
+  lens: Record<string, string>;
+  small: boolean;
+  chosen: boolean;
+  choose: () => void;
+}) {
+  const library = useLibrary();
+  const link = useLensLink(library.axes);
+  const drop = useDroppable({ id: `card:${component.name}` });
+  const drag = useDraggable({ id: component.name, disabled: !library.canEdit || component.from !== null });
+  const { ref, entry } = useIntersection({ rootMargin: '400px' });
+  const [seen, setSeen] = useState(false);
+  useEffect(() => {
+    // A specimen is drawn once it comes near, and stays.
+    if (entry?.isIntersecting) setSeen(true);
+  }, [entry?.isIntersecting]);
+  const said = [
+    component.visibility === 'internal' && 'kept out of releases',
+    !component.documented && 'in no guide',
+    component.from && `from ${component.from}`,
+    component.varies && `varies ${component.varies}`,
+  ].filter(Boolean);
+  return (
+    <article
+      ref={drop.setNodeRef}
+      className={classes.card}
+      data-over={drop.isOver || undefined}
+      data-deprecated={component.deprecated !== null || undefined}
+      data-component={component.name}
+    >
+      <div
+        ref={ref}
+        className={classes.stage}
+        style={{ background: view.ground, height: STAGE }}
+        data-specimen
+      >
+        {seen && (
+          <PreviewFrame
+            title={`Specimen of ${component.name}`}
+            html={component.html}
+            css={view.css}
+            attributes={contextAttributes(lens)}
+            ground={view.ground}
+            padding={20}
+            trace={view.trace}
+            scale={small ? 0.7 : 1}
+            fit={STAGE}
+          />
+        )}
+        <Link
+          className={classes.over}
+          href={link(`/libraries/${library.slug}/components/${component.name}`)}
+          tabIndex={-1}
+          aria-hidden
+        />
+      </div>
+      <div className={classes.caption}>
+        <Group gap={6} wrap="nowrap">
+          <Link href={link(`/libraries/${library.slug}/components/${component.name}`)} style={{ flex: 1 }}>
+            {component.name}
+          </Link>
+          {library.canEdit && component.from === null && (
+            <>
+              <Checkbox
+                size="xs"
+                aria-label={`Choose ${component.name}`}
+                checked={chosen}
+                onChange={choose}
+              />
+              <span
+                ref={drag.setNodeRef}
+                className={classes.grip}
+                data-grip={component.name}
+                title="Drag to another rank or place"
+                {...drag.listeners}
+              >
+                <IconGripVertical size={14} aria-hidden />
+              </span>
+            </>
+          )}
+        </Group>
+        {component.deprecated && (
+          <p className={classes.failing}>
+            <b>Deprecated</b>
+            {component.deprecated.reason && `: ${component.deprecated.reason}`}
+            {component.deprecated.replacement && `. Use ${component.deprecated.replacement}`}
+          </p>
+        )}
+        <p>{component.description}</p>
+        <small>
+          {component.combinations} combination{component.combinations === 1 ? '' : 's'}
+          {component.failing > 0 ? (
+            <b className={classes.failing}>, {component.failing} fail</b>
+          ) : component.unknown > 0 ? (
+            `, ${component.unknown} to be measured`
+          ) : (
+            ', all hold'
+          )}{' '}
+          · {component.uses} use{component.uses === 1 ? '' : 's'}
+          {said.map((one) => ` · ${String(one)}`)}
+        </small>
+      </div>
+    </article>
+  );
+}

@@ -1,0 +1,261 @@
+'use client';
+
+import { Autocomplete, Button, Group, Menu, Modal, Select, Stack, Text } from '@mantine/core';
+import { useEffect, useState } from 'react';
+import type { ComponentsView } from '@/editing/components/queries/gallery';
+import { useView } from '@/features/session/document';
+import { Refused, useStore } from '@/features/session/refused';
+import { useLibrary } from '@/features/session/library-shell';
+
+/** What is done with the components chosen, or with all: put in ranks, tidied, kept in or out, given to another library. */
+export function ManyActions({
+  names,
+  view,
+  clear,
+}: {
+  names: string[];
+  view: ComponentsView;
+  clear: () => void;
+}) {
+  const { put, refusal } = useStore();
+  const [doing, setDoing] = useState<'rank' | 'tidy' | 'give' | null>(null);
+  const none = names.length === 0;
+  const done = (stored: boolean) => {
+    if (stored) clear();
+  };
+  return (
+    <Group gap="xs" mb="sm">
+      <Text size="sm" c="dimmed" role="status">
+        {none ? `${view.all} components` : `${names.length} chosen`}
+      </Text>
+      {!none && (
+        <>
+          <Button size="compact-sm" variant="default" onClick={() => setDoing('rank')}>
+            Put into a rank
+          </Button>
+          <Button size="compact-sm" variant="default" onClick={() => setDoing('give')}>
+            Give to another library
+          </Button>
+          <Menu>
+            <Menu.Target>
+              <Button size="compact-sm" variant="default">
+                More to do
+              </Button>
+            </Menu.Target>
+            <Menu.Dropdown>
+              <Menu.Item
+                onClick={async () =>
+                  done(await put('setComponentStanding', { names, visibility: 'internal' }))
+                }
+              >
+                Keep out of releases
+              </Menu.Item>
+              <Menu.Item
+                onClick={async () =>
+                  done(await put('setComponentStanding', { names, visibility: 'released' }))
+                }
+              >
+                Let into releases
+              </Menu.Item>
+              <Menu.Item color="red" onClick={async () => done(await put('removeComponents', { names }))}>
+                Remove
+              </Menu.Item>
+            </Menu.Dropdown>
+          </Menu>
+          <Button size="compact-sm" variant="subtle" onClick={clear}>
+            Choose none
+          </Button>
+        </>
+      )}
+      {none && (
+        <Button size="compact-sm" variant="default" onClick={() => setDoing('tidy')}>
+          Tidy by name
+        </Button>
+      )}
+      <Refused refusal={refusal} />
+      {doing === 'rank' && <RankDialog names={names} view={view} close={() => setDoing(null)} done={clear} />}
+      {doing === 'tidy' && <TidyDialog close={() => setDoing(null)} />}
+      {doing === 'give' && <GiveDialog names={names} close={() => setDoing(null)} done={clear} />}
+    </Group>
+  );
+}
+
+function RankDialog({
+  names,
+  view,
+  close,
+  done,
+}: {
+  names: string[];
+  view: ComponentsView;
+  close: () => void;
+  done: () => void;
+}) {
+  const { put, refusal } = useStore();
+  const [rank, setRank] = useState('');
+  return (
+    <Modal
+      opened
+      onClose={close}
+      title={`Put ${names.length === 1 ? names[0] : `${names.length} components`} into a rank`}
+    >
+      <form
+        onSubmit={async (event) => {
+          event.preventDefault();
+          if (!(await put('rankComponents', { names, rank: rank.trim() }))) return;
+          done();
+          close();
+        }}
+      >
+        <Stack>
+          <Autocomplete
+            label="Rank, known or new"
+            data={view.ranks.flatMap(({ id, name }) => (id === null ? [] : [name]))}
+            value={rank}
+            data-autofocus
+            onChange={setRank}
+          />
+          <Refused refusal={refusal} />
+          <Button type="submit" w="fit-content">
+            Put {names.length === 1 ? 'it' : 'them'} there
+          </Button>
+        </Stack>
+      </form>
+    </Modal>
+  );
+}
+
+const NOTHING = {};
+
+/** What tidying would move, before it does. */
+function TidyDialog({ close }: { close: () => void }) {
+  const moves = useView('tidiedRanks', NOTHING);
+  const { put, refusal } = useStore();
+  return (
+    <Modal opened onClose={close} title="Tidy by name">
+      <Stack>
+        <Text size="sm">
+          A component joins the rank of the one its name begins with, and each rank is put in order by name.
+        </Text>
+        {moves?.length === 0 ? (
+          <Text size="sm">None moves to another rank.</Text>
+        ) : (
+          <ul style={{ margin: 0 }}>
+            {moves?.map(({ name, from, to }) => (
+              <li key={name}>
+                <span className="path">{name}</span> from {from || 'no rank'} to {to}
+              </li>
+            ))}
+          </ul>
+        )}
+        <Refused refusal={refusal} />
+        <Button w="fit-content" onClick={async () => (await put('tidyComponents', NOTHING)) && close()}>
+          Tidy them
+        </Button>
+      </Stack>
+    </Modal>
+  );
+}
+
+interface Offer {
+  slug: string;
+  name: string;
+}
+
+/** Moves or copies components to another library, with what they need or with what stands there in its place. */
+function GiveDialog({ names, close, done }: { names: string[]; close: () => void; done: () => void }) {
+  const library = useLibrary();
+  const [libraries, setLibraries] = useState<Offer[] | null>(null);
+  const [to, setTo] = useState<string | null>(null);
+  const [mode, setMode] = useState<'copy' | 'move'>('copy');
+  const [needs, setNeeds] = useState<'bring' | 'map'>('map');
+  const [report, setReport] = useState<{ brought: string[]; mapped: string[] } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    void fetch('/api/v1/documents')
+      .then((response) => response.json())
+      .then(({ documents }: { documents: (Offer & { kind: string })[] }) =>
+        setLibraries(documents.filter(({ kind, slug }) => kind === 'library' && slug !== library.slug)),
+      )
+      .catch(() => setLibraries([]));
+  }, [library.slug]);
+  const send = async (tryOnly: boolean) => {
+    const response = await fetch(`/api/v1/libraries/${library.slug}/give`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ names, to, mode, needs, tryOnly }),
+    });
+    const answer = (await response.json()) as { brought: string[]; mapped: string[]; detail?: string };
+    setProblem(response.ok ? null : (answer.detail ?? 'It could not be done. Try again.'));
+    setReport(response.ok ? answer : null);
+    return response.ok;
+  };
+  return (
+    <Modal
+      opened
+      onClose={close}
+      title={`Give ${names.length === 1 ? names[0] : `${names.length} components`} to another library`}
+    >
+      <Stack>
+        <Select
+          label="To"
+          data={(libraries ?? []).map(({ slug, name }) => ({ value: slug, label: name }))}
+          value={to}
+          onChange={(value) => {
+            setTo(value);
+            setReport(null);
+          }}
+        />
+        <Select
+          label="As"
+          allowDeselect={false}
+          data={[
+            { value: 'copy', label: 'a copy; they stay here too' },
+            { value: 'move', label: 'a move; here they go' },
+          ]}
+          value={mode}
+          onChange={(value) => setMode((value ?? 'copy') as 'copy' | 'move')}
+        />
+        <Select
+          label="What they need"
+          allowDeselect={false}
+          data={[
+            { value: 'map', label: 'is what is called the same there; the rest comes along' },
+            { value: 'bring', label: 'comes along, under a name of its own where one is taken' },
+          ]}
+          value={needs}
+          onChange={(value) => {
+            setNeeds((value ?? 'map') as 'bring' | 'map');
+            setReport(null);
+          }}
+        />
+        {problem && (
+          <Text size="sm" c="var(--bad)" role="alert">
+            {problem}
+          </Text>
+        )}
+        {report && (
+          <div role="status" style={{ fontSize: 13, maxHeight: 200, overflow: 'auto' }}>
+            {report.brought.length > 0 && <p>Comes along: {report.brought.join(', ')}.</p>}
+            {report.mapped.length > 0 && <p>Is there already: {report.mapped.join(', ')}.</p>}
+          </div>
+        )}
+        <Group gap="xs">
+          <Button variant="default" disabled={to === null} onClick={() => void send(true)}>
+            See what comes along
+          </Button>
+          <Button
+            disabled={to === null}
+            onClick={async () => {
+              if (!(await send(false))) return;
+              done();
+              close();
+            }}
+          >
+            {mode === 'copy' ? 'Copy them' : 'Move them'}
+          </Button>
+        </Group>
+      </Stack>
+    </Modal>
+  );
+}

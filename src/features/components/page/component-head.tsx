@@ -1,0 +1,203 @@
+'use client';
+
+import { Button, Group, Menu, Modal, Select, Stack, Text, TextInput } from '@mantine/core';
+import { IconDots } from '@tabler/icons-react';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { ProofView } from '@/editing/components/queries/proof';
+import { Refused, useStore } from '@/features/session/refused';
+import { useLibrary } from '@/features/session/library-shell';
+import { useLensLink } from '@/ui/frame/lens';
+import classes from '../components.module.css';
+
+/** A component's name, what it is for, where it stands, and what can be done with it as a whole. */
+export function ComponentHead({ view }: { view: ProofView }) {
+  const library = useLibrary();
+  const link = useLensLink(library.axes);
+  const router = useRouter();
+  const { put, refusal } = useStore();
+  const [doing, setDoing] = useState<'deprecate' | 'rename' | 'describe' | null>(null);
+  const page = (name: string) => link(`/libraries/${library.slug}/components/${name}`);
+  const names = [view.name];
+  return (
+    <div className={classes.headBlock}>
+      <div className={classes.head}>
+        <h1>{view.name}</h1>
+        <Text c="dimmed" style={{ flex: 1 }}>
+          {view.description}
+        </Text>
+        {view.canEdit && view.from === null && (
+          <Menu position="bottom-end">
+            <Menu.Target>
+              <Button variant="default" size="compact-sm" rightSection={<IconDots size={14} />}>
+                More to do
+              </Button>
+            </Menu.Target>
+            <Menu.Dropdown>
+              <Menu.Item onClick={() => setDoing('rename')}>Rename</Menu.Item>
+              <Menu.Item onClick={() => setDoing('describe')}>Describe</Menu.Item>
+              <Menu.Item
+                onClick={() =>
+                  void put('setComponentStanding', {
+                    names,
+                    visibility: view.unfinished ? 'released' : 'internal',
+                  })
+                }
+              >
+                {view.unfinished ? 'Let it into releases' : 'Keep it out of releases'}
+              </Menu.Item>
+              {view.varies && (
+                <Menu.Item onClick={() => void put('cutLoose', { component: view.name })}>
+                  Cut it loose from {view.varies}
+                </Menu.Item>
+              )}
+              {view.deprecated ? (
+                <Menu.Item onClick={() => void put('setComponentStanding', { names, deprecation: null })}>
+                  No longer deprecated
+                </Menu.Item>
+              ) : (
+                <Menu.Item onClick={() => setDoing('deprecate')}>Deprecate</Menu.Item>
+              )}
+              <Menu.Item
+                color="red"
+                onClick={async () => {
+                  if (await put('removeComponents', { names }))
+                    router.push(link(`/libraries/${library.slug}/components`));
+                }}
+              >
+                Remove
+              </Menu.Item>
+            </Menu.Dropdown>
+          </Menu>
+        )}
+      </div>
+      <Group gap="md" className={classes.standing}>
+        {view.rank && <span>{view.rank}</span>}
+        {view.from && <span>from {view.from}</span>}
+        {view.varies && (
+          <span>
+            a variation of <Link href={page(view.varies)}>{view.varies}</Link>
+          </span>
+        )}
+        {view.unfinished && <span>kept out of releases</span>}
+        {view.deprecated && (
+          <b className={classes.failing}>
+            deprecated{view.deprecated.reason && `: ${view.deprecated.reason}`}
+            {view.deprecated.replacement && (
+              <>
+                ; use <Link href={page(view.deprecated.replacement)}>{view.deprecated.replacement}</Link>
+              </>
+            )}
+          </b>
+        )}
+      </Group>
+      <Refused refusal={refusal} />
+      {doing === 'rename' && (
+        <OneField
+          title={`Rename ${view.name}`}
+          label="Name"
+          value={view.name}
+          close={() => setDoing(null)}
+          store={async (name) => {
+            if (await put('renameComponent', { component: view.name, name })) router.replace(page(name));
+          }}
+        />
+      )}
+      {doing === 'describe' && (
+        <OneField
+          title={`Describe ${view.name}`}
+          label="What it is for"
+          value={view.description}
+          close={() => setDoing(null)}
+          store={(text) => put('describeComponent', { component: view.name, text })}
+        />
+      )}
+      {doing === 'deprecate' && <Deprecate view={view} close={() => setDoing(null)} />}
+    </div>
+  );
+}
+
+function OneField({
+  title,
+  label,
+  value,
+  store,
+  close,
+}: {
+  title: string;
+  label: string;
+  value: string;
+  store: (text: string) => Promise<unknown>;
+  close: () => void;
+}) {
+  const [text, setText] = useState(value);
+  return (
+    <Modal opened onClose={close} title={title}>
+      <form
+        onSubmit={async (event) => {
+          event.preventDefault();
+          await store(text.trim());
+          close();
+        }}
+      >
+        <Stack>
+          <TextInput
+            label={label}
+            value={text}
+            data-autofocus
+            onChange={(event) => setText(event.currentTarget.value)}
+          />
+          <Button type="submit" w="fit-content">
+            Store it
+          </Button>
+        </Stack>
+      </form>
+    </Modal>
+  );
+}
+
+/** Deprecating says why and by what it is replaced, and shows first what it reaches. */
+function Deprecate({ view, close }: { view: ProofView; close: () => void }) {
+  const { put, refusal } = useStore();
+  const [reason, setReason] = useState('');
+  const [replacement, setReplacement] = useState<string | null>(null);
+  return (
+    <Modal opened onClose={close} title={`Deprecate ${view.name}`}>
+      <form
+        onSubmit={async (event) => {
+          event.preventDefault();
+          if (await put('setComponentStanding', { names: [view.name], deprecation: { reason, replacement } }))
+            close();
+        }}
+      >
+        <Stack>
+          <Text size="sm">
+            {view.uses.length === 0
+              ? 'Nothing uses it.'
+              : `It is used in ${view.uses.length} places and reaches ${view.reachText}.`}
+          </Text>
+          <TextInput
+            label="Why"
+            value={reason}
+            data-autofocus
+            onChange={(event) => setReason(event.currentTarget.value)}
+          />
+          <Select
+            label="Use instead"
+            placeholder="nothing"
+            clearable
+            searchable
+            data={view.pieces.components}
+            value={replacement}
+            onChange={setReplacement}
+          />
+          <Refused refusal={refusal} />
+          <Button type="submit" w="fit-content">
+            Deprecate it
+          </Button>
+        </Stack>
+      </form>
+    </Modal>
+  );
+}

@@ -1,0 +1,38 @@
+'use client';
+
+import { Text } from '@mantine/core';
+import Link from 'next/link';
+import type { ProofView } from '@/editing/components/queries/proof';
+import { useLibrary } from '@/features/session/library-shell';
+import { useLensLink } from '@/ui/frame/lens';
+import classes from '../components.module.css';
+
+/** Where the component is used, and how far a change reaches. */
+export function UsesPanel({ view }: { view: ProofView }) {
+  const library = useLibrary();
+  const link = useLensLink(library.axes);
+  return (
+    <section className={classes.sheet} aria-label="Uses">
+      <header>
+        <h2>Where it is used</h2>
+      </header>
+      <div className={classes.body}>
+        <Text size="sm">
+          {view.uses.length === 0
+            ? 'Nothing uses it yet.'
+            : `${view.uses.length} use${view.uses.length === 1 ? '' : 's'}; a change reaches ${view.reachText}.`}
+        </Text>
+        <ul style={{ margin: '6px 0 0', paddingInlineStart: 18, fontSize: 13 }}>
+          {view.uses.map((use, i) => (
+            <li key={i}>
+              <Link href={link(use.href)}>{use.title}</Link>{' '}
+              <span style={{ color: 'var(--mantine-color-dimmed)' }}>
+                {use.inside ? `in ${use.inside}` : use.place}
+              </span>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,107 @@
+'use client';
+
+import { Select, TagsInput, Text, TextInput } from '@mantine/core';
+import type { ProofView } from '@/editing/components/queries/proof';
+import { Refused, useStore } from '@/features/session/refused';
+import classes from '../components.module.css';
+
+/** The parts: what each shows, what it is, and which of its styles users may set. */
+export function PartsPanel({ view }: { view: ProofView }) {
+  const { put, refusal } = useStore();
+  return (
+    <section className={classes.sheet} aria-label="Parts">
+      <header>
+        <h2>Parts</h2>
+      </header>
+      <table className="rows">
+        <thead>
+          <tr>
+            <th>Part</th>
+            <th>Shows</th>
+            <th>What it is</th>
+            <th>Users may set</th>
+          </tr>
+        </thead>
+        <tbody>
+          {view.parts.map((part) => {
+            const own = view.canEdit && view.from === null;
+            const save = (next: { shows?: string; description?: string }) =>
+              void put('setPart', {
+                component: view.name,
+                part: part.name,
+                shows: part.shows,
+                description: part.description,
+                ...next,
+              });
+            return (
+              <tr key={part.id}>
+                <td className="path">{part.name}</td>
+                <td>
+                  <Select
+                    aria-label={`${part.name} shows`}
+                    w={100}
+                    allowDeselect={false}
+                    readOnly={!own}
+                    data={['nothing', 'text', 'icon']}
+                    value={part.shows}
+                    onChange={(shows) => shows && save({ shows })}
+                  />
+                </td>
+                <td>
+                  <TextInput
+                    key={part.description}
+                    aria-label={`What ${part.name} is`}
+                    readOnly={!own}
+                    defaultValue={part.description}
+                    onBlur={(event) =>
+                      event.currentTarget.value !== part.description &&
+                      save({ description: event.currentTarget.value })
+                    }
+                  />
+                </td>
+                <td>
+                  <TagsInput
+                    aria-label={`Users may set of ${part.name}`}
+                    placeholder={part.adjustable.length === 0 ? 'nothing, it is fixed' : ''}
+                    readOnly={!own}
+                    data={declaredOf(view, part.name)}
+                    value={part.adjustable}
+                    onChange={(next) => {
+                      const added = next.find((property) => !part.adjustable.includes(property));
+                      const gone = part.adjustable.find((property) => !next.includes(property));
+                      const property = added ?? gone;
+                      if (property)
+                        void put('setAdjustable', {
+                          component: view.name,
+                          part: part.name,
+                          property,
+                          on: added !== undefined,
+                        });
+                    }}
+                  />
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <div className={classes.body}>
+        <Refused refusal={refusal} />
+        <Text size="sm" c="dimmed">
+          What is fixed here can be set by no screen. A change reaches {view.reachText}
+          {view.adjusted > 0 &&
+            `; ${view.adjusted} placement${view.adjusted === 1 ? ' sets' : 's set'} what is adjustable now`}
+          .
+        </Text>
+      </div>
+    </section>
+  );
+}
+
+const declaredOf = (view: ProofView, part: string): string[] => [
+  ...new Set(
+    view.rules.flatMap((rule) =>
+      rule.part === part ? rule.declarations.map(({ property }) => property) : [],
+    ),
+  ),
+];

@@ -1,0 +1,218 @@
+'use client';
+
+import { ActionIcon, Autocomplete, Button, Group, Menu, Select } from '@mantine/core';
+import { IconDots } from '@tabler/icons-react';
+import { useRef, useState, type ReactNode } from 'react';
+import type { MatrixView } from '@/editing/components/queries/matrix';
+import type { ProofView } from '@/editing/components/queries/proof';
+import { usePlan, type Refusal } from '@/features/session/document';
+import { refusalText, useStore } from '@/features/session/refused';
+import { TokenChoice } from './token-choice';
+import { WhenField } from './when-field';
+import classes from '../components.module.css';
+
+type Rule = ProofView['rules'][number];
+
+/** Properties that rules of components mostly set; any other can be typed. */
+const PROPERTIES = [
+  'align-items',
+  'background-color',
+  'border-color',
+  'border-radius',
+  'border-style',
+  'border-width',
+  'box-shadow',
+  'color',
+  'display',
+  'flex-direction',
+  'font',
+  'gap',
+  'height',
+  'justify-content',
+  'margin',
+  'max-width',
+  'min-height',
+  'min-width',
+  'opacity',
+  'outline',
+  'outline-offset',
+  'padding',
+  'padding-block',
+  'padding-inline',
+  'text-align',
+  'transition-duration',
+  'width',
+];
+
+/** What a rule is about: its conditions as chips, and the part. */
+export function RuleForm({ view, rule, done }: { view: ProofView; rule: Rule | null; done: () => void }) {
+  const { put, refusal } = useStore();
+  const [when, setWhen] = useState(rule?.when ?? '');
+  const [part, setPart] = useState(rule?.part ?? 'root');
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        if (await put('setRule', { component: view.name, rule: rule?.id ?? null, when, part })) done();
+      }}
+    >
+      <Group align="start" gap="xs" my={6}>
+        <WhenField
+          view={view}
+          value={when}
+          onChange={setWhen}
+          leave={done}
+          error={refusalText(refusal)}
+          autoFocus
+        />
+        <Select
+          label="Part"
+          w={120}
+          value={part}
+          data={view.parts.map(({ name }) => name)}
+          allowDeselect={false}
+          onChange={(value) => setPart(value ?? 'root')}
+        />
+        <Button type="submit" mt={24}>
+          {rule ? 'Change it' : 'Add it'}
+        </Button>
+      </Group>
+    </form>
+  );
+}
+
+/** One more property of a rule, with a token or a value. */
+export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule; done: () => void }) {
+  const { put, refusal } = useStore();
+  const [property, setProperty] = useState('');
+  const [text, setText] = useState('');
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        const input = { component: view.name, rule: rule.id, property: property.trim(), text };
+        if (await put('setRuleValue', input)) done();
+      }}
+    >
+      <Group align="start" gap="xs" my={6}>
+        <Autocomplete
+          label="Property"
+          w={170}
+          data={PROPERTIES.filter((name) => !rule.declarations.some((one) => one.property === name))}
+          limit={8}
+          value={property}
+          required
+          autoFocus
+          onChange={setProperty}
+          onKeyDown={(event) => event.key === 'Escape' && done()}
+        />
+        <TokenChoice
+          label="Is"
+          placeholder="a token or a value"
+          w={300}
+          property={property.trim()}
+          stored=""
+          value={text}
+          required
+          error={refusalText(refusal)}
+          onChange={setText}
+        />
+        <Button type="submit" mt={24}>
+          Set it
+        </Button>
+      </Group>
+    </form>
+  );
+}
+
+export type RuleGesture = 'change' | 'add' | 'share';
+
+/** What can be done with one rule. */
+export function RuleMenu({
+  component,
+  rule,
+  begin,
+  report,
+}: {
+  component: string;
+  rule: Rule;
+  begin: (rule: string, what: RuleGesture) => void;
+  report: (refusal: Refusal | null) => void;
+}) {
+  const { store } = usePlan();
+  return (
+    <OpenedMenu label={`More to do with the rule ${rule.when || 'always'}`}>
+      <Menu.Item onClick={() => begin(rule.id, 'add')}>Add a property</Menu.Item>
+      <Menu.Item onClick={() => begin(rule.id, 'change')}>Change when it holds</Menu.Item>
+      <Menu.Item onClick={() => begin(rule.id, 'share')}>Share it as a rule set</Menu.Item>
+      <Menu.Item
+        color="red"
+        onClick={() => void store('removeRule', { component, rule: rule.id }).then(report)}
+      >
+        Take it out
+      </Menu.Item>
+    </OpenedMenu>
+  );
+}
+
+/** A menu of which, until it is first opened, only the button is there: many of them stand on one page. */
+function OpenedMenu({ label, children }: { label: string; children: ReactNode }) {
+  const [opened, setOpened] = useState<boolean | null>(null);
+  const target = useRef<HTMLButtonElement>(null);
+  const button = (
+    <ActionIcon
+      ref={target}
+      variant="subtle"
+      color="gray"
+      size="sm"
+      aria-label={label}
+      aria-haspopup="menu"
+      onClick={() => setOpened((now) => !now)}
+    >
+      <IconDots size={14} />
+    </ActionIcon>
+  );
+  if (opened === null) return button;
+  return (
+    <Menu position="bottom-end" opened={opened} onChange={setOpened} onClose={() => target.current?.focus()}>
+      <Menu.Target>{button}</Menu.Target>
+      <Menu.Dropdown>{children}</Menu.Dropdown>
+    </Menu>
+  );
+}
+
+/** What the rules come to, where there is something to say of it. */
+export function Sums({ sums }: { sums: MatrixView['sums'] }) {
+  const count = (list: readonly string[], one: string, many: string) =>
+    list.length === 0 ? '' : `${list.length} ${list.length === 1 ? one : many}`;
+  const said = [
+    sums.alike > 0 ? `${sums.alike} look as another does` : '',
+    sums.idle.length > 0 ? `nothing depends on ${sums.idle.join(', ')}` : '',
+    count(sums.never, 'rule never holds', 'rules never hold'),
+    count(sums.overruled, 'rule is always overruled', 'rules are always overruled'),
+    count(sums.ties, 'place where equal rules disagree', 'places where equal rules disagree'),
+  ].filter(Boolean);
+  if (said.length === 0) return null;
+  const details = [
+    ...sums.never.map((rule) => `Never holds: ${rule}`),
+    ...sums.overruled.map((rule) => `Always overruled: ${rule}`),
+    ...sums.ties.map((tie) => `Equal rules, the later wins: ${tie}`),
+  ];
+  const summary = `${said.join('; ')}.`;
+  return (
+    <div className={classes.sums} data-testid="sums">
+      {details.length === 0 ? (
+        summary
+      ) : (
+        <details>
+          <summary>{summary}</summary>
+          <ul>
+            {details.slice(0, 40).map((detail) => (
+              <li key={detail}>{detail}</li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
+  );
+}

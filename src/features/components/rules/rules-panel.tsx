@@ -1,0 +1,170 @@
+'use client';
+
+import { Button, Group, MultiSelect, Text, TextInput } from '@mantine/core';
+import { useHotkeys } from '@mantine/hooks';
+import { memo, useCallback, useState, type ReactNode } from 'react';
+import type { ProofView } from '@/editing/components/queries/proof';
+import type { Refusal } from '@/features/session/document';
+import { Refused, refusalText, useStore } from '@/features/session/refused';
+import { AddProperty, RuleForm, RuleMenu, type RuleGesture } from './rule-editing';
+import { moveAmongRules } from './rule-keys';
+import { RuleValue } from './rule-value';
+import classes from '../components.module.css';
+
+/** The rules of a component as sentences, each value to be changed where it stands. */
+export function RulesPanel({ view }: { view: ProofView }) {
+  const [adding, setAdding] = useState(false);
+  const [doing, setDoing] = useState<{ rule: string; what: RuleGesture } | null>(null);
+  const { put, refusal, setRefusal } = useStore();
+  useHotkeys([['N', () => view.canEdit && setAdding(true)]]);
+  const begin = useCallback((rule: string, what: RuleGesture) => setDoing({ rule, what }), []);
+  return (
+    <section className={classes.sheet} aria-label="Rules">
+      <header>
+        <h2>Rules</h2>
+        <Text size="xs" c="dimmed">
+          more conditions are stronger; later among equals
+        </Text>
+      </header>
+      {/* The buttons inside are reached by Tab too; the arrows are the short way. */}
+      <div className={classes.body} onKeyDown={moveAmongRules}>
+        {(view.canEdit || view.bases.length > 0) && <Bases view={view} />}
+        {view.rules.map((rule) => (
+          <RuleRow
+            key={rule.id}
+            component={view.name}
+            rule={rule}
+            canEdit={view.canEdit}
+            begin={begin}
+            report={setRefusal}
+          >
+            {doing?.rule === rule.id ? (
+              doing.what === 'share' ? (
+                <ShareForm
+                  share={async (set) => {
+                    if (await put('shareRules', { component: view.name, rules: [rule.id], set }))
+                      setDoing(null);
+                  }}
+                  leave={() => setDoing(null)}
+                />
+              ) : doing.what === 'change' ? (
+                <RuleForm view={view} rule={rule} done={() => setDoing(null)} />
+              ) : (
+                <AddProperty view={view} rule={rule} done={() => setDoing(null)} />
+              )
+            ) : null}
+          </RuleRow>
+        ))}
+        {view.rules.length === 0 && (
+          <Text size="sm" c="dimmed">
+            No rules yet: it is drawn as the browser would.
+          </Text>
+        )}
+        <Refused refusal={refusal} />
+        {adding ? (
+          <RuleForm view={view} rule={null} done={() => setAdding(false)} />
+        ) : (
+          view.canEdit && (
+            <Button size="compact-sm" variant="default" mt="xs" onClick={() => setAdding(true)}>
+              Add a rule
+            </Button>
+          )
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** One rule as a sentence; drawn again only where it is another, for a key pressed in one of many changes that one alone. */
+const RuleRow = memo(function RuleRow({
+  component,
+  rule,
+  canEdit,
+  begin,
+  report,
+  children,
+}: {
+  component: string;
+  rule: ProofView['rules'][number];
+  canEdit: boolean;
+  begin: (rule: string, what: RuleGesture) => void;
+  report: (refusal: Refusal | null) => void;
+  /** The form that is open on it. */
+  children: ReactNode;
+}) {
+  return (
+    <div className={classes.rule} data-rule={rule.id}>
+      {rule.when ? (
+        <>
+          When <span className={classes.condition}>{rule.when}</span>,{' '}
+        </>
+      ) : (
+        <span className={classes.condition}>Always, </span>
+      )}
+      {rule.part === 'root' ? '' : `of ${rule.part}: `}
+      {rule.declarations.map((declaration, i) => (
+        <span key={declaration.property}>
+          {i > 0 ? (i === rule.declarations.length - 1 ? ' and ' : ', ') : ''}
+          {declaration.property} is{' '}
+          <RuleValue
+            component={component}
+            rule={rule.id}
+            declaration={declaration}
+            from={rule.from}
+            canEdit={canEdit}
+          />
+        </span>
+      ))}
+      .{rule.from && <span className={classes.origin}> from {rule.from.name}</span>}
+      {rule.comment && <div className={classes.comment}>{rule.comment}</div>}
+      {canEdit && !rule.from && (
+        <span className={classes.ruleMenu}>
+          <RuleMenu component={component} rule={rule} begin={begin} report={report} />
+        </span>
+      )}
+      {children}
+    </div>
+  );
+});
+
+/** The rule sets a component stands on; what is said there holds here until a rule of its own says otherwise. */
+function Bases({ view }: { view: ProofView }) {
+  const { put, refusal } = useStore();
+  if (view.ruleSets.length === 0) return null;
+  return (
+    <MultiSelect
+      label="Stands on the rule sets"
+      data={view.ruleSets}
+      value={view.bases}
+      readOnly={!view.canEdit}
+      error={refusalText(refusal)}
+      onChange={(sets) => void put('setBases', { component: view.name, sets })}
+      mb={6}
+    />
+  );
+}
+
+function ShareForm({ share, leave }: { share: (set: string) => void; leave: () => void }) {
+  const [name, setName] = useState('');
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        share(name.trim());
+      }}
+    >
+      <Group align="end" gap="xs" my={6}>
+        <TextInput
+          label="Rule set, new or known"
+          placeholder="control"
+          value={name}
+          required
+          autoFocus
+          onChange={(event) => setName(event.currentTarget.value)}
+          onKeyDown={(event) => event.key === 'Escape' && leave()}
+        />
+        <Button type="submit">Share it</Button>
+      </Group>
+    </form>
+  );
+}

@@ -1,0 +1,105 @@
+'use client';
+
+import { Button, Text } from '@mantine/core';
+import { useMemo } from 'react';
+import { lengthText, type MeasuredPart } from '@/core/components/measured';
+import { useView } from '@/features/session/document';
+import { download } from '@/features/tokens/download';
+import { useSpecimenState } from './specimen-state';
+import classes from '../components.module.css';
+
+/** The anatomy of what the specimen shows: numbered parts, measured, and named by the tokens that make them so. */
+export function AnatomyPanel({
+  name,
+  lens,
+  boxes,
+}: {
+  name: string;
+  lens: Record<string, string>;
+  boxes: MeasuredPart[];
+}) {
+  const [state] = useSpecimenState();
+  return (
+    <section className={classes.sheet} aria-label="Anatomy">
+      <header>
+        <h2>Anatomy</h2>
+      </header>
+      <AnatomyFigure name={name} lens={lens} boxes={boxes} props={state.props} states={state.states} />
+    </section>
+  );
+}
+
+/** The drawing and its list. */
+export function AnatomyFigure({
+  name,
+  lens,
+  boxes,
+  props,
+  states,
+}: {
+  name: string;
+  lens: Record<string, string>;
+  boxes: MeasuredPart[];
+  props: Record<string, string>;
+  states: string[];
+}) {
+  const found = useView('anatomy', { name, lens, props, states, boxes });
+  const picture = useMemo(
+    () => (found ? `data:image/svg+xml;charset=utf-8,${encodeURIComponent(found.svg)}` : ''),
+    [found],
+  );
+  if (!found || found.parts.length === 0)
+    return (
+      <Text size="sm" p={14}>
+        Nothing has been measured yet.
+      </Text>
+    );
+  return (
+    <div className={classes.body}>
+      <img
+        className={classes.anatomy}
+        src={picture}
+        alt={`Anatomy of ${name}: ${found.parts.map(({ number, part }) => `${number} ${part}`).join(', ')}`}
+      />
+      <table className="rows">
+        <thead>
+          <tr>
+            <th className="number">No.</th>
+            <th>Part</th>
+            <th>Size</th>
+            <th>Measured, and where it comes from</th>
+          </tr>
+        </thead>
+        <tbody>
+          {found.parts.map((part) => (
+            <tr key={part.part}>
+              <td className="number">{part.number}</td>
+              <td className="path">{part.part}</td>
+              <td className="number" style={{ whiteSpace: 'nowrap' }}>
+                {part.size}
+              </td>
+              <td>
+                {part.lengths.length === 0
+                  ? 'by its content'
+                  : part.lengths.map(({ name: length, px, token }) => (
+                      <span key={length} className={classes.length}>
+                        {length} {lengthText(px)}
+                        {token && <span className="path"> {token}</span>}
+                      </span>
+                    ))}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Button
+        mt="sm"
+        size="compact-sm"
+        variant="default"
+        onClick={() => download(`${name}-anatomy.svg`, found.svg, 'image/svg+xml')}
+      >
+        Download the drawing
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,378 @@
+'use client';
+
+import {
+  Button,
+  Checkbox,
+  Group,
+  NumberInput,
+  Select,
+  Switch,
+  Text,
+  TextInput,
+  Textarea,
+} from '@mantine/core';
+import { useDeferredValue, useState } from 'react';
+import { LOOK_PROPERTIES } from '@/core/components/code/code';
+import { GUARDED } from '../checks/guards-panel';
+import { CONTENTS, type Contents } from '@/core/components/contents';
+import type { MeasuredPart } from '@/core/components/measured';
+import { CONTRAST_PROPERTIES } from '@/core/components/measured-contrast';
+import type { ProofView } from '@/editing/components/queries/proof';
+import type { SpecimenView } from '@/editing/components/queries/specimen';
+import { useView } from '@/features/session/document';
+import { useWork } from '@/features/session/work';
+import { useLibrary } from '@/features/session/library-shell';
+import { useQuery } from '@/ui/frame/lens';
+import { BesideFrames } from '@/ui/specimen/beside';
+import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
+import { PreviewWidths } from './preview-widths';
+import { useSpecimenState } from './specimen-state';
+import classes from '../components.module.css';
+
+/** What a frame tells of every part: for its code, for what guards promise, and for contrasts that rules do not tell. */
+const MEASURED = [...new Set([...LOOK_PROPERTIES, ...GUARDED, ...CONTRAST_PROPERTIES])];
+export const PLAIN_GROUNDS = [
+  { value: '#ffffff', label: 'white' },
+  { value: '#000000', label: 'black' },
+];
+/** As wide a drawing has room; what is wider is shrunk to it. */
+const ROOM = 600;
+const CONTENT_LABELS: Record<Contents, string> = {
+  'its own': 'its own words',
+  long: 'long words',
+  short: 'one letter',
+  empty: 'nothing',
+  rows: 'rows of data',
+};
+
+/** The live specimen, with everything that can be turned on it. */
+export function SpecimenPanel({
+  view,
+  lens,
+  drawn,
+  ground,
+  csv,
+  setCsv,
+  boxes,
+  setBoxes,
+  chosen,
+  choose,
+  playing,
+  say,
+}: {
+  view: ProofView;
+  lens: Record<string, string>;
+  drawn: SpecimenView;
+  ground: string;
+  csv: string;
+  setCsv: (csv: string) => void;
+  boxes: MeasuredPart[];
+  setBoxes: (boxes: MeasuredPart[]) => void;
+  chosen: number | null;
+  choose: (at: number) => void;
+  /** Counts up each time its behaviour is played; null: it stands still. */
+  playing: number | null;
+  say: (text: string) => void;
+}) {
+  const library = useLibrary();
+  const [query, setQuery] = useQuery();
+  const [state, setState] = useSpecimenState();
+  const grid = useGrid(view.grids);
+  const { me } = useWork();
+  const { widths } = me.workspace;
+  const [changing, setChanging] = useState(false);
+  const measured = [...new Set([...MEASURED, ...view.guards.map(({ property }) => property)])];
+  /** Sizes of text as they are at the usual size, to tell what does not grow. */
+  const [usual, setUsual] = useState<Record<string, string>>({});
+  const sizes = (all: MeasuredPart[]) =>
+    Object.fromEntries(
+      all.filter(({ text }) => text).map(({ part, style }) => [part, style['font-size'] ?? '']),
+    );
+  const fixed =
+    state.textSize === 1
+      ? []
+      : Object.entries(sizes(boxes)).flatMap(([part, size]) => (size && usual[part] === size ? [part] : []));
+  const shown = {
+    html: drawn.html,
+    css: view.css,
+    ground,
+    padding: 28,
+    trace: view.trace,
+    grid,
+    dir: state.dir,
+    textSize: state.textSize,
+    measure: measured,
+    chosen,
+    behaviours: playing === null ? undefined : view.played,
+    script: view.script || undefined,
+    play: playing ?? undefined,
+    onSaid: say,
+    onMeasured: (all: MeasuredPart[]) => {
+      setBoxes(all);
+      if (state.textSize === 1) setUsual(sizes(all));
+    },
+    onPick: ({ part }: { part?: number }) => part !== undefined && choose(part),
+  };
+  return (
+    <section className={classes.sheet} aria-label="Specimen">
+      <header>
+        <h2>Specimen</h2>
+        <GridSelect grids={view.grids} />
+        <Select
+          aria-label="Ground"
+          w={200}
+          allowDeselect={false}
+          value={query.get('ground') ?? view.grounds[0]?.name ?? '#ffffff'}
+          onChange={(value) => setQuery({ ground: value })}
+          data={[...view.grounds.map((one) => one.name), ...PLAIN_GROUNDS]}
+        />
+      </header>
+      <Combination view={view} drawn={drawn} />
+      {state.width === 'several' ? (
+        <div className={classes.widths}>
+          {widths.map((width, i) => (
+            <div key={width}>
+              <small>{width} wide</small>
+              <BesideFrames
+                {...shown}
+                axes={library.axes}
+                title={`Specimen of ${view.name}, ${width} wide`}
+                width={width}
+                scale={Math.min(1, ROOM / width)}
+                {...(i > 0 && { measure: undefined, onMeasured: undefined, onSaid: undefined })}
+              />
+            </div>
+          ))}
+        </div>
+      ) : (
+        <BesideFrames
+          {...shown}
+          axes={library.axes}
+          title={`Specimen of ${view.name}`}
+          width={state.width ?? undefined}
+        />
+      )}
+      {fixed.length > 0 && (
+        <Text size="sm" px={14} py={6} role="status" data-testid="fixed-text">
+          Does not grow with the reader’s text, being set in px: {fixed.join(', ')}.
+        </Text>
+      )}
+      {drawn.excluded && (
+        <Text size="sm" px={14} py={6} role="status" c="var(--bad)">
+          This combination must not be made: {drawn.excluded}.
+        </Text>
+      )}
+      <Group className={classes.turns} gap="sm">
+        <Select
+          aria-label="Width"
+          w={130}
+          allowDeselect={false}
+          value={
+            typeof state.width !== 'number' || widths.includes(state.width)
+              ? String(state.width ?? '')
+              : 'own'
+          }
+          data={[
+            { value: '', label: 'as wide as here' },
+            { value: 'several', label: 'several at once' },
+            ...widths.map((width) => ({ value: String(width), label: `${width} wide` })),
+            { value: 'own', label: 'another width' },
+            ...(me.person.administrator ? [{ value: 'change', label: 'change these widths …' }] : []),
+          ]}
+          onChange={(value) => {
+            if (value === 'change') return setChanging(true);
+            setState({
+              width:
+                value === 'several' ? value : value === '' ? null : value === 'own' ? 560 : Number(value),
+            });
+          }}
+        />
+        {changing && <PreviewWidths close={() => setChanging(false)} />}
+        {typeof state.width === 'number' && (
+          <NumberInput
+            aria-label="Width in pixels"
+            w={90}
+            min={100}
+            max={4000}
+            step={20}
+            value={state.width}
+            onChange={(value) => typeof value === 'number' && value >= 100 && setState({ width: value })}
+          />
+        )}
+        <Select
+          aria-label="Filled with"
+          w={150}
+          allowDeselect={false}
+          value={state.contents}
+          data={CONTENTS.map((value) => ({ value, label: CONTENT_LABELS[value] }))}
+          onChange={(value) => setState({ contents: (value ?? 'its own') as Contents })}
+        />
+        <Switch
+          label="right to left"
+          checked={state.dir === 'rtl'}
+          onChange={(event) => setState({ dir: event.currentTarget.checked ? 'rtl' : 'ltr' })}
+        />
+        <Switch
+          label="text at 200 %"
+          checked={state.textSize === 2}
+          onChange={(event) => setState({ textSize: event.currentTarget.checked ? 2 : 1 })}
+        />
+      </Group>
+      {state.contents === 'rows' && (
+        <div className={classes.body}>
+          <Textarea
+            label="Rows, as CSV: the first line names props"
+            autosize
+            minRows={3}
+            maxRows={12}
+            placeholder={drawn.example}
+            value={csv}
+            onChange={(event) => setCsv(event.currentTarget.value)}
+            styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)', fontSize: 12 } }}
+          />
+          <Text size="sm" mt={4} role="status" data-testid="rows">
+            {drawn.rows} row{drawn.rows === 1 ? '' : 's'} drawn.
+            {drawn.unknown.length > 0 && ` No prop is called ${drawn.unknown.join(', ')}.`}
+          </Text>
+        </div>
+      )}
+      <ContrastRows view={view} drawn={drawn} lens={lens} boxes={boxes} />
+    </section>
+  );
+}
+
+/** One control for each prop, and the states forced. */
+function Combination({ view, drawn }: { view: ProofView; drawn: SpecimenView }) {
+  const [state, setState] = useSpecimenState();
+  const set = (name: string, value: string, standard: string) => {
+    const { [name]: _, ...rest } = state.props;
+    setState({ props: value === standard ? rest : { ...rest, [name]: value } });
+  };
+  const changed = Object.keys(state.props).length > 0 || state.states.length > 0;
+  return (
+    <Group className={classes.turns} gap="sm" align="end">
+      {view.props.map((prop) => {
+        const value = drawn.props[prop.name] ?? '';
+        if (prop.kind === 'choice')
+          return (
+            <Select
+              key={prop.id}
+              label={prop.name}
+              w={118}
+              allowDeselect={false}
+              value={value}
+              data={prop.values}
+              onChange={(next) => set(prop.name, next ?? prop.default, prop.default)}
+            />
+          );
+        if (prop.kind === 'flag')
+          return (
+            <Checkbox
+              key={prop.id}
+              label={prop.name}
+              mb={8}
+              checked={value === 'true'}
+              onChange={(event) => set(prop.name, event.currentTarget.checked ? 'true' : '', prop.default)}
+            />
+          );
+        if (prop.kind === 'text')
+          return (
+            <TextInput
+              key={prop.id}
+              label={prop.name}
+              w={150}
+              value={state.props[prop.name] ?? prop.default}
+              onChange={(event) => set(prop.name, event.currentTarget.value, prop.default)}
+            />
+          );
+        return null;
+      })}
+      <Select
+        label="state"
+        w={140}
+        allowDeselect={false}
+        value={state.states.join('+')}
+        data={[
+          { value: '', label: 'rest' },
+          { value: 'hover+focus-visible', label: 'hover, focus-visible' },
+          ...view.states.map((name) => ({ value: name, label: name })),
+        ]}
+        onChange={(value) => setState({ states: (value ?? '').split('+').filter(Boolean) })}
+      />
+      {changed && (
+        <Button variant="subtle" size="compact-sm" mb={5} onClick={() => setState({ props: {}, states: [] })}>
+          Back to its defaults
+        </Button>
+      )}
+    </Group>
+  );
+}
+
+/** What this combination's contrasts are, each in its worst context; what rules do not tell is told as it is drawn. */
+function ContrastRows({
+  view,
+  drawn,
+  lens,
+  boxes,
+}: {
+  view: ProofView;
+  drawn: SpecimenView;
+  lens: Record<string, string>;
+  boxes: MeasuredPart[];
+}) {
+  const [query] = useQuery();
+  const surface = query.get('ground');
+  const asked = drawn.checks.flatMap(({ part, kind, ratio }) =>
+    ratio === null ? [{ cell: null, part, kind }] : [],
+  );
+  const settled = useDeferredValue(asked.length > 0 ? boxes : NO_BOXES);
+  const seen = useView('drawnChecks', {
+    name: view.name,
+    lens,
+    ...(surface !== null && { surface }),
+    asked,
+    boxes: settled,
+  });
+  if (drawn.checks.length === 0) return null;
+  return (
+    <div data-testid="cell">
+      <table className="rows">
+        <caption className="visually-hidden">
+          Contrast of {drawn.label}, {drawn.state}
+        </caption>
+        <thead>
+          <tr>
+            <th>
+              {drawn.label}, {drawn.state}
+            </th>
+            <th>Shows</th>
+            <th className="number">Lowest contrast</th>
+            <th className="number">Needs</th>
+            <th>Under</th>
+          </tr>
+        </thead>
+        <tbody>
+          {drawn.checks.map((check) => {
+            const measured =
+              check.ratio === null
+                ? seen?.find(({ part, kind }) => part === check.part && kind === check.kind)
+                : undefined;
+            const ratio = check.ratio ?? measured?.ratio ?? 'not known';
+            const weak = check.ratio === null ? measured?.passes === false : !check.passes;
+            return (
+              <tr key={check.part + check.kind}>
+                <td className="path">{check.part}</td>
+                <td>{check.kind}</td>
+                <td className="number">{weak ? <b className={classes.failing}>{ratio}</b> : ratio}</td>
+                <td className="number">{check.needs ?? 'nothing, disabled'}</td>
+                <td>{check.ratio === null ? 'measured through this lens' : check.worst}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+const NO_BOXES: MeasuredPart[] = [];

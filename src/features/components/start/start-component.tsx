@@ -1,0 +1,101 @@
+'use client';
+
+import { Button, Modal, SegmentedControl, Select, Stack, Text, TextInput } from '@mantine/core';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { Refused, useStore } from '@/features/session/refused';
+import { useLibrary } from '@/features/session/library-shell';
+import { useLensLink } from '@/ui/frame/lens';
+import { StartFromCode } from './start-from-code';
+import { StartFromMarkup } from './start-from-markup';
+
+const WAYS = [
+  { value: 'nothing', label: 'Nothing' },
+  { value: 'other', label: 'Another component' },
+  { value: 'markup', label: 'Markup' },
+  { value: 'code', label: 'Code' },
+] as const;
+type Way = (typeof WAYS)[number]['value'];
+
+/** Starts a component: from nothing, another one, a piece of a page, or the props code of it has. */
+export function StartComponent({ others, close }: { others: readonly string[]; close: () => void }) {
+  const library = useLibrary();
+  const link = useLensLink(library.axes);
+  const router = useRouter();
+  const [way, setWay] = useState<Way>('nothing');
+  const open = (name: string) => router.push(link(`/libraries/${library.slug}/components/${name}`));
+  return (
+    <Modal opened onClose={close} title="Start a component" size={way === 'markup' ? 980 : 'lg'}>
+      <Stack>
+        <SegmentedControl
+          aria-label="Start from"
+          data={WAYS.map(({ value, label }) => ({ value, label }))}
+          value={way}
+          onChange={(value) => setWay(value as Way)}
+        />
+        {way === 'nothing' && <StartPlain open={open} />}
+        {way === 'other' && <StartPlain open={open} others={others} />}
+        {way === 'markup' && <StartFromMarkup open={open} />}
+        {way === 'code' && <StartFromCode open={open} />}
+      </Stack>
+    </Modal>
+  );
+}
+
+/** From nothing; or from another component, as a copy or as a variation that stays linked to it. */
+function StartPlain({ open, others }: { open: (name: string) => void; others?: readonly string[] }) {
+  const { put, refusal } = useStore();
+  const [name, setName] = useState('');
+  const [from, setFrom] = useState(others?.[0] ?? '');
+  const [linked, setLinked] = useState('linked');
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        const input = { name: name.trim(), ...(others && from && { from, linked: linked === 'linked' }) };
+        if (await put('startComponent', input)) open(name.trim());
+      }}
+    >
+      <Stack>
+        <TextInput
+          label="Name"
+          placeholder="fare-card"
+          value={name}
+          required
+          data-autofocus
+          onChange={(event) => setName(event.currentTarget.value)}
+        />
+        {others && (
+          <>
+            <Select
+              label="From"
+              value={from}
+              searchable
+              allowDeselect={false}
+              data={[...others]}
+              onChange={(value) => setFrom(value ?? '')}
+            />
+            <Select
+              label="As"
+              value={linked}
+              allowDeselect={false}
+              data={[
+                { value: 'linked', label: 'a variation: it says what differs, and follows all else' },
+                { value: 'free', label: 'a free copy: what happens to the other is nothing to it' },
+              ]}
+              onChange={(value) => setLinked(value ?? 'linked')}
+            />
+          </>
+        )}
+        <Refused refusal={refusal} />
+        {others?.length === 0 ? (
+          <Text size="sm">There is none yet.</Text>
+        ) : (
+          <Button type="submit" w="fit-content">
+            Start it
+          </Button>
+        )}
+      </Stack>
+    </form>
+  );
+}

@@ -1,0 +1,300 @@
+'use client';
+
+import {
+  Button,
+  Checkbox,
+  Group,
+  Menu,
+  Modal,
+  SegmentedControl,
+  Stack,
+  Text,
+  TextInput,
+} from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import Link from 'next/link';
+import { useState } from 'react';
+import { contextText } from '@/core/tokens/system';
+import type { FindingRow } from '@/editing/findings/queries/findings';
+import { usePlan, useView } from '@/features/session/document';
+import { useLibrary } from '@/features/session/library-shell';
+import { useLensLink, useQuery } from '@/ui/frame/lens';
+import { toggled } from '@/ui/toggled';
+import { CsvButton } from '@/features/tokens/csv-button';
+import { TokensSection } from '@/features/tokens/detail/section';
+import classes from './findings.module.css';
+
+const keyOf = (row: FindingRow) => ({
+  code: row.code,
+  path: row.path,
+  ...(row.context && { context: row.context }),
+});
+/** Where to look at it: the token, or the component with what shows it. */
+const placeOf = ({ code, component, path }: FindingRow): string => {
+  if (component === null) return `/tokens/${encodeURIComponent(path)}`;
+  const shown = SHOWN[code];
+  return `/components/${component}${shown ? `?${shown}` : ''}`;
+};
+const SHOWN: Readonly<Record<string, string>> = {
+  'combination-contrast': 'cells=failing',
+  'guard-broken': 'side=guards',
+  'code-drift': 'side=code',
+  'slot-misfit': 'side=props',
+  'template-root': 'side=code',
+  'template-unsafe': 'side=code',
+};
+const idOf = (row: FindingRow) => JSON.stringify(keyOf(row));
+
+/** Everything the checks have to say: what is wrong, where, and the mend; mended one by one or many with a preview. */
+export function FindingsPage() {
+  const library = useLibrary();
+  const link = useLensLink(library.axes);
+  const [query, setQuery] = useQuery();
+  const code = query.get('code') ?? '';
+  const find = query.get('find') ?? '';
+  const view = useView('findings', { code, severity: query.get('severity') ?? '', find });
+  const { store } = usePlan();
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [mending, setMending] = useState<FindingRow[] | null>(null);
+  const [accepting, setAccepting] = useState<FindingRow[] | null>(null);
+  const tell = (refused: { problem: string; fix: string } | null) => {
+    if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
+    return refused === null;
+  };
+  if (!view) return <TokensSection>{null}</TokensSection>;
+  const rows = view.rows;
+  const picked = rows.filter((row) => chosen.has(idOf(row)));
+  // Taking things out is offered all at once only where one looks at nothing else.
+  const mendable = (picked.length > 0 ? picked : rows).filter(
+    (row) => row.mend !== undefined && (picked.length > 0 || code !== '' || row.code !== 'unused-primitive'),
+  );
+  const toggle = (row: FindingRow) => setChosen((old) => toggled(old, idOf(row)));
+  return (
+    <TokensSection tools={<CsvButton view="findingsCsv" input={{}} file={`${library.slug}-findings.csv`} />}>
+      <h1 className="visually-hidden">Findings of {library.name}</h1>
+      <div className={classes.page}>
+        <nav className={classes.codes} aria-label="Kinds of finding">
+          <button aria-pressed={code === ''} onClick={() => setQuery({ code: null })}>
+            all <span>{view.counts.reduce((sum, one) => sum + one.count, 0)}</span>
+          </button>
+          {view.counts.map((one) => (
+            <button
+              key={one.code}
+              aria-pressed={code === one.code}
+              data-severity={one.severity}
+              onClick={() => setQuery({ code: one.code })}
+            >
+              {one.code} <span>{one.count}</span>
+            </button>
+          ))}
+        </nav>
+        <section>
+          <Group mb="sm" gap="xs">
+            <TextInput
+              aria-label="Find in findings"
+              placeholder="Path or word"
+              value={find}
+              w={220}
+              onChange={(event) => setQuery({ find: event.currentTarget.value })}
+            />
+            <SegmentedControl
+              aria-label="How bad"
+              value={query.get('severity') ?? ''}
+              onChange={(value) => setQuery({ severity: value })}
+              data={[
+                { value: '', label: 'all' },
+                { value: 'error', label: 'errors' },
+                { value: 'warning', label: 'warnings' },
+                { value: 'note', label: 'notes' },
+              ]}
+            />
+            <Text size="sm" c="dimmed">
+              {view.total > rows.length ? `the first ${rows.length} of ${view.total}` : `${view.total}`}
+            </Text>
+            {library.canEdit && (
+              <Group gap="xs" ml="auto">
+                <Button variant="default" disabled={picked.length === 0} onClick={() => setAccepting(picked)}>
+                  Accept {picked.length || ''}
+                </Button>
+                <Button disabled={mendable.length === 0} onClick={() => setMending(mendable)}>
+                  Mend {mendable.length}
+                </Button>
+              </Group>
+            )}
+          </Group>
+          {rows.length === 0 ? (
+            <div className="sheet" style={{ padding: 28 }}>
+              <Text fw={600}>
+                {view.counts.length === 0 ? 'The checks find nothing to say.' : 'None of these.'}
+              </Text>
+              <Text size="sm" c="dimmed">
+                Looked at: {view.checks.join(', ')}.
+              </Text>
+            </div>
+          ) : (
+            <ul className={classes.list}>
+              {rows.map((row) => (
+                <li key={idOf(row) + row.message} data-severity={row.severity}>
+                  {library.canEdit && (
+                    <Checkbox
+                      aria-label={`Choose ${row.code} at ${row.path}`}
+                      checked={chosen.has(idOf(row))}
+                      onChange={() => toggle(row)}
+                      mt={2}
+                    />
+                  )}
+                  <div>
+                    <div>
+                      <b>{row.severity}</b> <span className="path">{row.code}</span>
+                      {row.context ? (
+                        <span className={classes.quiet}> under {contextText(row.context)}</span>
+                      ) : null}
+                    </div>
+                    <div className={classes.message}>
+                      {row.message}.{' '}
+                      <span className={classes.quiet}>{row.mend === undefined ? `${row.fix}.` : ''}</span>
+                    </div>
+                  </div>
+                  <div className={classes.act}>
+                    <Link className="path" href={link(`/libraries/${library.slug}${placeOf(row)}`)}>
+                      {row.component ?? row.path}
+                    </Link>
+                    {row.mend !== undefined && (
+                      <Button
+                        size="compact-xs"
+                        variant="default"
+                        title={row.mend}
+                        onClick={() => void store('mend', { keys: [keyOf(row)] }).then(tell)}
+                      >
+                        {row.mend.replace(`${row.path} `, '').slice(0, 52)}
+                      </Button>
+                    )}
+                    {library.canEdit && (
+                      <Menu position="bottom-end">
+                        <Menu.Target>
+                          <Button size="compact-xs" variant="subtle">
+                            Accept …
+                          </Button>
+                        </Menu.Target>
+                        <Menu.Dropdown>
+                          <Menu.Item onClick={() => setAccepting([row])}>Accept it with a reason</Menu.Item>
+                        </Menu.Dropdown>
+                      </Menu>
+                    )}
+                  </div>
+                </li>
+              ))}
+            </ul>
+          )}
+          {view.accepted.length > 0 && (
+            <details style={{ marginTop: 18, fontSize: 13 }}>
+              <summary>{view.accepted.length} accepted</summary>
+              <ul className={classes.list}>
+                {view.accepted.map((one) => (
+                  <li key={`${one.code} ${one.path}`}>
+                    <div>
+                      <span className="path">{one.code}</span> at <span className="path">{one.path}</span>
+                      <div className={classes.quiet}>{one.reason}</div>
+                    </div>
+                    {library.canEdit && one.own && (
+                      <Button
+                        size="compact-xs"
+                        variant="default"
+                        onClick={() =>
+                          void store('unaccept', { keys: [{ code: one.code, path: one.path }] }).then(tell)
+                        }
+                      >
+                        Take it back
+                      </Button>
+                    )}
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+        </section>
+      </div>
+      <Modal
+        opened={mending !== null}
+        onClose={() => setMending(null)}
+        title={`Mend ${mending?.length ?? 0} findings`}
+        size="lg"
+      >
+        <Stack>
+          <ul className={classes.preview}>
+            {mending?.map((row) => (
+              <li key={idOf(row)}>
+                <span className="path">{row.code}</span> {row.mend}
+              </li>
+            ))}
+          </ul>
+          <Group>
+            <Button
+              onClick={() => {
+                const keys = (mending ?? []).map(keyOf);
+                setMending(null);
+                setChosen(new Set());
+                void store('mend', { keys }).then(tell);
+              }}
+            >
+              Mend all of these
+            </Button>
+            <Text size="sm" c="dimmed">
+              One change; one undo takes it back.
+            </Text>
+          </Group>
+        </Stack>
+      </Modal>
+      <Accept
+        rows={accepting}
+        close={() => setAccepting(null)}
+        accept={(reason) => {
+          const keys = (accepting ?? []).map(({ code: one, path }) => ({ code: one, path }));
+          setAccepting(null);
+          setChosen(new Set());
+          void store('acceptFindings', { keys, reason }).then(tell);
+        }}
+      />
+    </TokensSection>
+  );
+}
+
+function Accept({
+  rows,
+  close,
+  accept,
+}: {
+  rows: FindingRow[] | null;
+  close: () => void;
+  accept: (reason: string) => void;
+}) {
+  const [reason, setReason] = useState('');
+  return (
+    <Modal
+      opened={rows !== null}
+      onClose={close}
+      title={`Accept ${rows?.length === 1 ? `${rows[0]!.code} at ${rows[0]!.path}` : `${rows?.length ?? 0} findings`}`}
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          accept(reason);
+          setReason('');
+        }}
+      >
+        <Stack>
+          <TextInput
+            label="Why it may stay as it is"
+            value={reason}
+            required
+            data-autofocus
+            onChange={(event) => setReason(event.currentTarget.value)}
+          />
+          <Button type="submit" w="fit-content" disabled={reason.trim() === ''}>
+            Accept
+          </Button>
+        </Stack>
+      </form>
+    </Modal>
+  );
+}

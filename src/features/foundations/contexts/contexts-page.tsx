@@ -1,0 +1,233 @@
+'use client';
+
+import { Button, Checkbox, Group, Modal, Stack, Text, TextInput } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { IconMoon } from '@tabler/icons-react';
+import Link from 'next/link';
+import { useState } from 'react';
+import { usePlan, useView } from '@/features/session/document';
+import { useLibrary } from '@/features/session/library-shell';
+import { useLensLink, useQuery } from '@/ui/frame/lens';
+import { shortValue, Specimen } from '@/ui/specimen/swatch';
+import { toggled } from '@/ui/toggled';
+import { CsvButton } from '@/features/tokens/csv-button';
+import { TokensSection } from '@/features/tokens/detail/section';
+import classes from './contexts.module.css';
+
+/** What each context overrides, and which layer wins; a dark scheme made from the light one. */
+export function ContextsPage() {
+  const library = useLibrary();
+  const link = useLensLink(library.axes);
+  const [query, setQuery] = useQuery();
+  const layer = query.get('layer');
+  const view = useView('overrides', { layer });
+  const [making, setMaking] = useState(false);
+  if (!view) return <TokensSection>{null}</TokensSection>;
+  const shown =
+    view.layers.find((one) => one.id === layer) ?? view.layers.find((one) => one.label === view.label);
+  return (
+    <TokensSection
+      tools={
+        <>
+          <CsvButton view="overridesCsv" input={{ layer }} file={`${library.slug}-contexts.csv`} />
+          {library.canEdit && (
+            <Button leftSection={<IconMoon size={14} />} onClick={() => setMaking(true)}>
+              Make a dark scheme
+            </Button>
+          )}
+        </>
+      }
+    >
+      <h1 className="visually-hidden">Contexts of {library.name}</h1>
+      <div className={classes.page}>
+        <nav aria-label="Layers" className={classes.layers}>
+          <Text size="sm" c="dimmed" mb={6}>
+            Where two speak of one token, the lower in this list wins.
+          </Text>
+          <ol>
+            {view.layers.map((one) => (
+              <li key={one.id}>
+                <button aria-pressed={one.id === shown?.id} onClick={() => setQuery({ layer: one.id })}>
+                  <span>
+                    {one.label}
+                    <small>
+                      {one.name}
+                      {one.own ? '' : ` · from ${one.from}`}
+                    </small>
+                  </span>
+                  <b>{one.count}</b>
+                </button>
+              </li>
+            ))}
+          </ol>
+        </nav>
+        <section>
+          <h2 className={classes.title}>
+            {view.rows.length} value{view.rows.length === 1 ? '' : 's'} under {view.label || 'no context'}
+          </h2>
+          {view.rows.length === 0 ? (
+            <div className="sheet" style={{ padding: 28 }}>
+              <Text fw={600}>
+                {view.layers.length <= 1 ? 'Every value holds everywhere.' : 'This layer says nothing yet.'}
+              </Text>
+              <Text size="sm" c="dimmed">
+                Make a dark scheme from the light one, or set a token’s value under a context in its detail.
+              </Text>
+            </div>
+          ) : (
+            <table className="rows">
+              <thead>
+                <tr>
+                  <th>Token</th>
+                  <th>By default</th>
+                  <th>Here</th>
+                  <th>As written</th>
+                </tr>
+              </thead>
+              <tbody>
+                {view.rows.map((row) => (
+                  <tr key={row.path} data-same={row.same || undefined}>
+                    <td className="path">
+                      <Link href={link(`/libraries/${library.slug}/tokens/${encodeURIComponent(row.path)}`)}>
+                        {row.path}
+                      </Link>
+                    </td>
+                    <td>
+                      <span className={classes.value}>
+                        <Specimen type={row.type} css={row.before} /> {shortValue(row.before)}
+                      </span>
+                    </td>
+                    <td>
+                      <span className={classes.value}>
+                        <Specimen type={row.type} css={row.after} /> {shortValue(row.after)}
+                        {row.same ? ' (no different)' : ''}
+                      </span>
+                    </td>
+                    <td className="path">{row.text.slice(0, 60)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+        </section>
+      </div>
+      {making && <MakeScheme close={() => setMaking(false)} />}
+    </TokensSection>
+  );
+}
+
+function MakeScheme({ close }: { close: () => void }) {
+  const library = useLibrary();
+  const { store } = usePlan();
+  const [, setQuery] = useQuery();
+  const scheme = library.axes.find(
+    (axis) => axis.contexts.includes('light') || /scheme|theme|mode/.test(axis.name),
+  );
+  const [axis, setAxis] = useState(scheme?.name ?? 'scheme');
+  const [from, setFrom] = useState(scheme?.default ?? 'light');
+  const [to, setTo] = useState('dark');
+  const [leave, setLeave] = useState<ReadonlySet<string>>(new Set());
+  const view = useView('scheme', { axis, to });
+  const make = async () => {
+    const refused = await store('makeScheme', { axis, from, to, leave: [...leave] });
+    if (refused) return notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
+    close();
+    setQuery({ [axis]: to });
+    return undefined;
+  };
+  const failing = view?.steps.filter((step) => step.how === 'fails').length ?? 0;
+  return (
+    <Modal opened onClose={close} title="Make a dark scheme from the light one" size={900}>
+      <Stack gap="sm">
+        <Text size="sm">
+          Each purpose refers to the step at the other end of its ramp, and from there to the nearest step at
+          which its pairings pass. What has a value there already is left alone.
+        </Text>
+        <Group>
+          <TextInput
+            label="Axis"
+            value={axis}
+            w={150}
+            onChange={(event) => setAxis(event.currentTarget.value)}
+            disabled={scheme !== undefined}
+          />
+          <TextInput
+            label="Present context"
+            value={from}
+            w={150}
+            onChange={(event) => setFrom(event.currentTarget.value)}
+            disabled={scheme !== undefined}
+          />
+          <TextInput
+            label="New context"
+            value={to}
+            w={150}
+            onChange={(event) => setTo(event.currentTarget.value)}
+          />
+        </Group>
+        {view?.problems.map(({ problem, fix }) => (
+          <Text key={problem} size="sm" c="var(--bad)">
+            {problem}. {fix}.
+          </Text>
+        ))}
+        {view && view.steps.length > 0 && (
+          <>
+            <Text size="sm">
+              {view.steps.length} purposes, {view.steps.filter((step) => step.how === 'moved').length} moved
+              on until they pass
+              {failing > 0 ? `, ${failing} that cannot pass in their ramp` : ''}
+              {view.kept > 0 ? `; ${view.kept} have a value under ${to} already` : ''}.
+            </Text>
+            <div className={classes.steps}>
+              <table className="rows">
+                <thead>
+                  <tr>
+                    <th>Purpose</th>
+                    <th>{from}</th>
+                    <th>{to}</th>
+                    <th>How</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {view.steps.map((step) => (
+                    <tr key={step.path}>
+                      <td>
+                        <Checkbox
+                          checked={!leave.has(step.path)}
+                          label={<span className="path">{step.path}</span>}
+                          onChange={() => setLeave((old) => toggled(old, step.path))}
+                        />
+                      </td>
+                      <td className="path">
+                        <span className={classes.value}>
+                          <Specimen type="color" css={step.fromCss} /> {step.from}
+                        </span>
+                      </td>
+                      <td className="path">
+                        <span className={classes.value}>
+                          <Specimen type="color" css={step.toCss} /> {step.to}
+                        </span>
+                      </td>
+                      <td style={step.how === 'fails' ? { color: 'var(--bad)' } : undefined}>
+                        {step.how}
+                        {step.worst ? `, ${step.worst.ratio} on ${step.worst.other}` : ''}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          </>
+        )}
+        <Group>
+          <Button onClick={() => void make()} disabled={!view || view.steps.length === leave.size}>
+            Make {view ? view.steps.length - leave.size : 0} values under {to}
+          </Button>
+          <Button variant="default" onClick={close}>
+            Leave it
+          </Button>
+        </Group>
+      </Stack>
+    </Modal>
+  );
+}

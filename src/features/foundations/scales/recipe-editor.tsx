@@ -1,0 +1,132 @@
+'use client';
+
+import { Alert, Button, Checkbox, Group, Text, TextInput } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useState, type ComponentType } from 'react';
+import type { ViewAnswer } from '@/editing/queries';
+import { usePlan, useView } from '@/features/session/document';
+import { useLibrary } from '@/features/session/library-shell';
+import { RampsEditor } from './ramps-editor';
+import { SpacingEditor } from './spacing-editor';
+import { TypeScaleEditor } from './type-scale-editor';
+import classes from './scales.module.css';
+
+export type Preview = ViewAnswer<'recipePreview'>;
+export interface EditorProps {
+  parameters: Record<string, unknown>;
+  change: (parameters: Record<string, unknown>) => void;
+  preview: Preview | undefined;
+}
+
+/** One editor for each kind of recipe. */
+const EDITORS: Record<string, ComponentType<EditorProps>> = {
+  ramps: RampsEditor,
+  typeScale: TypeScaleEditor,
+  spacing: SpacingEditor,
+};
+
+/** A recipe being worked on: its parameters, what it would make, and how that differs from what stands there. */
+export function RecipeEditor({
+  kind,
+  id,
+  family: given,
+  parameters: stored,
+  own,
+  done,
+}: {
+  kind: string;
+  id: string | null;
+  family: string;
+  parameters: string;
+  own: boolean;
+  done: () => void;
+}) {
+  const library = useLibrary();
+  const { store } = usePlan();
+  const [family, setFamily] = useState(given);
+  const [parameters, setParameters] = useState<Record<string, unknown>>(
+    () => JSON.parse(stored) as Record<string, unknown>,
+  );
+  const [overTuned, setOverTuned] = useState(false);
+  const text = JSON.stringify(parameters);
+  const preview = useView('recipePreview', { id, kind, family, parameters: text });
+  const Editor = EDITORS[kind];
+  const tuned = preview?.steps.filter((step) => step.tuned) ?? [];
+  const changed =
+    preview?.steps.filter((step) => step.before !== step.after && !(step.tuned && !overTuned)) ?? [];
+  const canEdit = library.canEdit && own;
+  const apply = async () => {
+    const refused = await store('applyRecipe', {
+      ...(id !== null && { id }),
+      kind,
+      family,
+      parameters: text,
+      overTuned,
+    });
+    if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
+    else done();
+  };
+  return (
+    <div>
+      {Editor && <Editor parameters={parameters} change={setParameters} preview={preview} />}
+      {preview?.problems.map(({ problem, fix }) => (
+        <Alert key={problem} color="red" role="alert" mt="sm">
+          {problem}. {fix}.
+        </Alert>
+      ))}
+      {preview?.warnings.map((warning) => (
+        <Text key={warning} size="sm" mt={4} className={classes.warning}>
+          {warning}.
+        </Text>
+      ))}
+      {canEdit && (
+        <Group mt="md" align="end">
+          <TextInput
+            label="Family"
+            value={family}
+            w={160}
+            onChange={(event) => setFamily(event.currentTarget.value)}
+          />
+          <Button
+            onClick={() => void apply()}
+            disabled={
+              !preview ||
+              preview.problems.length > 0 ||
+              (changed.length === 0 && id !== null && text === stored)
+            }
+          >
+            {id === null
+              ? `Generate ${preview?.steps.length ?? 0} tokens`
+              : changed.length === 0
+                ? 'Store the recipe'
+                : `Change ${changed.length} token${changed.length === 1 ? '' : 's'}`}
+          </Button>
+          {id !== null && text !== stored && (
+            <Button
+              variant="default"
+              onClick={() => setParameters(JSON.parse(stored) as Record<string, unknown>)}
+            >
+              Back to what is stored
+            </Button>
+          )}
+          {id !== null && (
+            <Button variant="subtle" color="gray" onClick={() => void store('forgetRecipe', { id })}>
+              Forget the recipe, keep the tokens
+            </Button>
+          )}
+          {tuned.length > 0 && (
+            <Checkbox
+              pb={6}
+              checked={overTuned}
+              label={`Also make anew the ${tuned.length} tuned by hand: ${tuned
+                .slice(0, 4)
+                .map((step) => step.path.slice(family.length + 1))
+                .join(', ')}${tuned.length > 4 ? ' …' : ''}`}
+              onChange={(event) => setOverTuned(event.currentTarget.checked)}
+            />
+          )}
+        </Group>
+      )}
+    </div>
+  );
+}

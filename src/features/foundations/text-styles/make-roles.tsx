@@ -1,0 +1,94 @@
+'use client';
+
+import { Button, Checkbox, Group, Modal, NumberInput, Select, Stack, Text } from '@mantine/core';
+import { useState } from 'react';
+import { INTERVALS } from '@/core/tokens/type-scale';
+import type { Role } from '@/editing/foundations/queries/text-styles';
+import { usePlan, useView, type Refusal } from '@/features/session/document';
+import { toggled } from '@/ui/toggled';
+
+/** Makes the styles of roles that have none, on a scale from the body size; shown before anything is stored. */
+export function MakeRoles({ missing, close }: { missing: readonly Role[]; close: () => void }) {
+  const { store } = usePlan();
+  const [left, setLeft] = useState<ReadonlySet<Role>>(new Set());
+  const [base, setBase] = useState<number | null>(null);
+  const [ratio, setRatio] = useState(1.25);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const view = useView('rolePreview', { roles: [...missing], base, ratio });
+  const roles = missing.filter((role) => !left.has(role));
+  const make = async () => {
+    const refused = await store('addTextStyles', { roles, base: base ?? view?.base ?? 16, ratio });
+    setRefusal(refused);
+    if (!refused) close();
+  };
+  return (
+    <Modal opened onClose={close} title="Make the missing text styles" size="lg">
+      <Stack gap="sm">
+        <Group align="end">
+          <NumberInput
+            label="Body size, px"
+            w={120}
+            min={6}
+            max={100}
+            value={base ?? view?.base ?? 16}
+            onChange={(value) => setBase(Number(value))}
+          />
+          <Select
+            label="Ratio"
+            w={220}
+            allowDeselect={false}
+            value={String(ratio)}
+            data={INTERVALS.map((interval) => ({
+              value: String(interval.ratio),
+              label: `${interval.name}, ${Number(interval.ratio.toFixed(3))}`,
+            }))}
+            onChange={(value) => setRatio(Number(value))}
+          />
+        </Group>
+        <table className="rows">
+          <thead>
+            <tr>
+              <th>Role</th>
+              <th>Token</th>
+              <th>Size / line</th>
+              <th>Weight</th>
+              <th>Family</th>
+            </tr>
+          </thead>
+          <tbody>
+            {view?.styles.map((style) => (
+              <tr key={style.role}>
+                <td>
+                  <Checkbox
+                    label={style.role}
+                    checked={!left.has(style.role)}
+                    onChange={() => setLeft((old) => toggled(old, style.role))}
+                  />
+                </td>
+                <td className="path">{style.path}</td>
+                <td>
+                  {style.size}px / {style.line}px
+                </td>
+                <td>{style.weight}</td>
+                <td className="path">{style.family}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {refusal && (
+          <Text size="sm" c="var(--bad)" role="alert">
+            {refusal.problem}. {refusal.fix}.
+          </Text>
+        )}
+        <Group>
+          <Button onClick={() => void make()} disabled={roles.length === 0}>
+            Make {roles.length} styles
+          </Button>
+          <Button variant="default" onClick={close}>
+            Leave it
+          </Button>
+        </Group>
+      </Stack>
+    </Modal>
+  );
+}

@@ -1,0 +1,169 @@
+'use client';
+
+import { Button, Group, Select, SegmentedControl, Text, TextInput } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import Link from 'next/link';
+import { useState, type CSSProperties } from 'react';
+import { useView } from '@/features/session/document';
+import { useLibrary } from '@/features/session/library-shell';
+import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
+import { TokensSection } from '@/features/tokens/detail/section';
+import { MakeRoles } from './make-roles';
+import { TextStyleFields } from './text-style-fields';
+import classes from './text-styles.module.css';
+
+/** Words in several scripts, so that one sees whether a face holds them; made up for the purpose. */
+const SAMPLES = [
+  { value: 'The last ferry leaves the outer quay at 22:40', label: 'Latin' },
+  { value: 'Último transbordador: señal a las 22:40', label: 'Latin with accents' },
+  { value: 'Το τελευταίο πλοίο φεύγει στις 22:40', label: 'Greek' },
+  { value: 'Последний паром уходит в 22:40', label: 'Cyrillic' },
+  { value: 'العبّارة الأخيرة تغادر ٢٢:٤٠', label: 'Arabic' },
+  { value: 'המעבורת האחרונה יוצאת ב־22:40', label: 'Hebrew' },
+  { value: '最後の渡し船は22時40分に出ます', label: 'Japanese' },
+] as const;
+
+/** Every text style as set text, on light and on dark ground, aligned as one likes, with words of one's own. */
+export function TextStylesPage() {
+  const library = useLibrary();
+  const lens = useLens(library.axes);
+  const link = useLensLink(library.axes);
+  const [query, setQuery] = useQuery();
+  const view = useView('textStyles', { lens });
+  const [making, setMaking] = useState(false);
+  const [own, setOwn] = useState<string>(SAMPLES[0].value);
+  const align = (query.get('align') ?? 'start') as 'start' | 'center' | 'end';
+  if (!view) return <TokensSection>{null}</TokensSection>;
+  const grounds = [
+    { label: 'light ground', css: '#ffffff', ink: '#111111' },
+    { label: 'dark ground', css: '#141414', ink: '#f4f4f4' },
+    ...view.grounds.slice(0, 8).map((ground) => ({ label: ground.path, css: ground.css, ink: ground.ink })),
+  ];
+  const chosen = query.get('ground');
+  const shown = chosen === null ? grounds.slice(0, 2) : grounds.filter((ground) => ground.label === chosen);
+  return (
+    <TokensSection>
+      <h1 className="visually-hidden">Text styles of {library.name}</h1>
+      <Group mb="md" align="end">
+        <TextInput
+          label="Sample text"
+          w={340}
+          value={own}
+          onChange={(event) => setOwn(event.currentTarget.value)}
+        />
+        <Select
+          label="Script"
+          w={170}
+          data={SAMPLES.map(({ value, label }) => ({ value, label }))}
+          value={SAMPLES.some((sample) => sample.value === own) ? own : null}
+          placeholder="one’s own"
+          onChange={(value) => value && setOwn(value)}
+        />
+        <SegmentedControl
+          aria-label="Aligned"
+          value={align}
+          onChange={(value) => setQuery({ align: value === 'start' ? null : value })}
+          data={[
+            { value: 'start', label: 'left' },
+            { value: 'center', label: 'centred' },
+            { value: 'end', label: 'right' },
+          ]}
+        />
+        <Select
+          label="Ground"
+          w={220}
+          value={chosen ?? ''}
+          data={[
+            { value: '', label: 'light and dark' },
+            ...grounds.map((ground) => ({ value: ground.label, label: ground.label })),
+          ]}
+          allowDeselect={false}
+          onChange={(value) => setQuery({ ground: value })}
+        />
+      </Group>
+      {view.missing.length > 0 && (
+        <Text size="sm" mb="md" c="dimmed">
+          {view.styles.length === 0 ? 'No typography tokens yet. ' : ''}Roles without a style:{' '}
+          {view.missing.join(', ')}.{' '}
+          {library.canEdit && (
+            <Button size="compact-xs" variant="default" onClick={() => setMaking(true)}>
+              Make them
+            </Button>
+          )}
+        </Text>
+      )}
+      <div className={classes.styles}>
+        {view.styles.map((style) => (
+          <article key={style.path}>
+            <header>
+              <Link
+                className="path"
+                href={link(`/libraries/${library.slug}/tokens/${encodeURIComponent(style.path)}`)}
+              >
+                {style.name}
+              </Link>
+              <span>{style.role ?? 'a role of its own'}</span>
+              <small>
+                {[
+                  style.css['font-family']?.split(',')[0]?.replace(/"/g, ''),
+                  style.css['font-weight'],
+                  `${style.css['font-size'] ?? '?'} / ${style.css['line-height'] ?? 'normal'}`,
+                  style.css['letter-spacing'] && style.css['letter-spacing'] !== '0px'
+                    ? `letters ${style.css['letter-spacing']}`
+                    : '',
+                  style.letterCase,
+                  style.paragraphSpacing && `paragraphs ${style.paragraphSpacing}`,
+                  ...style.sizes.map(({ from, size }) => `${size} from ${from}`),
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </small>
+              {library.canEdit && style.own && (
+                <Button
+                  size="compact-xs"
+                  variant="default"
+                  aria-expanded={query.get('style') === style.path}
+                  onClick={() => setQuery({ style: query.get('style') === style.path ? null : style.path })}
+                >
+                  {query.get('style') === style.path ? 'Done' : 'Change'}
+                </Button>
+              )}
+            </header>
+            {query.get('style') === style.path && (
+              <TextStyleFields
+                style={style}
+                report={(refusal) =>
+                  refusal &&
+                  notifications.show({ message: `${refusal.problem}. ${refusal.fix}.`, color: 'red' })
+                }
+              />
+            )}
+            <div className={classes.grounds}>
+              {shown.map((ground) => (
+                <p
+                  key={ground.label}
+                  data-specimen
+                  dir="auto"
+                  style={{
+                    background: ground.css,
+                    color: ground.ink,
+                    textAlign: align,
+                    fontFamily: style.css['font-family'],
+                    fontSize: style.css['font-size'],
+                    fontWeight: style.css['font-weight'] as CSSProperties['fontWeight'],
+                    lineHeight: style.css['line-height'],
+                    letterSpacing: style.css['letter-spacing'],
+                    textTransform: (style.letterCase || undefined) as CSSProperties['textTransform'],
+                  }}
+                >
+                  {own}
+                </p>
+              ))}
+            </div>
+          </article>
+        ))}
+      </div>
+      {making && <MakeRoles missing={view.missing} close={() => setMaking(false)} />}
+    </TokensSection>
+  );
+}

@@ -1,0 +1,22 @@
+'use client';
+
+import { Alert, Text } from '@mantine/core';
+import { deprecationText, type Deprecation } from '@/core/components/lifecycle';
+
+export function Missing({ name }: { name: string }) {
+  return (
+    <Text c="var(--bad)">
+      The component {name} is not in this library any more. Choose another, or take this block out.
+    </Text>
+  );
+}
+
+/** What a reader has to know before using this component. */
+export function Deprecated({ name, deprecated }: { name: string; deprecated: Deprecation | null }) {
+  if (!deprecated) return null;
+  return (
+    <Alert color="red" mb="sm">
+      {name} is {deprecationText(deprecated)}.
+    </Alert>
+  );
+}

@@ -1,0 +1,33 @@
+'use client';
+
+import { PropTable } from '@/features/components/props/prop-table';
+import { useLibrary } from '@/features/session/library-shell';
+import { BesideFrames } from '@/ui/specimen/beside';
+import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
+import type { DrawnBlock } from './block';
+import { Deprecated, Missing } from './component-notices';
+import classes from '../guides.module.css';
+
+export function ComponentBlock({ block }: DrawnBlock<'component'>) {
+  const { axes } = useLibrary();
+  const grid = useGrid(block.grids);
+  if (block.missing) return <Missing name={block.name} />;
+  return (
+    <div className={classes.component}>
+      <Deprecated {...block} />
+      <div className={classes.grids}>
+        <GridSelect grids={block.grids} />
+      </div>
+      <BesideFrames
+        grid={grid}
+        axes={axes}
+        title={`Specimen of ${block.name}`}
+        html={block.html}
+        css={block.css}
+        ground="var(--color-surface-page, #fff)"
+        padding={28}
+      />
+      <PropTable props={block.props} />
+    </div>
+  );
+}

@@ -1,0 +1,108 @@
+'use client';
+
+import { Alert, Button, Group, Stack, Text } from '@mantine/core';
+import { useEffect, useState } from 'react';
+import type { Finding } from '@/core/findings/finding';
+import { call, CallRefused } from '@/features/session/call';
+
+interface Tried {
+  counts: Record<string, number>;
+  findings: Finding[];
+}
+const LARGEST = 5 * 1024 * 1024;
+
+/** Components and guides come in through the server, with the token files beside them. */
+export const isDocumentFile = (name: string): boolean => /\.(component\.json|guide\.md)$/.test(name);
+
+export function DocumentFiles({ files, slug, close }: { files: File[]; slug: string; close: () => void }) {
+  const [tried, setTried] = useState<Tried | null>(null);
+  const [sent, setSent] = useState<{ name: string; text: string }[]>([]);
+  const [problem, setProblem] = useState('');
+  const [busy, setBusy] = useState(false);
+  useEffect(() => {
+    let left = false;
+    const attempt = async () => {
+      const size = files.reduce((sum, file) => sum + file.size, 0);
+      if (size > LARGEST)
+        return setProblem(
+          `These files hold ${(size / 1024 / 1024).toFixed(1)} MB; 5 MB of components and guides can be brought in at once. Bring them in parts.`,
+        );
+      const texts = await Promise.all(
+        files.map(async (file) => ({ name: file.name, text: await file.text() })),
+      );
+      if (left) return;
+      setSent(texts);
+      try {
+        const answer = await call<Tried>('POST', `/libraries/${slug}/import`, {
+          files: texts,
+          tryOnly: true,
+        });
+        if (!left) setTried(answer);
+      } catch (error) {
+        if (!left) setProblem((error as Error).message);
+      }
+    };
+    void attempt();
+    return () => {
+      left = true;
+    };
+  }, [files, slug]);
+  const bring = async () => {
+    setBusy(true);
+    try {
+      await call('POST', `/libraries/${slug}/import`, { files: sent });
+      close();
+    } catch (error) {
+      setProblem(
+        error instanceof CallRefused ? error.message : 'The server did not answer. Nothing was changed.',
+      );
+    }
+    setBusy(false);
+  };
+  const errors = tried?.findings.filter((finding) => finding.severity === 'error') ?? [];
+  const summary = Object.entries(tried?.counts ?? {}).map(
+    ([kind, count]) => `${count} ${kind === 'changed' ? 'changed' : `${kind}${count === 1 ? '' : 's'}`}`,
+  );
+  return (
+    <section className="sheet" style={{ padding: 16 }}>
+      <Stack gap="sm">
+        {problem && (
+          <Alert color="red" role="alert">
+            {problem}
+          </Alert>
+        )}
+        {tried && (
+          <>
+            <Text size="sm">
+              {summary.length > 0
+                ? `This would bring ${summary.join(', ')}. One undo takes it back.`
+                : 'Everything in these files is here already.'}
+            </Text>
+            {tried.findings.map((finding, i) => (
+              <Text key={i} size="xs" c={finding.severity === 'error' ? 'var(--bad)' : undefined}>
+                {finding.at?.file}
+                {finding.at?.line
+                  ? `, line ${finding.at.line}${finding.at.column ? `, column ${finding.at.column}` : ''}`
+                  : ''}
+                : {finding.message}. {finding.fix}.
+              </Text>
+            ))}
+          </>
+        )}
+        <Group>
+          <Button
+            onClick={() => void bring()}
+            loading={busy}
+            disabled={!tried || errors.length > 0 || summary.length === 0}
+          >
+            Bring them in
+          </Button>
+          <Button variant="default" onClick={close}>
+            Leave them
+          </Button>
+          {errors.length > 0 && <Text size="sm">Nothing is brought in while a file has an error.</Text>}
+        </Group>
+      </Stack>
+    </section>
+  );
+}

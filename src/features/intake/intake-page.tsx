@@ -1,0 +1,159 @@
+'use client';
+
+import { Alert, Button, Group, Progress, Stack, Text, Textarea } from '@mantine/core';
+import { Dropzone } from '@mantine/dropzone';
+import { IconFileText } from '@tabler/icons-react';
+import { useState } from 'react';
+import type { GatherFile } from '@/editing/intake/queries/intake-review';
+import { useLibrary } from '@/features/session/library-shell';
+import { TokensSection } from '@/features/tokens/detail/section';
+import { DocumentFiles, isDocumentFile } from './document-files';
+import { useGather } from './intake-client';
+import { InventoryView } from './inventory-view';
+import { Pictures } from './pictures';
+import { Review } from './review';
+import classes from './intake.module.css';
+
+/** Gathering what exists: files and pastes come in, are looked at, and become tokens after a review. */
+export function GatherPage() {
+  const library = useLibrary();
+  const gather = useGather();
+  const [pasted, setPasted] = useState('');
+  const [made, setMade] = useState<GatherFile | null>(null);
+  const [documents, setDocuments] = useState<File[] | null>(null);
+  const { gathered } = gather;
+  const read = (files: { name: string; file: Blob }[]) => {
+    setMade(null);
+    gather.read(files);
+  };
+  const drop = (files: File[]) => {
+    if (files.some((file) => isDocumentFile(file.name))) setDocuments(files);
+    else read(files.map((file) => ({ name: pathOf(file), file })));
+  };
+  const reviewed: GatherFile[] = made ? [made] : (gathered?.files ?? []).filter((file) => file.tokens > 0);
+  const errors = gathered?.findings.filter((finding) => finding.code !== 'not-carried') ?? [];
+  return (
+    <TokensSection>
+      <h1 className="visually-hidden">Gather what exists for {library.name}</h1>
+      {!library.canEdit ? (
+        <Text>Somebody who maintains {library.name} can bring files in.</Text>
+      ) : (
+        <Stack gap="lg">
+          <div className={classes.sources}>
+            <Dropzone onDrop={drop} className={classes.drop} inputProps={{ 'aria-label': 'Files to gather' }}>
+              <Group gap="md" wrap="nowrap">
+                <IconFileText size={26} stroke={1.4} aria-hidden />
+                <div>
+                  <Text fw={600}>Drop files or a folder here, or choose them</Text>
+                  <Text size="xs" c="dimmed">
+                    Style sheets and pages (CSS, SCSS, HTML), token files (DTCG, plain JSON), palettes (GPL),
+                    pictures, or a ZIP of them
+                  </Text>
+                </div>
+              </Group>
+            </Dropzone>
+            <form
+              className={classes.paste}
+              onSubmit={(event) => {
+                event.preventDefault();
+                const css = /[{}]/.test(pasted);
+                read([{ name: css ? 'pasted.css' : 'pasted.txt', file: new Blob([pasted]) }]);
+              }}
+            >
+              <Textarea
+                aria-label="Paste"
+                placeholder={'Or paste: #0a5d6a, 16px, a list of them, or a piece of CSS'}
+                rows={3}
+                value={pasted}
+                onChange={(event) => setPasted(event.currentTarget.value)}
+              />
+              <Button type="submit" variant="default" disabled={pasted.trim() === ''}>
+                Read it
+              </Button>
+            </form>
+          </div>
+          {documents && (
+            <DocumentFiles files={documents} slug={library.slug} close={() => setDocuments(null)} />
+          )}
+          {gather.busy && (
+            <Group gap="md">
+              <Progress
+                value={(100 * gather.busy.done) / Math.max(1, gather.busy.of)}
+                w={320}
+                aria-label="Reading files"
+              />
+              <Text size="sm">
+                {gather.busy.done} of {gather.busy.of} {gather.busy.name}
+              </Text>
+              <Button variant="default" onClick={gather.stop}>
+                Stop
+              </Button>
+            </Group>
+          )}
+          {gather.problem && (
+            <Alert color="red" role="alert">
+              {gather.problem}. Nothing was changed.
+            </Alert>
+          )}
+          {gathered && gathered.problems.length > 0 && (
+            <Alert color="red" role="alert" title="Not read">
+              {gathered.problems.map(({ problem, fix }) => (
+                <div key={problem}>
+                  {problem}. {fix}.
+                </div>
+              ))}
+            </Alert>
+          )}
+          {errors.length > 0 && (
+            <details className={classes.errors} open={errors.length < 6}>
+              <summary>
+                {errors.length} place{errors.length === 1 ? '' : 's'} that could not be read; the rest was
+              </summary>
+              <ul>
+                {errors.slice(0, 60).map((finding, i) => (
+                  <li key={i}>
+                    {finding.message}. {finding.fix}.
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+          {gathered && gathered.pictures.length > 0 && (
+            <Pictures pictures={gathered.pictures} onMake={setMade} />
+          )}
+          {gathered?.inventory && (
+            <InventoryView
+              gathered={gathered}
+              clustered={gather.clustered}
+              cluster={gather.cluster}
+              onMake={setMade}
+              made={made !== null}
+            />
+          )}
+          {gathered && reviewed.length > 0 && (
+            <Review
+              key={made ? made.text.length : reviewed.map((file) => file.name).join()}
+              files={reviewed}
+              title={made ? 'What the chosen values would bring' : 'What these files would bring'}
+              onDone={() => {
+                setMade(null);
+                gather.stop();
+              }}
+            />
+          )}
+          {gathered &&
+            reviewed.length === 0 &&
+            !gathered.inventory &&
+            gathered.pictures.length === 0 &&
+            gathered.problems.length === 0 && <Text>No tokens stand in these files.</Text>}
+        </Stack>
+      )}
+    </TokensSection>
+  );
+}
+
+/** A file's path within the folder it was dropped with. */
+function pathOf(file: File): string {
+  const said = (file as File & { path?: string }).path ?? file.webkitRelativePath;
+  return (said && said !== '' ? said : file.name).replace(/^(\.?\/)+/, '');
+}

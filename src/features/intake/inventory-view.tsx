@@ -1,0 +1,283 @@
+'use client';
+
+import { Button, Checkbox, Group, NumberInput, SegmentedControl, Text } from '@mantine/core';
+import { useEffect, useMemo, useState } from 'react';
+import type { Clustered, Gathered } from '@/api/intake-protocol';
+import type { Cluster } from '@/core/intake/cluster';
+import type { InventoryKind } from '@/core/intake/inventory';
+import { documentOfProposals } from '@/core/intake/propose';
+import { writeJson } from '@/core/base/json/write';
+import type { GatherFile } from '@/editing/intake/queries/intake-review';
+import { useView } from '@/features/session/document';
+import { toggled } from '@/ui/toggled';
+import { ColorPlane } from './color-plane';
+import { SizeScale } from './size-scale';
+import classes from './intake.module.css';
+
+const KINDS: { kind: InventoryKind; label: string }[] = [
+  { kind: 'color', label: 'colours' },
+  { kind: 'fontSize', label: 'type sizes' },
+  { kind: 'spacing', label: 'spaces' },
+  { kind: 'fontFamily', label: 'families' },
+  { kind: 'fontWeight', label: 'weights' },
+  { kind: 'lineHeight', label: 'line heights' },
+  { kind: 'radius', label: 'radii' },
+  { kind: 'shadow', label: 'shadows' },
+  { kind: 'duration', label: 'durations' },
+];
+/** The first name that proposals of a kind stand under. */
+const TYPES_OF: Readonly<Record<InventoryKind, string>> = {
+  color: 'color', fontSize: 'size', spacing: 'space', fontFamily: 'family', fontWeight: 'weight',
+  lineHeight: 'line', radius: 'radius', shadow: 'shadow', duration: 'duration',
+}; // prettier-ignore
+const DRAWN: ReadonlySet<InventoryKind> = new Set([
+  'fontSize',
+  'spacing',
+  'radius',
+  'duration',
+  'fontWeight',
+  'lineHeight',
+]);
+
+const keyOf = (one: Cluster) => `${one.kind} ${one.survivor}`;
+
+/** Every value that style sheets say, how often and where; what is nearly the same drawn together; what becomes of it. */
+export function InventoryView({
+  gathered,
+  clustered,
+  cluster,
+  made,
+  onMake,
+}: {
+  gathered: Gathered;
+  clustered: Clustered | null;
+  cluster: (color: number, px: number) => void;
+  made: boolean;
+  onMake: (file: GatherFile | null) => void;
+}) {
+  const [nearness, setNearness] = useState({ color: 2, px: 1 });
+  const [kind, setKind] = useState<InventoryKind>('color');
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [picked, setPicked] = useState<string | null>(null);
+  useEffect(() => cluster(nearness.color, nearness.px), [cluster, nearness, gathered]);
+  const clusters = useMemo(() => clustered?.clusters ?? [], [clustered]);
+  const shown = clusters.filter((one) => one.kind === kind);
+  const recognised = useView('recognise', {
+    values: clusters.map((one) => ({ kind: one.kind, value: one.survivor })),
+  });
+  const known = new Map(clusters.map((one, i) => [keyOf(one), recognised?.[i] ?? null]));
+  const counts = useMemo(() => {
+    const found = new Map<InventoryKind, { values: number; clusters: number }>();
+    for (const one of clusters) {
+      const entry = found.get(one.kind) ?? { values: 0, clusters: 0 };
+      entry.values += one.members.length;
+      entry.clusters++;
+      found.set(one.kind, entry);
+    }
+    return found;
+  }, [clusters]);
+  const toggle = (key: string) => {
+    onMake(null);
+    setLeft((old) => toggled(old, key));
+  };
+  const proposals = useMemo(() => {
+    if (!clustered) return null;
+    const gone = new Set(clusters.filter((one) => left.has(keyOf(one))).map((one) => one.survivor));
+    // A primitive that is left out takes the purposes that refer to it along, and those that refer to them.
+    const out = new Set(
+      clustered.proposals.tokens
+        .filter((token) => token.tier === 'primitive' && gone.has(token.value))
+        .map((token) => token.path),
+    );
+    for (let again = true; again;) {
+      again = false;
+      for (const token of clustered.proposals.tokens) {
+        const target = /^\{(.+)\}$/.exec(token.value)?.[1];
+        if (target !== undefined && out.has(target) && !out.has(token.path)) {
+          out.add(token.path);
+          again = true;
+        }
+      }
+    }
+    return {
+      ...clustered.proposals,
+      tokens: clustered.proposals.tokens.filter((token) => !out.has(token.path)),
+    };
+  }, [clustered, clusters, left]);
+  if (!clustered || !proposals) return null;
+  const names = new Map(
+    clustered.proposals.tokens
+      .filter((token) => token.tier === 'primitive')
+      .map((token) => [`${token.path.split('.')[0]} ${token.value}`, token.path]),
+  );
+  // What the library has already is referred to, not made again.
+  const present = new Map(
+    clusters.flatMap((one): [string, string][] => {
+      const [path, there] = [names.get(`${TYPES_OF[one.kind]} ${one.survivor}`), known.get(keyOf(one))];
+      return path !== undefined && there?.exact ? [[path, there.path]] : [];
+    }),
+  );
+  const total = counts.get(kind) ?? { values: 0, clusters: 0 };
+  const make = () =>
+    onMake({ name: 'inventory.tokens.json', text: writeJson(documentOfProposals(proposals, present)) });
+  return (
+    <section>
+      <h2 className={classes.title}>Inventory</h2>
+      <Text size="sm" c="dimmed" mb="sm">
+        {gathered.inventory!.declarations.toLocaleString('en-GB')} declarations read
+        {gathered.inventory!.rem === 16 ? '' : `; a rem is ${gathered.inventory!.rem}px here`}. Values nearly
+        alike are gathered round the one used most.
+      </Text>
+      <Group gap="md" mb="sm" align="end">
+        <SegmentedControl
+          aria-label="Kind of value"
+          value={kind}
+          onChange={(value) => setKind(value as InventoryKind)}
+          data={KINDS.filter((one) => counts.has(one.kind)).map((one) => ({
+            value: one.kind,
+            label: `${one.label} ${counts.get(one.kind)!.values}`,
+          }))}
+        />
+        {kind === 'color' ? (
+          <NumberInput
+            label="Nearly alike within CIEDE2000"
+            size="xs"
+            w={190}
+            min={0}
+            max={20}
+            step={0.5}
+            value={nearness.color}
+            onChange={(value) => setNearness((old) => ({ ...old, color: Number(value) || 0 }))}
+          />
+        ) : ['fontSize', 'spacing', 'radius'].includes(kind) ? (
+          <NumberInput
+            label="Nearly alike within px"
+            size="xs"
+            w={190}
+            min={0}
+            max={16}
+            step={0.5}
+            value={nearness.px}
+            onChange={(value) => setNearness((old) => ({ ...old, px: Number(value) || 0 }))}
+          />
+        ) : null}
+        <Text size="sm" pb={5}>
+          {total.values} {total.values === 1 ? 'value' : 'values'} in {total.clusters}{' '}
+          {total.clusters === 1 ? 'cluster' : 'clusters'}
+        </Text>
+      </Group>
+      <div className={classes.inventory}>
+        <div className={classes.drawing}>
+          {kind === 'color' ? (
+            <ColorPlane clusters={shown} picked={picked} left={left} onPick={setPicked} />
+          ) : DRAWN.has(kind) ? (
+            <SizeScale clusters={shown} picked={picked} onPick={setPicked} />
+          ) : (
+            <ul className={classes.plain} data-specimen>
+              {shown.map((one) => (
+                <li
+                  key={one.survivor}
+                  style={kind === 'fontFamily' ? { fontFamily: one.survivor } : { boxShadow: one.survivor }}
+                >
+                  {one.survivor}
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+        <div className={classes.clusters}>
+          <table className="rows">
+            <thead>
+              <tr>
+                <th>Becomes a token</th>
+                <th>Takes in</th>
+                <th className="number">Times</th>
+                <th>Name</th>
+              </tr>
+            </thead>
+            <tbody>
+              {shown.map((one) => {
+                const key = keyOf(one);
+                const there = known.get(key);
+                return (
+                  <tr
+                    key={key}
+                    data-picked={picked === one.survivor || undefined}
+                    onMouseEnter={() => setPicked(one.survivor)}
+                  >
+                    <td>
+                      <Checkbox
+                        checked={!left.has(key)}
+                        onChange={() => toggle(key)}
+                        label={
+                          <span className={classes.value}>
+                            {kind === 'color' && <i style={{ background: one.survivor }} data-specimen />}
+                            {one.survivor.slice(0, 44)}
+                          </span>
+                        }
+                      />
+                    </td>
+                    <td>
+                      {one.members.length > 1 ? (
+                        <span className={classes.members}>
+                          {one.members
+                            .filter((member) => member.value !== one.survivor)
+                            .slice(0, 8)
+                            .map((member) => (
+                              <span
+                                key={member.value}
+                                className={classes.value}
+                                title={`${member.count} times`}
+                              >
+                                {kind === 'color' && <i style={{ background: member.value }} data-specimen />}
+                                {member.value}
+                              </span>
+                            ))}
+                          {one.members.length > 9 ? `and ${one.members.length - 9} more` : ''}
+                        </span>
+                      ) : (
+                        ''
+                      )}
+                    </td>
+                    <td className="number">
+                      <details>
+                        <summary>{one.count}</summary>
+                        <ul className={classes.places}>
+                          {one.members
+                            .flatMap((member) => member.places)
+                            .slice(0, 12)
+                            .map((place, j) => (
+                              <li key={j}>
+                                {place.file.replace(/^.*\//, '')}:{place.line} {place.selector} {'{'}{' '}
+                                {place.property} {'}'}
+                              </li>
+                            ))}
+                        </ul>
+                      </details>
+                    </td>
+                    <td className="path">
+                      {there?.exact
+                        ? `is ${there.path}`
+                        : `${names.get(`${TYPES_OF[one.kind]} ${one.survivor}`) ?? 'stays raw'}${there ? `, nearly ${there.path}` : ''}`}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </div>
+      </div>
+      <Group mt="md">
+        <Button onClick={make} disabled={proposals.tokens.length === 0} variant={made ? 'default' : 'filled'}>
+          Propose {proposals.tokens.length} tokens in three tiers
+        </Button>
+        <Text size="sm" c="dimmed">
+          {proposals.tokens.filter((token) => token.tier === 'primitive').length} primitive,{' '}
+          {proposals.tokens.filter((token) => token.tier === 'semantic').length} semantic,{' '}
+          {proposals.tokens.filter((token) => token.tier === 'component').length} component, and{' '}
+          {proposals.pairings.length} pairings that rules make. You review them before anything changes.
+        </Text>
+      </Group>
+    </section>
+  );
+}

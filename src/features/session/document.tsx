@@ -1,0 +1,313 @@
+'use client';
+
+import { Alert, Button, Center, Group, Loader, Modal, Stack, Text } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useRef,
+  useState,
+  startTransition,
+  type ReactNode,
+} from 'react';
+import type { ClashReport, ProblemReport } from '@/api/document-protocol';
+import type { PlanArguments, PlanName } from '@/editing/commands';
+import type { ViewAnswer, ViewArguments, ViewName } from '@/editing/queries';
+import { keepEqual } from './keep-equal';
+import { AskRefused, DocumentClient, Superseded } from './document-client';
+
+const Context = createContext<DocumentClient | null>(null);
+
+/** Opens a library or product for everything below it. */
+export function DocumentProvider({
+  kind,
+  slug,
+  person,
+  children,
+}: {
+  kind: 'library' | 'product';
+  slug: string;
+  person: string;
+  children: ReactNode;
+}) {
+  const [state, setState] = useState<{
+    client: DocumentClient;
+    ready: boolean;
+    problem?: ProblemReport;
+  } | null>(null);
+  const [clash, setClash] = useState<ProblemReport | null>(null);
+  useEffect(() => {
+    const client = new DocumentClient(kind, slug, person);
+    let left = false;
+    setState({ client, ready: false });
+    client.opened.then(
+      () => !left && setState({ client, ready: true }),
+      (error: AskRefused) => !left && setState({ client, ready: false, problem: error.report }),
+    );
+    const stop = client.listen((event) => {
+      if (event.event === 'clash') setClash(event.report);
+      if (event.event === 'other')
+        notifications.show({ message: `${event.author}: ${event.label}`, autoClose: 4000 });
+    });
+    return () => {
+      left = true;
+      stop();
+      client.close();
+    };
+  }, [kind, slug, person]);
+
+  if (state?.problem) {
+    return (
+      <Center mih="60vh" p="xl">
+        <Alert title={state.problem.title} color="gray" maw={560}>
+          {state.problem.detail}
+        </Alert>
+      </Center>
+    );
+  }
+  if (!state?.ready) {
+    return (
+      <Center mih="60vh">
+        <Loader size="sm" aria-label={`Opening the ${kind}`} />
+      </Center>
+    );
+  }
+  return (
+    <Context.Provider value={state.client}>
+      {children}
+      <ClashDialog report={clash} close={() => setClash(null)} />
+    </Context.Provider>
+  );
+}
+
+export function useDocument(): DocumentClient {
+  const client = useContext(Context);
+  if (!client) throw new Error('No document is open here');
+  return client;
+}
+
+/** What a view says of the open document, again with every change; the last answer stays until the next is there. */
+export function useView<K extends ViewName>(name: K, input: ViewArguments<K>): ViewAnswer<K> | undefined {
+  return useLongView(name, input).answer;
+}
+
+/** The same of a view that takes its time: `done` is how much of the next answer is there, from 0 to 1. */
+export function useLongView<K extends ViewName>(
+  name: K,
+  input: ViewArguments<K>,
+): { answer: ViewAnswer<K> | undefined; done: number | null } {
+  const client = useDocument();
+  const key = JSON.stringify(input);
+  const [answer, setAnswer] = useState<ViewAnswer<K>>();
+  const [done, setDone] = useState<number | null>(null);
+  const last = useRef<ViewAnswer<K>>(undefined);
+  useEffect(() => {
+    let left = false;
+    let asking = false;
+    let again = false;
+    const ask = async (): Promise<void> => {
+      if (asking) {
+        again = true;
+        return;
+      }
+      asking = true;
+      try {
+        const next = await client.ask<ViewAnswer<K>>(
+          { ask: 'view', name, input: JSON.parse(key) },
+          (share) => !left && setDone(share),
+        );
+        if (!left) {
+          // Worked out here and not while it is drawn: drawing may begin anew many times, and has to find the same objects.
+          const kept = keepEqual(last.current, next);
+          last.current = kept;
+          // A long list is drawn in slices, between which keys are heard.
+          startTransition(() => setAnswer(kept));
+        }
+      } catch (error) {
+        if (error instanceof Superseded) again = true;
+        else if (!left) tell(error);
+      }
+      asking = false;
+      if (left) return;
+      if (!again) return setDone(null);
+      again = false;
+      void ask();
+    };
+    void ask();
+    const stop = client.listen((event) => event.event === 'changed' && void ask());
+    return () => {
+      left = true;
+      stop();
+    };
+  }, [client, name, key]);
+  return { answer, done };
+}
+
+/** Asks a view once: for search, lists to choose from, files to download. */
+export function useAsk() {
+  const client = useDocument();
+  return useCallback(
+    async <K extends ViewName>(name: K, input: ViewArguments<K>): Promise<ViewAnswer<K>> => {
+      for (;;) {
+        try {
+          return await client.ask<ViewAnswer<K>>({ ask: 'view', name, input });
+        } catch (error) {
+          if (!(error instanceof Superseded)) throw error;
+        }
+      }
+    },
+    [client],
+  );
+}
+
+/** Shows an error where the person will see it. */
+export function tell(error: unknown): void {
+  const report =
+    error instanceof AskRefused
+      ? error.report
+      : { title: 'Something went wrong here', detail: (error as Error).message };
+  notifications.show({ title: report.title, message: report.detail, color: 'red', autoClose: 8000 });
+}
+
+export interface Refusal {
+  problem: string;
+  fix: string;
+}
+
+/** Gestures on the open document: shown while typing, stored when done. */
+export function usePlan() {
+  const client = useDocument();
+  const show = useCallback(
+    async <K extends PlanName>(name: K, input: PlanArguments<K>): Promise<Refusal | null> => {
+      const answer = await client.ask<Refusal | { label: string }>({
+        ask: 'plan',
+        name,
+        input,
+        then: 'show',
+      });
+      return 'problem' in answer ? answer : null;
+    },
+    [client],
+  );
+  const store = useCallback(
+    async <K extends PlanName>(name: K, input: PlanArguments<K>): Promise<Refusal | null> => {
+      try {
+        const answer = await client.ask<Refusal | { label: string }>({
+          ask: 'plan',
+          name,
+          input,
+          then: 'store',
+        });
+        return 'problem' in answer ? answer : null;
+      } catch (error) {
+        tell(error);
+        return null;
+      }
+    },
+    [client],
+  );
+  const clear = useCallback(() => void client.ask({ ask: 'clear' }), [client]);
+  return { show, store, clear };
+}
+
+/** Undo and redo, with the offer to undo the rest where part of it has moved on. */
+export function useUndo() {
+  const client = useDocument();
+  const busy = useRef(false);
+  return useCallback(
+    async (redo: boolean, partly = false) => {
+      if (busy.current) return;
+      busy.current = true;
+      try {
+        await client.ask({ ask: 'undo', redo, partly });
+      } catch (error) {
+        if (error instanceof AskRefused && error.report.clashes && !partly) {
+          const names = error.report.clashes.map((clash) => clash.author).filter(Boolean);
+          notifications.show({
+            title: 'Part of this has moved on',
+            color: 'red',
+            autoClose: 12_000,
+            message: (
+              <Stack gap={6}>
+                <Text size="sm">
+                  {names.length > 0
+                    ? `${[...new Set(names)].join(', ')} changed it since: now ${shortly(error.report.clashes[0]!.present)}, before your change ${shortly(error.report.clashes[0]!.wanted)}.`
+                    : error.report.detail}
+                </Text>
+                <Button
+                  size="compact-xs"
+                  variant="default"
+                  onClick={() => void client.ask({ ask: 'undo', redo, partly: true }).catch(tell)}
+                >
+                  Undo the rest
+                </Button>
+              </Stack>
+            ),
+          });
+        } else tell(error);
+      } finally {
+        busy.current = false;
+      }
+    },
+    [client],
+  );
+}
+
+/** A stored value as a person can compare it. */
+function shortly(value: unknown): string {
+  if (typeof value === 'object' && value !== null && 'text' in value && typeof value.text === 'string') {
+    const found = /"\$value":(.*)\}$/.exec(value.text)?.[1] ?? value.text;
+    const hex = /"hex":"(#[0-9a-f]{6})"/.exec(found)?.[1];
+    return (hex ?? found).slice(0, 120);
+  }
+  return value === null || value === undefined ? 'nothing' : JSON.stringify(value).slice(0, 160);
+}
+
+function ClashDialog({ report, close }: { report: ProblemReport | null; close: () => void }) {
+  const client = useDocument();
+  const clash: ClashReport | undefined = report?.clashes?.[0];
+  return (
+    <Modal opened={clash !== undefined} onClose={close} title="Somebody else was here first" size="lg">
+      {clash && (
+        <Stack>
+          <Text size="sm">
+            {clash.author ?? 'Somebody'} changed this while you did. Both values are kept until you choose.
+          </Text>
+          <Group grow align="stretch">
+            <Stack gap={4}>
+              <Text size="xs" c="dimmed">
+                {clash.author ?? 'Theirs'}, stands now
+              </Text>
+              <Text ff="monospace" size="sm" style={{ overflowWrap: 'anywhere' }}>
+                {shortly(clash.present)}
+              </Text>
+            </Stack>
+            <Stack gap={4}>
+              <Text size="xs" c="dimmed">
+                Yours, not stored
+              </Text>
+              <Text ff="monospace" size="sm" style={{ overflowWrap: 'anywhere' }}>
+                {shortly(clash.wanted)}
+              </Text>
+            </Stack>
+          </Group>
+          <Group justify="flex-end">
+            <Button variant="default" onClick={close}>
+              Leave theirs
+            </Button>
+            <Button
+              onClick={() => {
+                close();
+                void client.ask({ ask: 'keep', clash }).catch(tell);
+              }}
+            >
+              Set mine
+            </Button>
+          </Group>
+        </Stack>
+      )}
+    </Modal>
+  );
+}

@@ -1,0 +1,31 @@
+'use client';
+
+import { Text } from '@mantine/core';
+import { useState } from 'react';
+import { usePlan, type Refusal } from './document';
+import type { PlanArguments, PlanName } from '@/editing/commands';
+
+export const refusalText = (refusal: Refusal | null): string | undefined =>
+  refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined;
+
+/** What stood against a change, in words, where the change was asked for. */
+export function Refused({ refusal }: { refusal: Refusal | null }) {
+  if (!refusal) return null;
+  return (
+    <Text size="sm" c="var(--bad)" role="alert" my={4}>
+      {refusalText(refusal)}
+    </Text>
+  );
+}
+
+/** Stores changes and keeps what stood against the last one. `put` answers whether it was stored. */
+export function useStore() {
+  const { store, show, clear } = usePlan();
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const put = async <K extends PlanName>(name: K, input: PlanArguments<K>): Promise<boolean> => {
+    const refused = await store(name, input);
+    setRefusal(refused);
+    return refused === null;
+  };
+  return { put, refusal, setRefusal, show, clear };
+}

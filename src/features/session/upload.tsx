@@ -1,0 +1,89 @@
+'use client';
+
+import { Alert, Progress } from '@mantine/core';
+import { useState } from 'react';
+import type { FontFacts } from '@/core/base/fonts/font';
+
+/** A file the server has read and stored for a library. */
+export interface StoredFile {
+  file: string;
+  hash: string;
+  mediaType: string;
+  size: number;
+  font: FontFacts | null;
+  svg?: string;
+  notes: string[];
+}
+
+interface Report {
+  file: string;
+  problem: string;
+}
+
+const LARGEST = 5 * 1024 * 1024;
+
+/** Sends files one by one; what cannot be read is told and the rest goes on. */
+export function useUpload(slug: string) {
+  const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
+  const [reports, setReports] = useState<Report[]>([]);
+  const send = async (
+    files: readonly { name: string; body: Blob }[],
+    as?: 'icon' | 'logo' | 'picture',
+  ): Promise<StoredFile[]> => {
+    const stored: StoredFile[] = [];
+    const failed: Report[] = [];
+    setReports([]);
+    for (const [done, { name, body }] of files.entries()) {
+      setProgress({ done, of: files.length });
+      try {
+        if (body.size > LARGEST) throw new Error('A file may have 5 MB. Bring a smaller one.');
+        const query = new URLSearchParams({ name: name.slice(-120), ...(as && { as }) });
+        const response = await fetch(`/api/v1/libraries/${slug}/files?${query}`, {
+          method: 'POST',
+          body,
+          headers: { 'content-type': 'application/octet-stream' },
+        });
+        const answer = (await response.json()) as StoredFile & { detail?: string };
+        if (!response.ok) throw new Error(answer.detail ?? 'It could not be stored. Try again.');
+        stored.push(answer);
+      } catch (error) {
+        failed.push({ file: name, problem: (error as Error).message });
+      }
+    }
+    setProgress(null);
+    setReports(failed);
+    return stored;
+  };
+  /** Tells what is wrong with a file before it is sent. */
+  const report = (file: string, problem: string) => setReports((now) => [...now, { file, problem }]);
+  return { send, report, progress, reports };
+}
+
+/** How far sending has come, and what could not be taken. */
+export function UploadState({ upload }: { upload: ReturnType<typeof useUpload> }) {
+  const { progress, reports } = upload;
+  return (
+    <>
+      {reports.length > 0 && (
+        <Alert color="red" mb="sm" role="alert">
+          <ul style={{ margin: 0, paddingInlineStart: 18 }}>
+            {reports.slice(0, 40).map((report) => (
+              <li key={report.file}>
+                <b>{report.file}</b>{' '}
+                {report.problem.replace(`${report.file}: `, '').replace(`${report.file} is`, 'is')}
+              </li>
+            ))}
+          </ul>
+          {reports.length > 40 && `and ${reports.length - 40} more`}
+        </Alert>
+      )}
+      {progress && (
+        <Progress
+          value={(progress.done / progress.of) * 100}
+          aria-label={`Reading ${progress.done + 1} of ${progress.of} files`}
+          mb="sm"
+        />
+      )}
+    </>
+  );
+}

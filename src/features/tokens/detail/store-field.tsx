@@ -1,0 +1,64 @@
+'use client';
+
+import { Autocomplete, type AutocompleteProps } from '@mantine/core';
+import { useEffect, useRef, useState } from 'react';
+import { useTokenNames } from '@/features/session/token-names';
+import type { Refusal } from '@/features/session/document';
+
+/**
+ * A field that stores what is typed on Enter or on leaving it, and puts back what stood there on Escape. `{` offers the
+ * names of tokens.
+ */
+export function StoreField({
+  value,
+  store,
+  path = '',
+  ...rest
+}: Omit<AutocompleteProps, 'value' | 'onChange' | 'data'> & {
+  value: string;
+  store: (text: string) => Promise<Refusal | null>;
+  /** The token it belongs to, which is not offered for itself. */
+  path?: string;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const storing = useRef<string | null>(null);
+  const names = useTokenNames(typed?.startsWith('{') ? typed : null, path);
+  useEffect(() => setRefusal(null), [value]);
+  const finish = async (text: string) => {
+    if (text === value) return setTyped(null);
+    // Enter stores it, and leaving the field right after must not store it once more.
+    if (storing.current === text) return;
+    storing.current = text;
+    const refused = await store(text);
+    storing.current = null;
+    setRefusal(refused);
+    if (!refused) setTyped(null);
+  };
+  return (
+    <Autocomplete
+      size="xs"
+      {...rest}
+      value={typed ?? value}
+      data={names}
+      filter={({ options }) => options}
+      limit={8}
+      error={refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined}
+      onChange={setTyped}
+      onOptionSubmit={(text) => void finish(text)}
+      onBlur={() => typed !== null && void finish(typed)}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' && typed !== null) {
+          event.preventDefault();
+          void finish(typed);
+        }
+        if (event.key === 'Escape') {
+          event.stopPropagation();
+          setTyped(null);
+          setRefusal(null);
+        }
+      }}
+      styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)' } }}
+    />
+  );
+}

@@ -1,0 +1,229 @@
+'use client';
+
+import { Button, Group, Modal, Stack, Switch, Text, TextInput } from '@mantine/core';
+import { useEffect, useState } from 'react';
+import type { TokenView } from '@/editing/tokens/queries/token';
+import { usePlan, type Refusal } from '@/features/session/document';
+import { TokenSelect } from '../token-select';
+
+interface Dialog {
+  opened: boolean;
+  close: () => void;
+  view: TokenView;
+}
+const words = (refusal: Refusal | null) => (refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined);
+
+/** Another path for a token: references follow; the old path can stay as a deprecated alias. */
+export function RenameToken({ opened, close, view, onMoved }: Dialog & { onMoved: (path: string) => void }) {
+  const { store } = usePlan();
+  const [path, setPath] = useState(view.path);
+  const [keepOld, setKeepOld] = useState(false);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  useEffect(() => {
+    setPath(view.path);
+    setRefusal(null);
+  }, [view.path, opened]);
+  return (
+    <Modal opened={opened} onClose={close} title={`Rename ${view.path}`}>
+      <form
+        onSubmit={async (event) => {
+          event.preventDefault();
+          const refused = await store('repath', { changes: [{ from: view.path, to: path.trim() }], keepOld });
+          setRefusal(refused);
+          if (refused) return;
+          close();
+          onMoved(path.trim());
+        }}
+      >
+        <Stack>
+          <TextInput
+            label="New path"
+            value={path}
+            data-autofocus
+            error={words(refusal)}
+            onChange={(event) => setPath(event.currentTarget.value)}
+          />
+          <Text size="sm" c="dimmed">
+            {view.uses.length === 0
+              ? 'Nothing refers to it.'
+              : `${view.uses.length} place${view.uses.length === 1 ? '' : 's'} that refer to it follow.`}{' '}
+            A release that only renames breaks those outside who write the old path.
+          </Text>
+          <Switch
+            size="xs"
+            checked={keepOld}
+            label="Keep the old path as a deprecated alias"
+            onChange={(event) => setKeepOld(event.currentTarget.checked)}
+          />
+          <Button type="submit" w="fit-content" disabled={path.trim() === view.path}>
+            Rename
+          </Button>
+        </Stack>
+      </form>
+    </Modal>
+  );
+}
+
+export function DeprecateToken({ opened, close, view, lens }: Dialog & { lens: Record<string, string> }) {
+  const { store } = usePlan();
+  const done = view.deprecation !== undefined;
+  const [reason, setReason] = useState('');
+  const [replacement, setReplacement] = useState('');
+  const [date, setDate] = useState('');
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  return (
+    <Modal
+      opened={opened}
+      onClose={close}
+      title={done ? `Take back the deprecation of ${view.path}` : `Deprecate ${view.path}`}
+    >
+      <form
+        onSubmit={async (event) => {
+          event.preventDefault();
+          const refused = await store('setStanding', {
+            paths: [view.path],
+            deprecated: done ? null : { reason, replacement: replacement.trim(), date },
+          });
+          setRefusal(refused);
+          if (!refused) close();
+        }}
+      >
+        <Stack>
+          {!done && (
+            <>
+              <TokenSelect
+                label="To be used in its place"
+                value={replacement}
+                type={view.type}
+                lens={lens}
+                not={view.path}
+                comboboxProps={{ withinPortal: false }}
+                onChange={setReplacement}
+              />
+              <TextInput
+                label="Why, and what to use in its place"
+                value={reason}
+                data-autofocus
+                onChange={(event) => setReason(event.currentTarget.value)}
+              />
+              <TextInput
+                type="date"
+                label="Gone from"
+                value={date}
+                onChange={(event) => setDate(event.currentTarget.value)}
+              />
+            </>
+          )}
+          <Text size="sm" c={refusal ? 'var(--bad)' : 'dimmed'}>
+            {words(refusal) ?? `It reaches ${view.reachText}. It goes on working; every use shows a finding.`}
+          </Text>
+          <Button type="submit" w="fit-content">
+            {done ? 'Take it back' : 'Deprecate'}
+          </Button>
+        </Stack>
+      </form>
+    </Modal>
+  );
+}
+
+export function RemoveToken({
+  opened,
+  close,
+  view,
+  lens,
+  onGone,
+}: Dialog & { lens: Record<string, string>; onGone: () => void }) {
+  const { store } = usePlan();
+  const [replacement, setReplacement] = useState('');
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  return (
+    <Modal opened={opened} onClose={close} title={`Remove ${view.path}?`}>
+      <Stack>
+        <Text size="sm">
+          {view.uses.length === 0
+            ? 'Nothing refers to it.'
+            : `${view.uses.length} direct use${view.uses.length === 1 ? '' : 's'} would break; it reaches ${view.reachText}.`}{' '}
+          You can undo this.
+        </Text>
+        {view.uses.length > 0 && (
+          <TokenSelect
+            label="Use in its place"
+            placeholder="nothing"
+            value={replacement}
+            type={view.type}
+            lens={lens}
+            not={view.path}
+            error={words(refusal)}
+            comboboxProps={{ withinPortal: false }}
+            onChange={setReplacement}
+          />
+        )}
+        <Group justify="flex-end">
+          <Button variant="default" onClick={close}>
+            Keep it
+          </Button>
+          <Button
+            color="red"
+            onClick={async () => {
+              const refused = await store('removePaths', {
+                paths: [view.path],
+                ...(replacement.trim() !== '' && { replacement: replacement.trim() }),
+              });
+              setRefusal(refused);
+              if (refused) return;
+              close();
+              onGone();
+            }}
+          >
+            Remove {view.name}
+          </Button>
+        </Group>
+      </Stack>
+    </Modal>
+  );
+}
+
+/** A raw value gets a token of its own, and is referred to from where it stood. */
+export function PromoteValue({
+  place,
+  close,
+  view,
+}: {
+  place: { layer: string; label: string } | null;
+  close: () => void;
+  view: TokenView;
+}) {
+  const { store } = usePlan();
+  const [to, setTo] = useState('');
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  return (
+    <Modal opened={place !== null} onClose={close} title="Give this value a token of its own">
+      <form
+        onSubmit={async (event) => {
+          event.preventDefault();
+          const refused = await store('promote', { path: view.path, layer: place!.layer, to: to.trim() });
+          setRefusal(refused);
+          if (!refused) close();
+        }}
+      >
+        <Stack>
+          <TextInput
+            label="Path of the new token"
+            placeholder="color.quay.600"
+            value={to}
+            required
+            data-autofocus
+            error={words(refusal)}
+            onChange={(event) => setTo(event.currentTarget.value)}
+          />
+          <Text size="sm" c="dimmed">
+            {view.path} then refers to it and looks the same.
+          </Text>
+          <Button type="submit" w="fit-content">
+            Make it
+          </Button>
+        </Stack>
+      </form>
+    </Modal>
+  );
+}

@@ -1,0 +1,73 @@
+'use client';
+
+import { Button, Group, Modal, SegmentedControl, Stack, Switch, Text, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { usePlan, type Refusal } from '@/features/session/document';
+
+/** What can be done with a group of tokens as a whole: another path for all of it, or all of it once more. */
+export function GroupDialog({ path, count, close }: { path: string; count: number; close: () => void }) {
+  const { store } = usePlan();
+  const [doing, setDoing] = useState<'rename' | 'duplicate'>('rename');
+  const [to, setTo] = useState(path);
+  const [keepOld, setKeepOld] = useState(false);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const run = async () => {
+    const target = to.trim();
+    const refused =
+      doing === 'rename'
+        ? await store('repath', { changes: [{ from: path, to: target }], keepOld })
+        : await store('duplicate', { path, to: target });
+    setRefusal(refused);
+    if (!refused) close();
+  };
+  return (
+    <Modal opened onClose={close} title={`Group ${path}`}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void run();
+        }}
+      >
+        <Stack>
+          <SegmentedControl
+            aria-label="What to do with the group"
+            value={doing}
+            onChange={(value) => setDoing(value as typeof doing)}
+            data={[
+              { value: 'rename', label: 'Rename or move' },
+              { value: 'duplicate', label: 'Duplicate' },
+            ]}
+          />
+          <TextInput
+            label="New path"
+            value={to}
+            data-autofocus
+            error={refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined}
+            onChange={(event) => setTo(event.currentTarget.value)}
+          />
+          <Text size="sm" c="dimmed">
+            {doing === 'rename'
+              ? `${count} token${count === 1 ? '' : 's'} move with it, and everything that refers to them follows.`
+              : `${count} token${count === 1 ? '' : 's'} are made anew; those that refer to each other within the group refer to the new ones.`}
+          </Text>
+          {doing === 'rename' && (
+            <Switch
+              size="xs"
+              checked={keepOld}
+              label="Keep the old paths as deprecated aliases"
+              onChange={(event) => setKeepOld(event.currentTarget.checked)}
+            />
+          )}
+          <Group>
+            <Button type="submit" disabled={to.trim() === path || to.trim() === ''}>
+              {doing === 'rename' ? 'Rename' : 'Duplicate'}
+            </Button>
+            <Button variant="default" onClick={close}>
+              Leave it
+            </Button>
+          </Group>
+        </Stack>
+      </form>
+    </Modal>
+  );
+}

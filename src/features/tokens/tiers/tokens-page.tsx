@@ -1,0 +1,178 @@
+'use client';
+
+import { Button, Group, Text } from '@mantine/core';
+import { useDisclosure, useHotkeys } from '@mantine/hooks';
+import { IconPlus } from '@tabler/icons-react';
+import Link from 'next/link';
+import { usePathname, useRouter } from 'next/navigation';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { TiersView } from '@/editing/tokens/queries/tiers';
+import { usePlan } from '@/features/session/document';
+import { useLibrary } from '@/features/session/library-shell';
+import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
+import { notifications } from '@mantine/notifications';
+import { AddToken } from './add-token';
+import { TokenFilters, useTokenFilter } from './filters';
+import { GroupDialog } from './group-dialog';
+import { TokensSection } from '../detail/section';
+import { Tiers } from './tiers';
+import { TokenDetail } from '../detail/token-detail';
+import classes from '../tokens.module.css';
+
+/** The tokens in their three tiers; the one selected lights its chain and opens as its detail. */
+export function TokensPage({ path }: { path: string | undefined }) {
+  const library = useLibrary();
+  const lens = useLens(library.axes);
+  const link = useLensLink(library.axes);
+  const router = useRouter();
+  const pathname = usePathname();
+  const [, setQuery] = useQuery();
+  const [filter, setFind] = useTokenFilter();
+  const [view, setView] = useState<TiersView | null>(null);
+  const [adding, add] = useDisclosure(false);
+  const [group, setGroup] = useState<{ path: string; count: number } | null>(null);
+  const openGroup = useCallback((at: string, count: number) => setGroup({ path: at, count }), []);
+  const { store } = usePlan();
+  const base = `/libraries/${library.slug}/tokens`;
+  // The address changes without leaving the page, so that the list stays where it is.
+  const selected = pathname.startsWith(`${base}/`)
+    ? decodeURIComponent(pathname.slice(base.length + 1))
+    : path;
+  const go = useCallback(
+    (target: string | null) => {
+      const kept = new URLSearchParams(window.location.search);
+      const href = link(target === null ? base : `${base}/${encodeURIComponent(target)}`);
+      const [place, lensQuery] = href.split('?') as [string, string | undefined];
+      for (const [name, value] of new URLSearchParams(lensQuery)) kept.set(name, value);
+      window.history.pushState(null, '', kept.size > 0 ? `${place}?${kept}` : place);
+    },
+    [base, link],
+  );
+  // Keys may come faster than the list is worked out: steps wait until the neighbours of the present token are known.
+  const steps = useRef(0);
+  const walk = useCallback(() => {
+    if (steps.current === 0 || selected === undefined || view?.selected !== selected) return;
+    const next = steps.current > 0 ? view.after : view.before;
+    steps.current = next === undefined ? 0 : steps.current - Math.sign(steps.current);
+    if (next !== undefined)
+      window.history.replaceState(null, '', `${base}/${encodeURIComponent(next)}${window.location.search}`);
+  }, [base, selected, view]);
+  useEffect(walk, [walk]);
+  const step = (by: 1 | -1) => {
+    if (selected === undefined) return;
+    steps.current += by;
+    walk();
+  };
+  useHotkeys([
+    ['ArrowDown', () => step(1)],
+    ['ArrowUp', () => step(-1)],
+    ['Escape', () => selected !== undefined && go(null)],
+  ]);
+  const opener = useRef<HTMLElement | null>(null);
+  useEffect(() => {
+    if (selected === undefined) opener.current?.focus();
+  }, [selected]);
+  const move = async (moved: string, into: string, before?: string) => {
+    const refused = await store('move', { paths: [moved], into, before });
+    if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
+  };
+  const choose = useCallback(
+    (target: string, element: HTMLElement) => {
+      opener.current = element;
+      go(target);
+    },
+    [go],
+  );
+  const empty = library.counts.tokens === 0;
+  return (
+    <TokensSection
+      tools={
+        library.canEdit ? (
+          <>
+            <Button variant="default" component={Link} href={link(`/libraries/${library.slug}/gather`)}>
+              Bring in files
+            </Button>
+            <Button leftSection={<IconPlus size={14} />} onClick={add.open}>
+              Add a token
+            </Button>
+          </>
+        ) : undefined
+      }
+    >
+      <h1 className="visually-hidden">Tokens of {library.name}</h1>
+      {empty ? (
+        <div className={`sheet ${classes.empty}`}>
+          <Text fw={600} size="lg">
+            No tokens yet.
+          </Text>
+          <Text c="dimmed" mb="md">
+            Bring in the style sheets or token files you have, generate a ramp, or add the first token by
+            hand.
+          </Text>
+          {library.canEdit && (
+            <Group>
+              <Button component={Link} href={`/libraries/${library.slug}/gather`}>
+                Gather what you have
+              </Button>
+              <Button variant="default" component={Link} href={`/libraries/${library.slug}/scales`}>
+                Generate a scale
+              </Button>
+            </Group>
+          )}
+        </div>
+      ) : (
+        <>
+          <Group mb="md" gap="xs">
+            <TokenFilters
+              find={filter.find ?? ''}
+              onFind={setFind}
+              types={view?.types ?? []}
+              origins={view?.origins ?? []}
+            />
+            <Text size="sm" c="dimmed" data-testid="shown">
+              {view ? `${view.shown} of ${view.all}` : ''}
+            </Text>
+          </Group>
+          {view?.shown === 0 && (
+            <div className={`sheet ${classes.empty}`}>
+              <Text fw={600}>Nothing fits.</Text>
+              <Button
+                variant="default"
+                mt="sm"
+                onClick={() => (setFind(''), setQuery({ only: null, type: null, origin: null }))}
+              >
+                Show all tokens
+              </Button>
+            </div>
+          )}
+          <div
+            className={selected === undefined ? undefined : classes.withDetail}
+            hidden={view?.shown === 0 && selected === undefined}
+          >
+            <Tiers
+              lens={lens}
+              filter={filter}
+              selected={selected}
+              narrow={selected !== undefined}
+              canEdit={library.canEdit}
+              onView={setView}
+              onMove={(moved, into, before) => void move(moved, into, before)}
+              onSelect={choose}
+              onGroup={openGroup}
+            />
+            {selected !== undefined && (
+              <TokenDetail
+                path={selected}
+                onClose={() => go(null)}
+                onGo={go}
+                onMoved={(target) => router.replace(link(`${base}/${encodeURIComponent(target)}`))}
+              />
+            )}
+          </div>
+        </>
+      )}
+      {group && <GroupDialog {...group} close={() => setGroup(null)} />}
+      <AddToken opened={adding} close={add.close} onAdded={go} types={[]} />
+    </TokensSection>
+  );
+}

@@ -1,0 +1,135 @@
+'use client';
+
+import { Alert, Button, Modal, Select, Stack, Text, TextInput, Title } from '@mantine/core';
+import { useForm } from '@mantine/form';
+import { useDisclosure } from '@mantine/hooks';
+import Link from 'next/link';
+import { useState } from 'react';
+import { call } from '@/features/session/call';
+import { useWork } from '@/features/session/work';
+import { Frame, hrefOf } from '@/ui/frame/frame';
+import classes from './workspace.module.css';
+
+/** Where one starts: the libraries with their lineage, and the products that use them. */
+export function Home() {
+  const { me, documents } = useWork();
+  const [creating, create] = useDisclosure(false);
+  const libraries = documents.filter((entry) => entry.kind === 'library');
+  const products = documents.filter((entry) => entry.kind === 'product');
+  const maintains = me.teams.some((team) => team.role === 'maintainer' || team.role === 'owner');
+  return (
+    <Frame me={me} documents={documents} title="Seedplan" stages={[]} axes={[]}>
+      <div className={classes.head}>
+        <Title order={1} size={24}>
+          Libraries
+        </Title>
+        {maintains && <Button onClick={create.open}>Start a library</Button>}
+      </div>
+      {libraries.length === 0 && (
+        <div className={`sheet ${classes.empty}`}>
+          <Text fw={600}>No library yet.</Text>
+          <Text c="dimmed">
+            A library holds tokens, components and guides. Start one, then bring in the token files or style
+            sheets you have.
+          </Text>
+        </div>
+      )}
+      <div className={classes.cards}>
+        {libraries.map((entry) => (
+          <Link key={entry.slug} href={hrefOf(entry)} className={classes.card}>
+            <strong>{entry.name}</strong>
+            <span>{entry.about}</span>
+            <small>
+              {entry.version ? `Released as ${entry.version}` : 'Not released yet'}
+              {entry.parent ? ` · descends from ${entry.parent}` : ''} · {entry.team}
+            </small>
+          </Link>
+        ))}
+      </div>
+      <div className={classes.head}>
+        <Title order={2} size={24}>
+          Products
+        </Title>
+      </div>
+      {products.length === 0 && <Text c="dimmed">No product has taken a library yet.</Text>}
+      <div className={classes.cards}>
+        {products.map((entry) => (
+          <Link key={entry.slug} href={hrefOf(entry)} className={classes.card}>
+            <strong>{entry.name}</strong>
+            <span>{entry.about}</span>
+            <small>
+              Has {entry.pins.join(', ') || 'nothing'} · {entry.team}
+            </small>
+          </Link>
+        ))}
+      </div>
+      <StartLibrary
+        opened={creating}
+        close={create.close}
+        libraries={libraries.filter((entry) => entry.version)}
+      />
+    </Frame>
+  );
+}
+
+function StartLibrary({
+  opened,
+  close,
+  libraries,
+}: {
+  opened: boolean;
+  close: () => void;
+  libraries: { name: string; slug: string; version: string | null }[];
+}) {
+  const [problem, setProblem] = useState('');
+  const form = useForm({
+    initialValues: { name: '', about: '', parent: '' },
+    validate: { name: (value) => (/[a-z]/i.test(value) ? null : 'A name has at least one letter') },
+  });
+  const submit = form.onSubmit(async ({ name, about, parent }) => {
+    const slug = name
+      .trim()
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^[^a-z]+|-$/g, '');
+    const from = libraries.find((entry) => entry.slug === parent);
+    try {
+      await call('POST', '/libraries', {
+        name: name.trim(),
+        slug,
+        about,
+        ...(from?.version && { parent: { slug: from.slug, version: from.version } }),
+      });
+      window.location.assign(`/libraries/${slug}/tokens`);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  });
+  return (
+    <Modal opened={opened} onClose={close} title="Start a library">
+      <form onSubmit={submit}>
+        <Stack gap="sm">
+          {problem && (
+            <Alert color="red" role="alert">
+              {problem}
+            </Alert>
+          )}
+          <TextInput label="Name" required data-autofocus {...form.getInputProps('name')} />
+          <TextInput label="What it is for" {...form.getInputProps('about')} />
+          <Select
+            label="Descends from"
+            description="It inherits all that the release holds, and may override and add."
+            data={[
+              { value: '', label: 'nothing' },
+              ...libraries.map((entry) => ({ value: entry.slug, label: `${entry.name} ${entry.version}` })),
+            ]}
+            {...form.getInputProps('parent')}
+          />
+          <Button type="submit" w="fit-content">
+            Start the library
+          </Button>
+        </Stack>
+      </form>
+    </Modal>
+  );
+}

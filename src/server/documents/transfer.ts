@@ -1,0 +1,61 @@
+import { effectiveLibrary } from '@/core/library/effective';
+import { gift, type Gift, type GiftAsked } from '@/core/library/transfer';
+import { ordered } from '@/core/document/item';
+import { ancestorsOf } from '../releases/store';
+import { authorise, type DocumentRow } from '../access/authorise';
+import { badRequest } from '../http/problem';
+import type { UseCase, Work } from '../use-case';
+import { change } from './change';
+import { draftOf, loadDocument } from './store';
+
+async function libraryOf(work: Work, row: DocumentRow) {
+  const own = (await loadDocument(work.trx, await draftOf(work.trx, row.id), 'library')).items;
+  const ancestors = await ancestorsOf(work.trx, own);
+  return { own, items: effectiveLibrary([...ancestors, { name: '', version: '', items: own }]).authored };
+}
+
+/** Moves or copies components to another library, in one step for both; `tryOnly` tells what would come along. */
+const give: UseCase<{ slug: string; to: string; tryOnly?: boolean } & GiftAsked> = {
+  id: 'libraries.give',
+  needs: 'maintainer',
+  kind: 'library',
+  document: (input) => input.slug,
+  async run(work, input, row) {
+    const target: DocumentRow | undefined = await work
+      .trx('documents')
+      .where({ slug: input.to, kind: 'library' })
+      .first();
+    await authorise(work.trx, work.actor, 'maintainer', target);
+    if (!target || target.id === row.id) throw badRequest('Choose another library to give them to.');
+    const there = await libraryOf(work, target);
+    let given: Gift;
+    try {
+      given = gift(await libraryOf(work, row), there.items, input, work.newId);
+    } catch (error) {
+      throw badRequest(`${(error as Error).message}.`);
+    }
+    const { brought, mapped } = given;
+    if (input.tryOnly) return { brought, mapped };
+    const what = input.names.length === 1 ? input.names[0] : `${input.names.length} components`;
+    for (const edit of given.there) {
+      const item = edit.after as { kind: string; files?: Record<string, { order: string; hash: string }> };
+      if (item.kind === 'asset')
+        for (const { hash } of ordered(item.files ?? {}))
+          await work.trx('document_files').insert({ document_id: target.id, hash }).onConflict().ignore();
+    }
+    await change(work, target, {
+      id: work.newId('change'),
+      label: `Take ${what} from ${row.name}`,
+      edits: given.there,
+    });
+    if (given.here.length > 0)
+      await change(work, row, {
+        id: work.newId('change'),
+        label: `Give ${what} to ${target.name}`,
+        edits: given.here,
+      });
+    return { brought, mapped };
+  },
+};
+
+export const giveUseCases = [give];

@@ -1,0 +1,306 @@
+import { iconNameOf } from '@/core/assets/drawing';
+import type { Finding } from '@/core/findings/finding';
+import { readComponent } from '@/core/components/component-file';
+import { named } from '@/core/components/compose';
+import { applyChangeSet } from '@/core/kinds/registry';
+import { documentOf } from '@/core/document/change-set';
+import { addItem, setField, type Edit } from '@/core/document/edits';
+import { importEdits } from '@/core/intake/import';
+import type { RankItem } from '@/core/components/definition';
+import { itemsOf, type Items } from '@/core/document/item';
+import { libraryTree } from '@/core/tokens/token-tree';
+import { ordersAfter } from '@/core/document/order';
+import { readGuide } from '@/core/guides/guide-file';
+import { JsonSyntaxError, readJson } from '@/core/base/json/read';
+import { effectiveLibrary, type Generation } from '@/core/library/effective';
+import { openTokens } from '@/core/tokens/open';
+import { Resolution } from '@/core/tokens/resolve';
+import { keepFile } from '../assets/files';
+import { badRequest, Problem } from '../http/problem';
+import type { Work } from '../use-case';
+
+export interface SentFile {
+  name: string;
+  text: string;
+}
+
+/** The edits that files come to, in the order they depend on each other, and what is wrong with them. */
+export async function readFiles(
+  work: Work,
+  documentId: string,
+  ancestors: Generation[],
+  items: Items,
+  files: SentFile[],
+): Promise<{ edits: Edit[]; findings: Finding[] }> {
+  const texts = new Map(files.map((file) => [file.name, file.text]));
+  const edits: Edit[] = [];
+  const findings: Finding[] = [];
+  let working = documentOf('import', 'library', items.values());
+  const effective = () => effectiveLibrary([...ancestors, { name: '', version: '', items: working.items }]);
+  const take = (more: Edit[]) => {
+    const result = applyChangeSet(working, { edits: more });
+    if ('clashes' in result) throw badRequest(result.clashes[0]!.message);
+    edits.push(...more);
+    working = result.document;
+  };
+  const resolvers = files.filter((file) => file.name.endsWith('.resolver.json'));
+  const taken = new Set<string>();
+  const tokenFile = (file: SentFile) => {
+    const opened = openTokens(file.name, file.text, (name) => {
+      taken.add(name);
+      return texts.get(name);
+    });
+    const brought = importEdits(effective().items, opened, file.name, work.newId, working.items);
+    findings.push(
+      ...[...opened.findings, ...brought.findings].map((finding) => ({
+        ...finding,
+        at: { file: file.name, ...finding.at },
+      })),
+    );
+    take(brought.edits);
+    const spoken = new Set(
+      opened.system.sources.flatMap((source) => [...source.tokens.keys(), ...source.groups.keys()]),
+    );
+    const resolved = new Resolution(effective().system)
+      .findings()
+      .filter((finding) => spoken.has(finding.path ?? ''));
+    findings.push(...resolved.map((finding) => ({ ...finding, at: { file: file.name } })));
+  };
+  resolvers.forEach(tokenFile);
+  for (const file of files) {
+    if (/\.(tokens\.json|tokens)$/.test(file.name) && !taken.has(file.name)) tokenFile(file);
+    else if (
+      file.name.endsWith('.json') &&
+      !/\.(component|resolver|tokens)\.json$/.test(file.name) &&
+      !taken.has(file.name)
+    )
+      tokenFile(file);
+  }
+  await drawings(
+    work,
+    documentId,
+    files,
+    (edit) => take([edit]),
+    () => working.items,
+    findings,
+  );
+  const components = files.filter((other) => other.name.endsWith('.component.json'));
+  const ids = namesOf(components, work);
+  for (const file of components) {
+    const base = file.name.replace(/\.component\.json$/, '');
+    const template = texts.get(`${base}.html`);
+    if (template === undefined && !/"variationOf"/.test(file.text)) {
+      findings.push({
+        code: 'component-file',
+        severity: 'error',
+        message: `${file.name} has no template`,
+        at: { file: file.name },
+        fix: `Send ${base}.html with it`,
+      });
+      continue;
+    }
+    take(componentEdits(work, effective().items, file, template ?? '', ids, findings));
+  }
+  for (const file of files.filter((other) => other.name.endsWith('.guide.md'))) {
+    const name = file.name.replace(/^.*\//, '').replace(/\.guide\.md$/, '');
+    const tree = libraryTree(effective().items);
+    const old = itemsOf(working.items, 'guide').find((guide) => guide.name === name);
+    if (old) {
+      findings.push({
+        code: 'guide-file',
+        severity: 'warning',
+        message: `There is a guide ${name} already; it was left as it is`,
+        at: { file: file.name },
+        fix: 'Rename the file',
+      });
+      continue;
+    }
+    const last =
+      itemsOf(working.items, 'guide')
+        .map((guide) => guide.order)
+        .sort()
+        .at(-1) ?? null;
+    const guide = readGuide(file.text, {
+      id: work.newId('guide'),
+      name,
+      order: ordersAfter(last, 1)[0]!,
+      blockId: () => work.newId('block'),
+      refer: (path, kind) => ({
+        path,
+        id:
+          kind === 'group'
+            ? tree.ids.get(path)
+            : itemsOf(working.items, 'component').find((component) => component.name === path)?.id,
+      }),
+    });
+    take([addItem(guide)]);
+  }
+  return { edits, findings };
+}
+
+const USUAL_RANKS = ['basic', 'composite', 'region'];
+
+function componentEdits(
+  work: Work,
+  items: Items,
+  file: SentFile,
+  template: string,
+  ids: ReadonlyMap<string, string>,
+  findings: Finding[],
+): Edit[] {
+  const edits: Edit[] = [];
+  const tree = libraryTree(items);
+  const ranks: RankItem[] = itemsOf(items, 'rank');
+  const rank = (name: string): string | null => {
+    if (!name) return null;
+    const known = ranks.find((other) => other.name === name);
+    if (known) return known.id;
+    // A library that has no order of components yet gets the usual one, smallest first.
+    const names = ranks.length === 0 ? [...new Set([...USUAL_RANKS, name])] : [name];
+    const orders = ordersAfter(
+      ranks
+        .map((other) => other.order)
+        .sort()
+        .at(-1) ?? null,
+      names.length,
+    );
+    for (const [i, each] of names.entries()) {
+      const item: RankItem = { id: work.newId('rank'), kind: 'rank', name: each, order: orders[i]! };
+      ranks.push(item);
+      edits.push(addItem(item));
+    }
+    return ranks.find((other) => other.name === name)!.id;
+  };
+  let json;
+  try {
+    json = readJson(file.text);
+  } catch (error) {
+    if (!(error instanceof JsonSyntaxError)) throw error;
+    findings.push({
+      code: 'json-syntax',
+      severity: 'error',
+      message: `${file.name} is not JSON: ${error.reason}`,
+      at: { file: file.name, ...error.place },
+      fix: `Correct line ${error.place.line}, column ${error.place.column}`,
+    });
+    return [];
+  }
+  const last =
+    itemsOf(items, 'component')
+      .map((component) => component.order)
+      .sort()
+      .at(-1) ?? null;
+  const { component, findings: found } = readComponent(json, template, {
+    id: ids.get(nameIn(file)) ?? work.newId('component'),
+    order: ordersAfter(last, 1)[0]!,
+    entryId: () => work.newId('entry'),
+    refer: (path) => {
+      const id = tree.ids.get(path);
+      if (!id)
+        findings.push({
+          code: 'missing-target',
+          severity: 'error',
+          message: `${file.name} binds {${path}}, which is no token of the library`,
+          at: { file: file.name },
+          fix: 'Correct the path, or add the token',
+        });
+      return { id, path };
+    },
+    referTo: (kind, path) => {
+      const id = (kind === 'component' ? ids.get(path) : undefined) ?? named(items, kind, { path })?.id;
+      if (!id)
+        findings.push({
+          code: 'missing-target',
+          severity: 'error',
+          message: `${file.name} speaks of ${path}, which is no ${kind === 'ruleSet' ? 'rule set' : kind} of the library`,
+          at: { file: file.name },
+          fix: 'Correct the name, or bring it too',
+        });
+      return { id, path };
+    },
+    rank,
+  });
+  findings.push(...found.map((finding) => ({ ...finding, at: { file: file.name, ...finding.at } })));
+  if (!component) return edits;
+  if (itemsOf(items, 'component').some((other) => other.name === component.name)) {
+    findings.push({
+      code: 'component-file',
+      severity: 'error',
+      message: `There is a component ${component.name} already`,
+      at: { file: file.name },
+      fix: 'Rename the one or the other',
+    });
+  }
+  return [...edits, addItem(component)];
+}
+
+/** The name a component file gives, without reading the rest of it. */
+const nameIn = (file: SentFile): string => /"name"\s*:\s*"([^"]*)"/.exec(file.text)?.[1] ?? '';
+
+/** Ids for all components that come in together, so that each can refer to any other. */
+const namesOf = (files: readonly SentFile[], work: Work): Map<string, string> =>
+  new Map(files.map((file) => [nameIn(file), work.newId('component')]));
+
+/** Drawings become icons, or logos where they lie in a folder of that name; those of one name are its versions. */
+async function drawings(
+  work: Work,
+  documentId: string,
+  files: readonly SentFile[],
+  put: (edit: Edit) => void,
+  present: () => Items,
+  findings: Finding[],
+): Promise<void> {
+  for (const file of files.filter((other) => /\.svg$/i.test(other.name))) {
+    const role = /(^|\/)logos?\//i.test(file.name) ? 'logo' : 'icon';
+    const { name } = iconNameOf(file.name);
+    let kept;
+    try {
+      kept = await keepFile(work.trx, documentId, {
+        name: file.name,
+        as: role,
+        bytes: new TextEncoder().encode(file.text),
+      });
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      findings.push({
+        code: 'drawing-file',
+        severity: 'error',
+        message: error.message,
+        at: { file: file.name },
+        fix: 'Mend the drawing, or leave it out',
+      });
+      continue;
+    }
+    const known = itemsOf(present(), 'asset').find((asset) => asset.name === name);
+    const last = known ? Object.values(known.files) : itemsOf(present(), 'asset');
+    const [order] = ordersAfter(
+      last
+        .map((one) => one.order)
+        .sort()
+        .at(-1) ?? null,
+      1,
+    ) as [string];
+    const { hash, mediaType, size, svg } = kept;
+    const stored = {
+      file: file.name.split('/').at(-1)!,
+      hash,
+      mediaType,
+      size,
+      context: null,
+      font: null,
+      ...(svg !== undefined && { svg }),
+    };
+    if (known) put(setField(known, `files/${work.newId('file')}`, { ...stored, order }));
+    else
+      put(
+        addItem({
+          id: work.newId('asset'),
+          kind: 'asset',
+          name,
+          role,
+          order,
+          files: { [work.newId('file')]: { ...stored, order: ordersAfter(null, 1)[0]! } },
+        }),
+      );
+  }
+}

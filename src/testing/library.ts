@@ -1,0 +1,113 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { readComponent } from '@/core/components/component-file';
+import { applyChangeSet } from '@/core/kinds/registry';
+import { documentOf } from '@/core/document/change-set';
+import { addItem, type Edit } from '@/core/document/edits';
+import { importEdits } from '@/core/intake/import';
+import { itemsOf, type Document, type Item } from '@/core/document/item';
+import { libraryTree } from '@/core/tokens/token-tree';
+import { readGuide } from '@/core/guides/guide-file';
+import { readJson } from '@/core/base/json/read';
+import { openTokens } from '@/core/tokens/open';
+import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from '@/editing/session/open-library';
+import type { Plan } from '@/editing/session/command';
+
+/** For tests: the demo library built from its files, and opened as a tab would. */
+const folder = path.resolve('demo/keel');
+export const files = new Map(
+  readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
+    entry.isFile() ? [[entry.name, readFileSync(path.join(folder, entry.name), 'utf8')] as const] : [],
+  ),
+);
+let n = 0;
+export const newId = (prefix: string) => `${prefix}_${++n}`;
+export const lens = { brand: 'saltmarsh', scheme: 'light' };
+export const dark = { brand: 'saltmarsh', scheme: 'dark' };
+
+export function apply(document: Document, edits: Edit[]): Document {
+  const result = applyChangeSet(document, { edits });
+  if ('clashes' in result) throw new Error(JSON.stringify(result.clashes));
+  return result.document;
+}
+
+export function demo(): Document {
+  let document = documentOf('keel', 'library', []);
+  document = apply(
+    document,
+    importEdits(
+      document.items,
+      openTokens('keel.resolver.json', files.get('keel.resolver.json')!, (name) => files.get(name)),
+      'keel.resolver.json',
+      newId,
+    ).edits,
+  );
+  const tree = libraryTree(document.items);
+  const nameIn = (text: string) => /"name": "([^"]+)"/.exec(text)![1]!;
+  const ids = new Map(
+    [...files].flatMap(([name, text]) =>
+      name.endsWith('.component.json') ? [[nameIn(text), newId('component')] as const] : [],
+    ),
+  );
+  for (const [name, text] of files) {
+    if (!name.endsWith('.component.json')) continue;
+    const read = readComponent(readJson(text), files.get(name.replace('.component.json', '.html')) ?? '', {
+      id: ids.get(nameIn(text))!,
+      order: `a${n}`,
+      entryId: () => newId('entry'),
+      rank: () => null,
+      refer: (at) => ({ id: tree.ids.get(at), path: at }),
+      referTo: (_, path) => ({ id: ids.get(path), path }),
+    });
+    if (read.findings.length > 0) throw new Error(read.findings[0]!.message);
+    document = apply(document, [addItem(read.component!)]);
+  }
+  const components = itemsOf(document.items, 'component');
+  const guide = readGuide(files.get('buttons.guide.md')!, {
+    id: newId('guide'),
+    name: 'buttons',
+    order: 'a0',
+    blockId: () => newId('block'),
+    refer: (at, kind) => ({
+      path: at,
+      id: kind === 'group' ? tree.ids.get(at) : components.find((c) => c.name === at)!.id,
+    }),
+  });
+  return apply(document, [addItem(guide)]);
+}
+
+const list = (document: Document): Item[] => [...document.items.values()];
+
+/** A library with one release, opened by somebody who may edit it. */
+export function opened(
+  released: Document,
+  present: Document = released,
+  more: Partial<LibrarySnapshot> = {},
+): OpenLibrary {
+  const snapshot: LibrarySnapshot = {
+    document: { id: 'keel', kind: 'library', slug: 'keel', name: 'Keel', about: '', team: 'T' },
+    role: 'maintainer',
+    sequence: 1,
+    items: list(released),
+    ancestors: [],
+    last: { version: '1.0.0', items: list(released), ancestors: [] },
+    versions: [{ version: '1.0.0', at: '2026-01-01' }],
+    products: [],
+    log: [],
+    people: [{ id: 'p', name: 'Pat' }],
+    ...more,
+  };
+  return new OpenLibrary(surroundingsOf(snapshot), present, 2, [], 'p');
+}
+
+/** The library after a plan; what a plan refuses is thrown. */
+export function done(library: OpenLibrary, plan: Plan): OpenLibrary {
+  if ('problem' in plan) throw new Error(`${plan.problem}. ${plan.fix}`);
+  return new OpenLibrary(
+    library.surroundings,
+    apply(library.own, plan.edits),
+    library.sequence + 1,
+    library.log,
+    'p',
+  );
+}

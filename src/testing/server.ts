@@ -1,0 +1,119 @@
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import type { Knex } from 'knex';
+import type { Actor } from '@/server/access/authorise';
+import { openDatabase } from '@/server/db/connection';
+import { perform } from '@/server/perform';
+import { shared } from '@/server/shared';
+
+/** A workspace for tests: one person for every role, a library and a product that only their team may see. */
+export interface TestWorkspace {
+  knex: Knex;
+  folder: string;
+  actors: Record<string, Actor>;
+  /** A fresh copy of the workspace as it was when made. */
+  again(): Promise<{ knex: Knex; close(): Promise<void> }>;
+  close(): Promise<void>;
+}
+
+export const TOKENS = JSON.stringify({
+  color: {
+    $type: 'color',
+    ink: { $value: '#222222' },
+    text: { $value: '{color.ink}' },
+    page: { $value: '#ffffff' },
+  },
+  $extensions: { 'app.seedplan': { pairings: [{ text: 'color.text', surface: 'color.page', needs: 4.5 }] } },
+});
+
+export async function testWorkspace(): Promise<TestWorkspace> {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-'));
+  const knex = await openDatabase(folder);
+  const nobody: Actor = { kind: 'nobody' };
+  const password = 'a long password';
+  await perform(knex, 'workspace.setUp', nobody, {
+    workspace: 'W',
+    name: 'owner',
+    email: 'owner@w.example',
+    password,
+    team: 'T',
+  });
+  const actor = async (name: string): Promise<Actor> => ({
+    kind: 'person',
+    id: (await knex('people').where({ name }).first()).id,
+  });
+  const owner = await actor('owner');
+  for (const role of ['viewer', 'contributor', 'maintainer']) {
+    await perform(knex, 'people.add', owner, {
+      name: role,
+      email: `${role}@w.example`,
+      password,
+      memberships: [{ team: 'T', role }],
+    });
+  }
+  await perform(knex, 'people.add', owner, {
+    name: 'outsider',
+    email: 'outsider@w.example',
+    password,
+    memberships: [{ team: 'Elsewhere', role: 'owner' }],
+  });
+  await perform(knex, 'libraries.create', owner, { name: 'Lib', slug: 'lib', visibility: 'team' });
+  const template = '<button part="root"><span part="label"><slot name="label"></slot></span></button>';
+  const component = {
+    name: 'button',
+    props: [{ name: 'label', kind: 'text', default: 'Go' }],
+    parts: [{ name: 'root' }, { name: 'label', shows: 'text' }],
+    rules: [{ part: 'root', style: { color: '{color.text}', 'background-color': '{color.page}' } }],
+  };
+  await perform(knex, 'libraries.import', owner, {
+    slug: 'lib',
+    files: [
+      { name: 'lib.tokens.json', text: TOKENS },
+      { name: 'button.component.json', text: JSON.stringify(component) },
+      { name: 'button.html', text: template },
+    ],
+  });
+  await perform(knex, 'releases.publish', owner, {
+    slug: 'lib',
+    sequence: 1,
+    version: '1.0.0',
+    leftOut: [],
+    summary: '',
+  });
+  await perform(knex, 'products.create', owner, { name: 'Prod', slug: 'prod', library: 'lib' });
+  await knex('documents').where({ slug: 'prod' }).update({ visibility: 'team' });
+  const actors: Record<string, Actor> = { nobody, owner };
+  for (const name of ['viewer', 'contributor', 'maintainer', 'outsider']) actors[name] = await actor(name);
+  const copies: string[] = [];
+  return {
+    knex,
+    folder,
+    actors,
+    async again() {
+      const copy = mkdtempSync(path.join(os.tmpdir(), 'seedplan-'));
+      copies.push(copy);
+      await knex.raw('PRAGMA wal_checkpoint(TRUNCATE)');
+      cpSync(path.join(folder, 'seedplan.db'), path.join(copy, 'seedplan.db'));
+      shared('documents', () => new Map()).clear();
+      const opened = await openDatabase(copy);
+      return { knex: opened, close: () => opened.destroy() };
+    },
+    async close() {
+      await knex.destroy();
+      for (const each of [folder, ...copies]) rmSync(each, { recursive: true, force: true });
+    },
+  };
+}
+
+/** Everything in a database, as text: to see that a refusal wrote nothing. */
+export async function dump(knex: Knex): Promise<string> {
+  const tables: { name: string }[] = await knex('sqlite_master')
+    .where({ type: 'table' })
+    .whereNot('name', 'like', 'sqlite_%')
+    .select('name')
+    .orderBy('name');
+  const rows = [];
+  for (const { name } of tables) rows.push([name, await knex(name).select()]);
+  return JSON.stringify(rows);
+}
