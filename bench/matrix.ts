@@ -13,7 +13,7 @@ function sampleTokens(): Resolution {
   return new Resolution(readResolver(tree, () => ({ problem: '' })).system);
 }
 
-const ground = () => ({ r: 1, g: 1, b: 1, alpha: 1 });
+const backdrop = () => ({ r: 1, g: 1, b: 1, alpha: 1 });
 const items = new Map();
 
 export const matrix: Benchmark = {
@@ -29,10 +29,10 @@ export const matrix: Benchmark = {
     const alone: number[] = [];
     for (let round = 0; round < 5; round++) {
       let start = performance.now();
-      const { cells } = matrixOf(component, items, resolution, ground);
+      const { cells } = matrixOf(component, items, resolution, backdrop);
       shared.push(performance.now() - start);
       start = performance.now();
-      const each = all.map((one) => cellChecks(component, items, resolution, one, ground));
+      const each = all.map((one) => cellChecks(component, items, resolution, one, backdrop));
       alone.push(performance.now() - start);
       if (JSON.stringify(cells.map(({ checks }) => checks)) !== JSON.stringify(each))
         throw new Error('The shared matrix is not that of its cells');

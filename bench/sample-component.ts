@@ -1,4 +1,10 @@
-import type { ComponentItem, Condition, Prop, StyleEntry, StyleValue } from '../src/core/components/definition';
+import type {
+  ComponentDefinition,
+  Condition,
+  Prop,
+  StyleEntry,
+  StyleValue,
+} from '../src/core/components/definition';
 
 const color = (at: number) => ({ $value: { colorSpace: 'srgb', components: [(at * 7) % 11, (at * 5) % 11, (at * 3) % 11].map((x) => x / 10) } }); // prettier-ignore
 const colors = (shift: number) =>
@@ -26,7 +32,7 @@ const values = (count: number) => Array.from({ length: count }, (_, i) => `v${i}
 const SAMPLE_AXES: [string, number][] = [['tone', 7], ['size', 6], ['shape', 5], ['icon', 4]]; // prettier-ignore
 
 /** A button of 7 × 6 × 5 × 4 choices and six states, 5,040 combinations, with 45 rules. */
-export function sampleComponent(name = 'sample', axes = SAMPLE_AXES): ComponentItem {
+export function sampleComponent(name = 'sample', axes = SAMPLE_AXES): ComponentDefinition {
   const rules: StyleEntry[] = [];
   const add = (when: Condition[], part: string, at: number) => {
     const bound = (i: number): StyleValue => ({ token: { path: `color.c${(at * 3 + i) % 40}` } });
@@ -53,7 +59,7 @@ export function sampleComponent(name = 'sample', axes = SAMPLE_AXES): ComponentI
  * The same for looking at in the browser: text takes its colour from one rule alone, and in one tone stands on black, so
  * that changing this rule changes how many combinations fail. With one combination it cannot be operated, and each choice has one value.
  */
-export function shownComponent(many: boolean): ComponentItem {
+export function shownComponent(many: boolean): ComponentDefinition {
   const component = sampleComponent('sample', many ? SAMPLE_AXES : SAMPLE_AXES.map(([name]) => [name, 1]));
   const entries = Object.entries(component.entries).map(([id, entry]): [string, StyleEntry] => {
     if (entry.kind === 'kept') return [id, entry];

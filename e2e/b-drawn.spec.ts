@@ -3,12 +3,12 @@ import fc from 'fast-check';
 import { anatomyParts, anatomySvg } from '@/core/components/anatomy';
 import { combinationsOf } from '@/core/components/combinations';
 import { componentClass } from '@/core/components/compile';
-import { keptReach } from '@/core/components/passthrough-css';
+import { affectedProperties } from '@/core/components/passthrough-css';
 import { cellChecks } from '@/core/components/matrix';
 import { lengthText, partsOf, type MeasuredPart } from '@/core/components/measured';
 import { CONTRAST_PROPERTIES, drawnContrast } from '@/core/components/measured-contrast';
 import { renderNested } from '@/core/components/nested';
-import type { ComponentItem } from '@/core/components/definition';
+import type { ComponentDefinition } from '@/core/components/definition';
 import { itemsOf, type Item } from '@/core/document/item';
 import { tokenSystemOf } from '@/core/tokens/token-tree';
 import { contextAttributes } from '@/core/products/screen';
@@ -42,7 +42,7 @@ async function open(page: Page) {
         html,
         css: `${css}*{transition:none!important}`,
         attributes,
-        ground: '#ffffff',
+        backdrop: '#ffffff',
         measure: CONTRAST_PROPERTIES,
       },
     );
@@ -146,7 +146,7 @@ test('all that kept CSS changes in Chromium is among what it is said to reach', 
     'color: red', 'background: #123456', 'background-color: #00f', 'border: 3px solid red', 'border-top-color: lime', 'opacity: 0.5', 'font: 30px/1 serif', 'font-size: 9px', 'font-weight: 900', 'position: absolute', 'padding-inline: 33px', '--color-action-text: red', 'all: unset',
   ); // prettier-ignore
   const block = fc.tuple(selector, declaration).map(([one, said]) => `${one} { ${said} }`);
-  const made = (css: string): ComponentItem => ({
+  const made = (css: string): ComponentDefinition => ({
     ...button,
     entries: { ...button.entries, ...(css && { entry_kept: { order: 'zz', kind: 'kept' as const, css } }) },
   });
@@ -197,7 +197,7 @@ test('all that kept CSS changes in Chromium is among what it is said to reach', 
   await fc.assert(
     fc.asyncProperty(fc.array(block, { minLength: 1, maxLength: 2 }), async (blocks) => {
       const css = blocks.join('\n');
-      const reach = keptReach(made(css));
+      const reach = affectedProperties(made(css));
       const now = await looks(css);
       now.forEach(([part, style], i) => {
         for (const [property, value] of Object.entries(style)) {

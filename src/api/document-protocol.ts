@@ -3,9 +3,9 @@ import type { Clash } from '@/core/document/edits';
 /** What a page says to the worker that holds the open document. Each asks for one answer with the same number. */
 export type Ask =
   | { ask: 'open'; kind: 'library' | 'product'; slug: string; person: string }
-  | { ask: 'view'; name: string; input: unknown }
+  | { ask: 'query'; name: string; input: unknown }
   /** Works out a gesture's edits. `show` lays them over the document without storing; `store` commits them. */
-  | { ask: 'plan'; name: string; input: unknown; then: 'show' | 'store' }
+  | { ask: 'command'; name: string; input: unknown; then: 'show' | 'store' }
   | { ask: 'clear' }
   | { ask: 'undo'; redo: boolean; partly: boolean }
   | { ask: 'keep'; clash: ClashReport }

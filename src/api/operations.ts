@@ -302,9 +302,9 @@ export const OPERATIONS: readonly Operation[] = [
     answer: object({}),
   },
   {
-    id: 'libraries.give',
+    id: 'libraries.transfer',
     method: 'POST',
-    path: '/libraries/{slug}/give',
+    path: '/libraries/{slug}/transfer',
     summary: 'Move or copy components to another library, with what they need',
     body: object(
       {

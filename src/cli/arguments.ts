@@ -1,8 +1,11 @@
+import { ExpectedError } from '@/core/base/errors';
 import { parseArgs } from 'node:util';
 import { defaultContext, type Axis, type Context } from '@/core/tokens/system';
 
 /** Words on the command line that do not fit the command. */
-export class UsageError extends Error {}
+export class UsageError extends ExpectedError {
+  override readonly name = 'UsageError';
+}
 
 export interface Options {
   /** Options that take a value, each with the values allowed (empty: any). */

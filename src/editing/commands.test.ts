@@ -6,10 +6,10 @@ import { itemsOf } from '@/core/document/item';
 import { cssLine } from '@/core/tokens/css-text';
 import { dark, demo, done, lens, newId, opened } from '@/testing/library';
 import type { OpenLibrary } from './session/open-library';
-import type { Plan } from './session/command';
-import { LIBRARY_PLANS } from './commands';
+import type { Command } from './session/command';
+import { LIBRARY_COMMANDS } from './commands';
 import { findings } from './findings/queries/findings';
-import { LIBRARY_VIEWS } from './queries';
+import { LIBRARY_QUERIES } from './queries';
 
 const released = demo();
 const library = opened(released);
@@ -26,32 +26,32 @@ const everything = (of: OpenLibrary) =>
       of.resolution.contexts.map((_, i) => css(of, path, i as never)),
     ]),
   );
-const refused = (plan: Plan) => ('problem' in plan ? plan.problem : 'nothing');
+const refused = (command: Command) => ('problem' in command ? command.problem : 'nothing');
 const uses = (of: OpenLibrary, path: string) =>
-  LIBRARY_VIEWS.token(of, { path, lens })!
+  LIBRARY_QUERIES.token(of, { path, lens })!
     .uses.map((use) => `${use.title}: ${use.place}`)
     .sort();
 const bring = (files: { name: string; text: string }[], into = opened(empty), decisions = {}, strip = '') =>
-  done(into, LIBRARY_PLANS.bringIn(into, { files, strip, into: '', decisions }, newId));
+  done(into, LIBRARY_COMMANDS.importTokens(into, { files, strip, into: '', decisions }, newId));
 
 /** Whatever a plan does, its edits taken back give the document as it was: every test ends here. */
-function takenBack(of: OpenLibrary, plan: Plan): void {
-  if ('problem' in plan) throw new Error(plan.problem);
-  const applied = applyChangeSet(of.own, plan);
+function takenBack(of: OpenLibrary, command: Command): void {
+  if ('problem' in command) throw new Error(command.problem);
+  const applied = applyChangeSet(of.own, command);
   if ('clashes' in applied) throw new Error(applied.clashes[0]!.message);
-  const back = applyChangeSet(applied.document, { edits: invertEdits(plan.edits) });
+  const back = applyChangeSet(applied.document, { edits: invertEdits(command.edits) });
   if ('clashes' in back) throw new Error(back.clashes[0]!.message);
   expect(back.document).toEqual(of.own);
 }
 
 describe('paths', () => {
   test('a group used everywhere is renamed: every value stays, every alias and binding follows', () => {
-    const plan = LIBRARY_PLANS.repath(
+    const command = LIBRARY_COMMANDS.renamePaths(
       library,
       { changes: [{ from: 'color.estuary', to: 'color.tide' }] },
       newId,
     );
-    const changed = done(library, plan);
+    const changed = done(library, command);
     const rename = (path: string) => path.replace(/^color\.estuary\./, 'color.tide.');
     expect(everything(changed)).toEqual(
       new Map([...everything(library)].map(([path, values]) => [rename(path), values])),
@@ -69,34 +69,40 @@ describe('paths', () => {
     );
     expect(uses(changed, 'color.tide.700')).toEqual(uses(library, 'color.estuary.700'));
     // One edit moves the name; the other keeps the old one leading here.
-    expect('edits' in plan && plan.edits.map((edit) => edit.path)).toEqual(['name', 'redirects']);
-    takenBack(library, plan);
+    expect('edits' in command && command.edits.map((edit) => edit.path)).toEqual(['name', 'redirects']);
+    takenBack(library, command);
   });
 
   test('old paths kept become deprecated aliases, and the release is minor', () => {
     const input = { changes: [{ from: 'color.estuary', to: 'color.tide' }] };
     expect(
-      LIBRARY_VIEWS.ledger(done(library, LIBRARY_PLANS.repath(library, input, newId)), { leftOut: [] }).bump,
+      LIBRARY_QUERIES.ledger(done(library, LIBRARY_COMMANDS.renamePaths(library, input, newId)), {
+        leftOut: [],
+      }).bump,
     ).toBe('major');
-    const kept = done(library, LIBRARY_PLANS.repath(library, { ...input, keepOld: true }, newId));
+    const kept = done(library, LIBRARY_COMMANDS.renamePaths(library, { ...input, keepOld: true }, newId));
     expect(css(kept, 'color.estuary.700')).toBe(css(library, 'color.estuary.700'));
-    expect(LIBRARY_VIEWS.token(kept, { path: 'color.estuary.700', lens })).toMatchObject({
+    expect(LIBRARY_QUERIES.token(kept, { path: 'color.estuary.700', lens })).toMatchObject({
       alias: 'color.tide.700',
       deprecated: true,
     });
-    expect(LIBRARY_VIEWS.ledger(kept, { leftOut: [] }).bump).toBe('minor');
+    expect(LIBRARY_QUERIES.ledger(kept, { leftOut: [] }).bump).toBe('minor');
   });
 
   test('to another group, two changing places, into itself, onto something', () => {
     const moved = done(
       library,
-      LIBRARY_PLANS.repath(library, { changes: [{ from: 'color.grey.600', to: 'paint.stone.dark' }] }, newId),
+      LIBRARY_COMMANDS.renamePaths(
+        library,
+        { changes: [{ from: 'color.grey.600', to: 'paint.stone.dark' }] },
+        newId,
+      ),
     );
     expect(css(moved, 'color.text.quiet')).toBe(css(library, 'color.text.quiet'));
     expect(css(moved, 'paint.stone.dark')).toBe(css(library, 'color.grey.600'));
     const swapped = done(
       library,
-      LIBRARY_PLANS.repath(
+      LIBRARY_COMMANDS.renamePaths(
         library,
         {
           changes: [
@@ -112,50 +118,50 @@ describe('paths', () => {
       css(library, 'color.grey.50'),
     ]);
     const change = (from: string, to: string) =>
-      refused(LIBRARY_PLANS.repath(library, { changes: [{ from, to }] }, newId));
+      refused(LIBRARY_COMMANDS.renamePaths(library, { changes: [{ from, to }] }, newId));
     expect(change('color.grey', 'color.grey.deep')).toBe('color.grey cannot be moved into itself');
     expect(change('color.grey.50', 'color.grey.100')).toBe('There is something at color.grey.100 already');
     expect(change('color.grey.50', 'a..b')).toContain('cannot be empty');
-    expect(change('color.grey.50', 'color.grey.100.x')).toContain('is a token and cannot hold others');
+    expect(change('color.grey.50', 'color.grey.100.x')).toContain('is a token, and a token cannot hold others');
   });
 
   test('moving orders siblings and groups by drag', () => {
     const names = (of: OpenLibrary, group: string) =>
       (of.tree.children.get(of.tree.ids.get(group)!) ?? []).map((item) => item.name);
     const first = names(library, 'color.grey');
-    const plan = LIBRARY_PLANS.move(
+    const command = LIBRARY_COMMANDS.move(
       library,
       { paths: [`color.grey.${first[2]}`], into: 'color.grey', before: `color.grey.${first[0]}` },
       newId,
     );
-    expect(names(done(library, plan), 'color.grey')).toEqual([
+    expect(names(done(library, command), 'color.grey')).toEqual([
       first[2],
       first[0],
       first[1],
       ...first.slice(3),
     ]);
-    takenBack(library, plan);
-    const away = LIBRARY_PLANS.move(library, { paths: ['color.grey'], into: 'space' }, newId);
+    takenBack(library, command);
+    const away = LIBRARY_COMMANDS.move(library, { paths: ['color.grey'], into: 'space' }, newId);
     expect(css(done(library, away), 'space.grey.50')).toBe(css(library, 'color.grey.50'));
-    expect(refused(LIBRARY_PLANS.move(library, { paths: ['color'], into: 'color.grey' }, newId))).toContain(
-      'into itself',
-    );
+    expect(
+      refused(LIBRARY_COMMANDS.move(library, { paths: ['color'], into: 'color.grey' }, newId)),
+    ).toContain('into itself');
   });
 
   test('find and replace in names, and across names', () => {
-    expect(LIBRARY_VIEWS.replacedPaths(library, { find: 'grey', replace: 'stone' })).toContainEqual({
+    expect(LIBRARY_QUERIES.replacedPaths(library, { find: 'grey', replace: 'stone' })).toContainEqual({
       from: 'color.grey',
       to: 'color.stone',
     });
     const changed = done(
       library,
-      LIBRARY_PLANS.replaceInPaths(library, { find: 'color.text', replace: 'ink' }, newId),
+      LIBRARY_COMMANDS.replaceInPaths(library, { find: 'color.text', replace: 'ink' }, newId),
     );
     expect(css(changed, 'ink.quiet')).toBe(css(library, 'color.text.quiet'));
     expect(changed.resolution.paths.some((path) => path.startsWith('color.text'))).toBe(false);
-    expect(refused(LIBRARY_PLANS.replaceInPaths(library, { find: 'nowhere', replace: '' }, newId))).toContain(
-      'No path holds',
-    );
+    expect(
+      refused(LIBRARY_COMMANDS.replaceInPaths(library, { find: 'nowhere', replace: '' }, newId)),
+    ).toContain('No path holds');
   });
 
   test('a group duplicated is whole, and refers to itself', () => {
@@ -163,36 +169,36 @@ describe('paths', () => {
     const file =
       '{"a":{"$type":"color","base":{"$value":"#112233"},"edge":{"$value":"{a.base}"},"out":{"$value":"{other}"}},"other":{"$type":"color","$value":"#445566"}}';
     const start = bring([{ name: 'a.tokens.json', text: file }], before);
-    const plan = LIBRARY_PLANS.duplicate(start, { path: 'a', to: 'b' }, newId);
-    const both = done(start, plan);
-    const view = (path: string) => LIBRARY_VIEWS.token(both, { path, lens: {} })!;
+    const command = LIBRARY_COMMANDS.duplicate(start, { path: 'a', to: 'b' }, newId);
+    const both = done(start, command);
+    const view = (path: string) => LIBRARY_QUERIES.token(both, { path, lens: {} })!;
     expect([view('b.edge').alias, view('b.out').alias, view('b.edge').css]).toEqual([
       'b.base',
       'other',
       '#112233',
     ]);
-    expect(refused(LIBRARY_PLANS.duplicate(both, { path: 'a', to: 'b' }, newId))).toContain('already');
-    takenBack(start, plan);
+    expect(refused(LIBRARY_COMMANDS.duplicate(both, { path: 'a', to: 'b' }, newId))).toContain('already');
+    takenBack(start, command);
   });
 
   test('removed with a replacement, nothing is left that refers to what is gone', () => {
-    const plan = LIBRARY_PLANS.removePaths(
+    const command = LIBRARY_COMMANDS.removePaths(
       library,
       { paths: ['color.estuary.700'], replacement: 'color.estuary.900' },
       newId,
     );
-    const changed = done(library, plan);
+    const changed = done(library, command);
     expect(changed.findings().filter((f) => f.code === 'missing-target')).toEqual([]);
     expect(css(changed, 'color.action.surface')).toBe(css(library, 'color.estuary.900'));
-    takenBack(library, plan);
+    takenBack(library, command);
     const without = done(
       library,
-      LIBRARY_PLANS.removePaths(library, { paths: ['color.estuary.700'] }, newId),
+      LIBRARY_COMMANDS.removePaths(library, { paths: ['color.estuary.700'] }, newId),
     );
     expect(without.findings().some((f) => f.code === 'missing-target')).toBe(true);
     expect(
       refused(
-        LIBRARY_PLANS.removePaths(
+        LIBRARY_COMMANDS.removePaths(
           library,
           { paths: ['color.estuary'], replacement: 'color.estuary.900' },
           newId,
@@ -204,7 +210,7 @@ describe('paths', () => {
   test('any run of structural gestures leaves every surviving value as it was', () => {
     const groups = fc.constantFrom('color.grey', 'color.estuary', 'space', 'color.text', 'radius');
     const gesture = fc.tuple(
-      fc.constantFrom('repath', 'move', 'duplicate'),
+      fc.constantFrom('renamePaths', 'move', 'duplicate'),
       groups,
       fc.constantFrom('made.here', 'elsewhere', 'space.odd', 'z'),
     );
@@ -212,15 +218,15 @@ describe('paths', () => {
       fc.property(fc.array(gesture, { minLength: 1, maxLength: 4 }), (gestures) => {
         let now = library;
         for (const [kind, group, target] of gestures) {
-          const plan =
-            kind === 'repath'
-              ? LIBRARY_PLANS.repath(now, { changes: [{ from: group, to: target }] }, newId)
+          const command =
+            kind === 'renamePaths'
+              ? LIBRARY_COMMANDS.renamePaths(now, { changes: [{ from: group, to: target }] }, newId)
               : kind === 'move'
-                ? LIBRARY_PLANS.move(now, { paths: [group], into: target }, newId)
-                : LIBRARY_PLANS.duplicate(now, { path: group, to: target }, newId);
-          if ('problem' in plan) continue;
-          takenBack(now, plan);
-          now = done(now, plan);
+                ? LIBRARY_COMMANDS.move(now, { paths: [group], into: target }, newId)
+                : LIBRARY_COMMANDS.duplicate(now, { path: group, to: target }, newId);
+          if ('problem' in command) continue;
+          takenBack(now, command);
+          now = done(now, command);
         }
         expect(now.findings().filter((f) => f.severity === 'error').length).toBe(
           library.findings().filter((f) => f.severity === 'error').length,
@@ -248,14 +254,16 @@ describe('values', () => {
     const [layer] = itemsOf(start.items, 'layer');
     const changed = done(
       start,
-      LIBRARY_PLANS.promote(start, { path: 'card.edge', layer: layer!.id, to: 'color.quay' }, newId),
+      LIBRARY_COMMANDS.promote(start, { path: 'card.edge', layer: layer!.id, to: 'color.quay' }, newId),
     );
     expect([
       css(changed, 'card.edge', {} as never),
-      LIBRARY_VIEWS.token(changed, { path: 'card.edge', lens: {} })!.alias,
+      LIBRARY_QUERIES.token(changed, { path: 'card.edge', lens: {} })!.alias,
     ]).toEqual(['#0a5d6a', 'color.quay']);
     expect(
-      refused(LIBRARY_PLANS.promote(changed, { path: 'card.edge', layer: layer!.id, to: 'color.b' }, newId)),
+      refused(
+        LIBRARY_COMMANDS.promote(changed, { path: 'card.edge', layer: layer!.id, to: 'color.b' }, newId),
+      ),
     ).toContain('refers to a token already');
   });
 
@@ -263,7 +271,7 @@ describe('values', () => {
     const when = { brand: 'gannet', scheme: 'dark' };
     const changed = done(
       library,
-      LIBRARY_PLANS.setUnder(library, { path: 'color.action.surface', when, text: '#abcdef' }, newId),
+      LIBRARY_COMMANDS.setUnder(library, { path: 'color.action.surface', when, text: '#abcdef' }, newId),
     );
     expect([
       css(changed, 'color.action.surface', when),
@@ -274,7 +282,7 @@ describe('values', () => {
       css(library, 'color.action.surface', dark),
       css(library, 'color.action.surface', lens),
     ]);
-    const view = LIBRARY_VIEWS.overrides(changed, {
+    const view = LIBRARY_QUERIES.overrides(changed, {
       layer: itemsOf(changed.items, 'layer').find(
         (one) => one.when.length === 2 && one.name === 'gannet dark',
       )!.id,
@@ -286,7 +294,7 @@ describe('values', () => {
     const paths = ['color.text.quiet'];
     const changed = done(
       library,
-      LIBRARY_PLANS.setStanding(
+      LIBRARY_COMMANDS.setLifecycle(
         library,
         {
           paths,
@@ -296,7 +304,7 @@ describe('values', () => {
         newId,
       ),
     );
-    expect(LIBRARY_VIEWS.token(changed, { path: paths[0]!, lens })).toMatchObject({
+    expect(LIBRARY_QUERIES.token(changed, { path: paths[0]!, lens })).toMatchObject({
       internal: true,
       deprecation: 'Use color.text.link',
       replacement: 'color.text.link',
@@ -304,14 +312,14 @@ describe('values', () => {
     });
     const back = done(
       changed,
-      LIBRARY_PLANS.setStanding(changed, { paths, visibility: 'released', deprecated: null }, newId),
+      LIBRARY_COMMANDS.setLifecycle(changed, { paths, visibility: 'released', deprecated: null }, newId),
     );
     expect(back.own.items.get(library.tree.ids.get(paths[0]!)!)).toEqual(
       library.own.items.get(library.tree.ids.get(paths[0]!)!),
     );
     expect(
       refused(
-        LIBRARY_PLANS.setStanding(
+        LIBRARY_COMMANDS.setLifecycle(
           library,
           { paths, deprecated: { reason: '', replacement: 'no.such', date: '' } },
           newId,
@@ -320,7 +328,7 @@ describe('values', () => {
     ).toContain('no token');
     expect(
       refused(
-        LIBRARY_PLANS.setStanding(
+        LIBRARY_COMMANDS.setLifecycle(
           library,
           { paths, deprecated: { reason: 'x', replacement: '', date: 'soon' } },
           newId,
@@ -333,28 +341,28 @@ describe('values', () => {
 describe('mends', () => {
   const codes = (of: OpenLibrary) => of.findings().map((f) => `${f.code} ${f.path}`);
   test('each code that has a mend is gone where it was mended, and no error comes in its place', () => {
-    const mendable = library.findings().filter((finding) =>
+    const fixable = library.findings().filter((finding) =>
       findings(library, {
         code: finding.code,
         severity: '',
         find: finding.path ?? '',
-      }).rows.some((row) => row.mend && row.path === finding.path),
+      }).rows.some((row) => row.fixLabel && row.path === finding.path),
     );
-    expect(new Set(mendable.map((f) => f.code)).size).toBeGreaterThan(3);
-    for (const finding of mendable) {
-      const plan = LIBRARY_PLANS.mend(
+    expect(new Set(fixable.map((f) => f.code)).size).toBeGreaterThan(3);
+    for (const finding of fixable) {
+      const command = LIBRARY_COMMANDS.applyFixes(
         library,
         { keys: [{ code: finding.code, path: finding.path!, context: finding.context }] },
         newId,
       );
-      const mended = done(library, plan);
+      const mended = done(library, command);
       expect(codes(mended).filter((code) => code === `${finding.code} ${finding.path}`).length).toBeLessThan(
         codes(library).filter((code) => code === `${finding.code} ${finding.path}`).length,
       );
       expect(mended.findings().filter((f) => f.severity === 'error').length).toBeLessThanOrEqual(
         library.findings().filter((f) => f.severity === 'error').length,
       );
-      takenBack(library, plan);
+      takenBack(library, command);
     }
   });
 
@@ -364,7 +372,7 @@ describe('mends', () => {
       .filter((f) => f.code === 'contrast')
       .map((f) => ({ code: f.code, path: f.path!, context: f.context }));
     expect(keys.length).toBeGreaterThan(0);
-    const mended = done(library, LIBRARY_PLANS.mend(library, { keys }, newId));
+    const mended = done(library, LIBRARY_COMMANDS.applyFixes(library, { keys }, newId));
     expect(mended.findings().filter((f) => f.code === 'contrast')).toEqual([]);
   });
 
@@ -373,27 +381,27 @@ describe('mends', () => {
     const keys = [{ code: finding.code, path: finding.path! }];
     const accepted = done(
       library,
-      LIBRARY_PLANS.acceptFindings(library, { keys, reason: 'Drawn by hand' }, newId),
+      LIBRARY_COMMANDS.acceptFindings(library, { keys, reason: 'Drawn by hand' }, newId),
     );
     expect(accepted.findings().length).toBe(library.findings().length - 1);
     expect(findings(accepted, { code: '', severity: '', find: '' }).accepted).toEqual([
       { code: finding.code, path: finding.path, reason: 'Drawn by hand', own: true },
     ]);
-    expect(done(accepted, LIBRARY_PLANS.unaccept(accepted, { keys }, newId)).findings().length).toBe(
+    expect(done(accepted, LIBRARY_COMMANDS.unaccept(accepted, { keys }, newId)).findings().length).toBe(
       library.findings().length,
     );
-    expect(refused(LIBRARY_PLANS.acceptFindings(library, { keys, reason: ' ' }, newId))).toBe(
+    expect(refused(LIBRARY_COMMANDS.acceptFindings(library, { keys, reason: ' ' }, newId))).toBe(
       'A reason is missing',
     );
   });
 });
 
 describe('recipes', () => {
-  const standard = (kind: string) => LIBRARY_VIEWS.recipes(library).kinds.find((one) => one.kind === kind)!;
+  const standard = (kind: string) => LIBRARY_QUERIES.recipes(library).kinds.find((one) => one.kind === kind)!;
   const { standard: parameters } = standard('ramps');
   const made = done(
     library,
-    LIBRARY_PLANS.applyRecipe(library, { kind: 'ramps', family: 'color', parameters }, newId),
+    LIBRARY_COMMANDS.applyRecipe(library, { kind: 'ramps', family: 'color', parameters }, newId),
   );
   const id = itemsOf(made.items, 'recipe')[0]!.id;
 
@@ -401,7 +409,7 @@ describe('recipes', () => {
     expect(made.resolution.paths.filter((path) => path.startsWith('color.blue.'))).toHaveLength(11);
     takenBack(
       library,
-      LIBRARY_PLANS.applyRecipe(library, { kind: 'ramps', family: 'color', parameters }, newId),
+      LIBRARY_COMMANDS.applyRecipe(library, { kind: 'ramps', family: 'color', parameters }, newId),
     );
   });
 
@@ -411,13 +419,13 @@ describe('recipes', () => {
     )[0]!;
     const tuned = done(
       made,
-      LIBRARY_PLANS.declareValue(made, { path: 'color.blue.300', layer, text: '#123456' }),
+      LIBRARY_COMMANDS.declareValue(made, { path: 'color.blue.300', layer, text: '#123456' }),
     );
     const other = JSON.stringify({
       ...JSON.parse(parameters),
       hues: [{ name: 'blue', anchors: ['#b3261e'] }],
     });
-    const preview = LIBRARY_VIEWS.recipePreview(tuned, {
+    const preview = LIBRARY_QUERIES.recipePreview(tuned, {
       id,
       kind: 'ramps',
       family: 'color',
@@ -427,13 +435,13 @@ describe('recipes', () => {
     expect(preview.steps.every((step) => step.before !== step.after)).toBe(true);
     const changed = done(
       tuned,
-      LIBRARY_PLANS.applyRecipe(tuned, { id, kind: 'ramps', family: 'color', parameters: other }, newId),
+      LIBRARY_COMMANDS.applyRecipe(tuned, { id, kind: 'ramps', family: 'color', parameters: other }, newId),
     );
     expect(css(changed, 'color.blue.300')).toBe('#123456');
     expect(css(changed, 'color.blue.600')).not.toBe(css(made, 'color.blue.600'));
     const over = done(
       tuned,
-      LIBRARY_PLANS.applyRecipe(
+      LIBRARY_COMMANDS.applyRecipe(
         tuned,
         { id, kind: 'ramps', family: 'color', parameters: other, overTuned: true },
         newId,
@@ -450,11 +458,11 @@ describe('recipes', () => {
     });
     expect(
       refused(
-        LIBRARY_PLANS.applyRecipe(library, { kind: 'ramps', family: 'color', parameters: never }, newId),
+        LIBRARY_COMMANDS.applyRecipe(library, { kind: 'ramps', family: 'color', parameters: never }, newId),
       ),
     ).toContain('Step 500 cannot reach 7');
     expect(
-      LIBRARY_VIEWS.recipePreview(library, {
+      LIBRARY_QUERIES.recipePreview(library, {
         id: null,
         kind: 'ramps',
         family: 'color',
@@ -471,7 +479,7 @@ describe('recipes', () => {
     });
     const changed = done(
       fresh,
-      LIBRARY_PLANS.applyRecipe(fresh, { kind: 'ramps', family: 'color', parameters: both }, newId),
+      LIBRARY_COMMANDS.applyRecipe(fresh, { kind: 'ramps', family: 'color', parameters: both }, newId),
     );
     expect(changed.resolution.system.axes).toMatchObject([
       { name: 'scheme', contexts: ['light', 'dark'], default: 'light' },
@@ -524,12 +532,12 @@ describe('a dark scheme', () => {
   });
   const start = bring([{ name: 'a.tokens.json', text }]);
   test('is made from the light one: turned over, moved until every pairing passes, purposes of purposes following', () => {
-    const plan = LIBRARY_PLANS.makeScheme(
+    const command = LIBRARY_COMMANDS.makeScheme(
       start,
       { axis: 'scheme', from: 'light', to: 'dark', leave: [] },
       newId,
     );
-    const changed = done(start, plan);
+    const changed = done(start, command);
     const at = (scheme: string, path: string) => css(changed, path, { scheme } as never);
     expect([at('light', 'purpose.page'), at('dark', 'purpose.page'), at('dark', 'purpose.text')]).toEqual([
       '#f8f9fa',
@@ -539,10 +547,10 @@ describe('a dark scheme', () => {
     expect(at('dark', 'purpose.button')).toBe(at('dark', 'purpose.link'));
     expect(changed.findings().filter((f) => f.code === 'contrast')).toEqual([]);
     for (const path of start.resolution.paths) expect(at('light', path)).toBe(css(start, path, {} as never));
-    takenBack(start, plan);
+    takenBack(start, command);
     expect(
       refused(
-        LIBRARY_PLANS.makeScheme(changed, { axis: 'scheme', from: 'light', to: 'dark', leave: [] }, newId),
+        LIBRARY_COMMANDS.makeScheme(changed, { axis: 'scheme', from: 'light', to: 'dark', leave: [] }, newId),
       ),
     ).toContain('already');
   });
@@ -557,12 +565,12 @@ test('greys that end too light make no dark scheme, and that is said', () => {
     purpose: { page: { $value: '{color.grey.a}' } },
   });
   const start = bring([{ name: 'a.tokens.json', text }]);
-  const plan = LIBRARY_PLANS.makeScheme(
+  const command = LIBRARY_COMMANDS.makeScheme(
     start,
     { axis: 'scheme', from: 'light', to: 'dark', leave: [] },
     newId,
   );
-  expect(refused(plan)).toContain('color.grey.c, is too light to be a dark ground');
+  expect(refused(command)).toContain('color.grey.c, is too light to be a dark ground');
 });
 
 describe('bringing files in', () => {
@@ -580,7 +588,7 @@ describe('bringing files in', () => {
         text: ':root { --color-a: #111; --color-b: #333; --Size: 4px; --color: red; --size-c: 2px; --size: red }',
       },
     ];
-    const view = LIBRARY_VIEWS.gatherReview(first, { files, strip: '', into: '', decisions: {} });
+    const view = LIBRARY_QUERIES.intakeReview(first, { files, strip: '', into: '', decisions: {} });
     expect(Object.fromEntries(view.rows.map((row) => [row.path, row.state]))).toEqual({
       'color.a': 'same',
       'color.b': 'changed',
@@ -591,7 +599,7 @@ describe('bringing files in', () => {
     });
     expect(
       refused(
-        LIBRARY_PLANS.bringIn(
+        LIBRARY_COMMANDS.importTokens(
           first,
           {
             files: [{ name: 'a.css', text: ':root { --color-a: #111 }' }],
@@ -630,14 +638,14 @@ describe('bringing files in', () => {
       into: 'pico',
       decisions: {},
     };
-    const plan = LIBRARY_PLANS.bringIn(start, input, newId);
-    const changed = done(start, plan);
+    const command = LIBRARY_COMMANDS.importTokens(start, input, newId);
+    const changed = done(start, command);
     expect([
       css(changed, 'pico.background.color', { ...lens, width: 'default' } as never),
       css(changed, 'pico.background.color', { ...dark, width: 'default' } as never),
     ]).toEqual(['#ffffff', '#13171f']);
     expect(changed.resolution.system.axes.map((axis) => axis.name)).not.toContain('theme');
-    takenBack(start, plan);
+    takenBack(start, command);
   });
 
   test('DTCG files together with the resolver that names them', () => {

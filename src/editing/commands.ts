@@ -11,10 +11,10 @@ import {
   setGuard,
   setPart,
   setSlot,
-  swapPiece,
+  swapNested,
 } from './components/commands/component-make';
 import {
-  cutLoose,
+  unlink,
   setBases,
   setPartStyle,
   setRuleValue,
@@ -26,10 +26,10 @@ import {
   removeComponents,
   renameComponent,
   renameRank,
-  setComponentStanding,
-  tidyComponents,
+  setComponentLifecycle,
+  groupComponents,
 } from './components/commands/organise';
-import { bringIn } from './intake/commands/import-tokens';
+import { importTokens } from './intake/commands/import-tokens';
 import {
   addFonts,
   removeFontFile,
@@ -41,7 +41,7 @@ import { putStyleSheets, removeStyleSheet } from './components/commands/style-sh
 import { addBlock, addGuide, moveBlock, removeBlock, setBlockText } from './guides/commands/guides';
 import { setExtra } from './tokens/commands/extras';
 import { removeProp, removeRule, setProp, setRule, startComponent } from './components/commands/making';
-import { acceptFindings, mend, unaccept } from './findings/commands/fixes';
+import { acceptFindings, applyFixes, unaccept } from './findings/commands/fixes';
 import { pair, unpair } from './foundations/commands/pairings';
 import { setPlacementProp } from './products/commands/products';
 import { applyRecipe, forgetRecipe } from './foundations/commands/recipes';
@@ -52,28 +52,28 @@ import {
   move,
   promote,
   removePaths,
-  repath,
+  renamePaths,
   replaceInPaths,
-  setStanding,
+  setLifecycle,
   setUnder,
 } from './tokens/commands/structure';
 import { compareWithCode, startFromCode, startFromMarkup } from './components/commands/starting';
 import { addTextStyles, setTextMember } from './foundations/commands/text-styles';
-import { addToken, declareValue, setMember, silence } from './tokens/commands/tokens';
+import { addToken, declareValue, setMember, removeOverride } from './tokens/commands/tokens';
 
-export const LIBRARY_PLANS = {
+export const LIBRARY_COMMANDS = {
   declareValue,
-  silence,
+  removeOverride,
   setMember,
   addToken,
-  repath,
+  renamePaths,
   move,
   replaceInPaths,
   duplicate,
   removePaths,
   promote,
   setUnder,
-  setStanding,
+  setLifecycle,
   setExtra,
   setTextMember,
   addTextStyles,
@@ -84,7 +84,7 @@ export const LIBRARY_PLANS = {
   renameFont,
   replaceFamily,
   replaceWeight,
-  mend,
+  applyFixes,
   acceptFindings,
   unaccept,
   pair,
@@ -92,7 +92,7 @@ export const LIBRARY_PLANS = {
   applyRecipe,
   forgetRecipe,
   makeScheme,
-  bringIn,
+  importTokens,
   startComponent,
   startFromMarkup,
   startFromCode,
@@ -112,10 +112,10 @@ export const LIBRARY_PLANS = {
   setStyleSheet,
   shareRules,
   setBases,
-  cutLoose,
+  unlink,
   setExclusion,
   setSlot,
-  swapPiece,
+  swapNested,
   setPart,
   setAdjustable,
   setGuard,
@@ -126,8 +126,8 @@ export const LIBRARY_PLANS = {
   describeComponent,
   rankComponents,
   renameRank,
-  tidyComponents,
-  setComponentStanding,
+  groupComponents,
+  setComponentLifecycle,
   removeComponents,
   renameComponent,
   addGuide,
@@ -138,7 +138,7 @@ export const LIBRARY_PLANS = {
   setBlockText,
   removeBlock,
 };
-export const PRODUCT_PLANS = { setPlacementProp };
-export type Plans = typeof LIBRARY_PLANS & typeof PRODUCT_PLANS;
-export type PlanName = keyof Plans;
-export type PlanArguments<K extends PlanName> = Parameters<Plans[K]>[1];
+export const PRODUCT_COMMANDS = { setPlacementProp };
+export type Commands = typeof LIBRARY_COMMANDS & typeof PRODUCT_COMMANDS;
+export type CommandName = keyof Commands;
+export type CommandArguments<K extends CommandName> = Parameters<Commands[K]>[1];

@@ -5,9 +5,9 @@ import { itemsOf, type Document, type Item } from '@/core/document/item';
 import { readScreen } from '@/core/products/screen-file';
 import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from './session/open-library';
 import { OpenProduct, productFrame, screen, upgrade, type ProductSnapshot } from './session/open-product';
-import type { Plan } from './session/command';
-import { LIBRARY_PLANS, PRODUCT_PLANS } from './commands';
-import { LIBRARY_VIEWS } from './queries';
+import type { Command } from './session/command';
+import { LIBRARY_COMMANDS, PRODUCT_COMMANDS } from './commands';
+import { LIBRARY_QUERIES } from './queries';
 import { apply, dark, demo, lens, newId } from '@/testing/library';
 
 const released = demo();
@@ -19,13 +19,13 @@ const snapshot: LibrarySnapshot = {
 }; // prettier-ignore
 const open = (document: Document) => new OpenLibrary(surroundingsOf(snapshot), document, 2, [], 'p');
 const library = open(released);
-const after = (plan: Plan, from = released): OpenLibrary => {
-  if ('problem' in plan) throw new Error(plan.problem);
-  return open(apply(from, plan.edits));
+const after = (command: Command, from = released): OpenLibrary => {
+  if ('problem' in command) throw new Error(command.problem);
+  return open(apply(from, command.edits));
 };
 const layer = (name: string) => itemsOf(released.items, 'layer').find((one) => one.name === name)!.id;
 const setInk = () =>
-  LIBRARY_PLANS.declareValue(library, {
+  LIBRARY_COMMANDS.declareValue(library, {
     path: 'color.estuary.700',
     layer: layer('primitives'),
     text: '#5b2a86',
@@ -33,7 +33,7 @@ const setInk = () =>
 
 test('tiers: three columns, every token once, values through the lens', () => {
   const stripsIn = (through: typeof lens) =>
-    LIBRARY_VIEWS.tiers(library, {
+    LIBRARY_QUERIES.tiers(library, {
       lens: through,
       filter: {},
       folded: [],
@@ -60,23 +60,23 @@ test('tiers: three columns, every token once, values through the lens', () => {
 });
 
 test('a token’s detail: provenance to the literal, worst pairing, uses, findings', () => {
-  const view = LIBRARY_VIEWS.token(library, { path: 'button.surface', lens: dark })!;
+  const view = LIBRARY_QUERIES.token(library, { path: 'button.surface', lens: dark })!;
   expect(view.provenance.map((step) => [step.path, step.layer])).toEqual([['button.surface', 'components'], ['color.action.surface', 'scheme dark'], ['color.estuary.300', 'primitives']]); // prettier-ignore
-  const delayed = LIBRARY_VIEWS.token(library, { path: 'color.status.delayed.text', lens })!;
+  const delayed = LIBRARY_QUERIES.token(library, { path: 'color.status.delayed.text', lens })!;
   expect(delayed.pairings[0]).toMatchObject({ passes: false, worstIn: 'brand gannet, scheme light' });
   expect(delayed.findings.map((finding) => finding.code)).toContain('contrast');
   expect(view.uses.map((use) => use.title)).toContain('button');
-  expect(LIBRARY_VIEWS.token(library, { path: 'no.such', lens })).toBeNull();
+  expect(LIBRARY_QUERIES.token(library, { path: 'no.such', lens })).toBeNull();
 });
 
 test('setting a value: one field of one item, seen by everything that hangs on it', () => {
-  const plan = setInk();
-  if ('problem' in plan) throw new Error();
-  expect(plan.edits).toHaveLength(1);
-  const changed = after(plan);
-  expect(LIBRARY_VIEWS.token(changed, { path: 'button.surface', lens })!.css).toBe('#5b2a86');
-  expect(LIBRARY_VIEWS.frame(changed).changes).toBe(1);
-  const table = LIBRARY_VIEWS.guide(changed, { name: 'buttons', lens })!.blocks.find(
+  const command = setInk();
+  if ('problem' in command) throw new Error();
+  expect(command.edits).toHaveLength(1);
+  const changed = after(command);
+  expect(LIBRARY_QUERIES.token(changed, { path: 'button.surface', lens })!.css).toBe('#5b2a86');
+  expect(LIBRARY_QUERIES.frame(changed).changes).toBe(1);
+  const table = LIBRARY_QUERIES.guide(changed, { name: 'buttons', lens })!.blocks.find(
     (block) => block.kind === 'tokenTable',
   );
   expect(
@@ -86,12 +86,12 @@ test('setting a value: one field of one item, seen by everything that hangs on i
 
 test('the ledger: the change at its source alone, with reach, version and notes; left out, nothing is released', () => {
   const changed = after(setInk());
-  const view = LIBRARY_VIEWS.ledger(changed, { leftOut: [] });
+  const view = LIBRARY_QUERIES.ledger(changed, { leftOut: [] });
   expect(view.entries.map((entry) => entry.title)).toEqual(['color.estuary.700']);
   expect(view).toMatchObject({ version: '1.1.0', bump: 'minor', unmet: [], canRelease: true });
   expect(view.entries[0]!.reachText).toContain('1 guide');
   expect(view.notes).toContain('### Changed');
-  expect(LIBRARY_VIEWS.ledger(changed, { leftOut: [view.entries[0]!.item] })).toMatchObject({
+  expect(LIBRARY_QUERIES.ledger(changed, { leftOut: [view.entries[0]!.item] })).toMatchObject({
     bump: 'none',
     version: '1.0.0',
     canRelease: false,
@@ -99,11 +99,11 @@ test('the ledger: the change at its source alone, with reach, version and notes;
 });
 
 test('a component: a rule changed is minor, a size breaks, a guard broken is told', () => {
-  const rule = LIBRARY_VIEWS.proof(library, { name: 'button', lens })!.rules[0]!;
+  const rule = LIBRARY_QUERIES.proof(library, { name: 'button', lens })!.rules[0]!;
   const severity = (property: string, text: string) =>
-    LIBRARY_VIEWS.ledger(
+    LIBRARY_QUERIES.ledger(
       after(
-        LIBRARY_PLANS.setRuleValue(library, { component: 'button', rule: rule.id, property, text }, newId),
+        LIBRARY_COMMANDS.setRuleValue(library, { component: 'button', rule: rule.id, property, text }, newId),
       ),
       { leftOut: [] },
     );
@@ -111,9 +111,9 @@ test('a component: a rule changed is minor, a size breaks, a guard broken is tol
   const moved = severity('position', 'static');
   expect(moved.bump).toBe('major');
   expect(moved.entries[0]!.changes.map((change) => change.kind)).toContain('guard');
-  const broken = LIBRARY_VIEWS.proof(
+  const broken = LIBRARY_QUERIES.proof(
     after(
-      LIBRARY_PLANS.setRuleValue(
+      LIBRARY_COMMANDS.setRuleValue(
         library,
         {
           component: 'button',
@@ -131,55 +131,72 @@ test('a component: a rule changed is minor, a size breaks, a guard broken is tol
 
 test('adding, renaming, describing, deprecating and removing tokens', () => {
   const added = after(
-    LIBRARY_PLANS.addToken(library, { path: 'color.sea.deep', type: 'color', text: '#001122' }, newId),
+    LIBRARY_COMMANDS.addToken(library, { path: 'color.sea.deep', type: 'color', text: '#001122' }, newId),
   );
-  expect(LIBRARY_VIEWS.token(added, { path: 'color.sea.deep', lens })!.css).toBe('#001122');
+  expect(LIBRARY_QUERIES.token(added, { path: 'color.sea.deep', lens })!.css).toBe('#001122');
   const renamed = after(
-    LIBRARY_PLANS.repath(library, { changes: [{ from: 'color.grey.600', to: 'color.grey.stone' }] }, newId),
+    LIBRARY_COMMANDS.renamePaths(
+      library,
+      { changes: [{ from: 'color.grey.600', to: 'color.grey.stone' }] },
+      newId,
+    ),
   );
-  expect(LIBRARY_VIEWS.token(renamed, { path: 'color.text.quiet', lens })!.alias).toBe('color.grey.stone');
-  expect(LIBRARY_VIEWS.token(renamed, { path: 'color.grey.600', lens })!.path).toBe('color.grey.stone');
-  expect(LIBRARY_VIEWS.ledger(renamed, { leftOut: [] }).bump).toBe('major');
+  expect(LIBRARY_QUERIES.token(renamed, { path: 'color.text.quiet', lens })!.alias).toBe('color.grey.stone');
+  expect(LIBRARY_QUERIES.token(renamed, { path: 'color.grey.600', lens })!.path).toBe('color.grey.stone');
+  expect(LIBRARY_QUERIES.ledger(renamed, { leftOut: [] }).bump).toBe('major');
   const deprecated = after(
-    LIBRARY_PLANS.setMember(library, { path: 'color.text.link', member: '$deprecated', text: 'Use another' }),
+    LIBRARY_COMMANDS.setMember(library, {
+      path: 'color.text.link',
+      member: '$deprecated',
+      text: 'Use another',
+    }),
   );
-  expect(LIBRARY_VIEWS.token(deprecated, { path: 'color.text.link', lens })!.deprecation).toBe('Use another');
-  const removed = after(LIBRARY_PLANS.removePaths(library, { paths: ['color.grey.600'] }, newId));
+  expect(LIBRARY_QUERIES.token(deprecated, { path: 'color.text.link', lens })!.deprecation).toBe(
+    'Use another',
+  );
+  const removed = after(LIBRARY_COMMANDS.removePaths(library, { paths: ['color.grey.600'] }, newId));
   expect(
-    LIBRARY_VIEWS.token(removed, { path: 'color.text.quiet', lens })!.findings.map((finding) => finding.code),
+    LIBRARY_QUERIES.token(removed, { path: 'color.text.quiet', lens })!.findings.map(
+      (finding) => finding.code,
+    ),
   ).toContain('missing-target');
 });
 
 test.each([
   [
     'a value that is none',
-    () => LIBRARY_PLANS.declareValue(library, { path: 'space.4', layer: layer('primitives'), text: 'wide' }),
+    () =>
+      LIBRARY_COMMANDS.declareValue(library, { path: 'space.4', layer: layer('primitives'), text: 'wide' }),
     'is no dimension',
   ],
   [
     'an alias to nothing',
     () =>
-      LIBRARY_PLANS.declareValue(library, { path: 'space.4', layer: layer('primitives'), text: '{no.such}' }),
+      LIBRARY_COMMANDS.declareValue(library, {
+        path: 'space.4',
+        layer: layer('primitives'),
+        text: '{no.such}',
+      }),
     'There is no token no.such',
   ],
   [
     'a name with a bracket',
-    () => LIBRARY_PLANS.repath(library, { changes: [{ from: 'space.4', to: 'space.a{b' }] }, newId),
+    () => LIBRARY_COMMANDS.renamePaths(library, { changes: [{ from: 'space.4', to: 'space.a{b' }] }, newId),
     'cannot hold {',
   ],
   [
     'a path that is taken',
-    () => LIBRARY_PLANS.addToken(library, { path: 'space.4', type: 'number', text: '1' }, newId),
+    () => LIBRARY_COMMANDS.addToken(library, { path: 'space.4', type: 'number', text: '1' }, newId),
     'already',
   ],
   [
     'a hostile rule value',
     () =>
-      LIBRARY_PLANS.setRuleValue(
+      LIBRARY_COMMANDS.setRuleValue(
         library,
         {
           component: 'button',
-          rule: LIBRARY_VIEWS.proof(library, { name: 'button', lens })!.rules[0]!.id,
+          rule: LIBRARY_QUERIES.proof(library, { name: 'button', lens })!.rules[0]!.id,
           property: 'color',
           text: 'red; } body { display: none',
         },
@@ -190,7 +207,7 @@ test.each([
   [
     'a template with a script',
     () =>
-      LIBRARY_PLANS.setTemplate(
+      LIBRARY_COMMANDS.setTemplate(
         library,
         {
           component: 'button',
@@ -200,34 +217,38 @@ test.each([
       ),
     '<script>',
   ],
-  ['a guide without a title', () => LIBRARY_PLANS.addGuide(library, { title: ' ' }, newId), 'needs a title'],
-])('%s is refused in words', (_name, plan, words) => {
-  const answer = plan();
+  [
+    'a guide without a title',
+    () => LIBRARY_COMMANDS.addGuide(library, { title: ' ' }, newId),
+    'needs a title',
+  ],
+])('%s is refused in words', (_name, command, words) => {
+  const answer = command();
   expect('problem' in answer && answer.problem).toContain(words);
 });
 
 test('guide blocks are added, written, moved and taken out, one edit each', () => {
   let working = released;
-  const step = (plan: Plan) => {
-    if ('problem' in plan) throw new Error(plan.problem);
-    expect(plan.edits).toHaveLength(1);
-    working = apply(working, plan.edits);
+  const step = (command: Command) => {
+    if ('problem' in command) throw new Error(command.problem);
+    expect(command.edits).toHaveLength(1);
+    working = apply(working, command.edits);
   };
-  const blocks = () => LIBRARY_VIEWS.guide(open(working), { name: 'buttons', lens })!.blocks;
+  const blocks = () => LIBRARY_QUERIES.guide(open(working), { name: 'buttons', lens })!.blocks;
   const before = blocks().map((block) => block.id);
   step(
-    LIBRARY_PLANS.addBlock(
+    LIBRARY_COMMANDS.addBlock(
       open(working),
       { guide: 'buttons', block: { kind: 'text', fields: { markdown: 'New' } } },
       newId,
     ),
   );
   const added = blocks().at(-1)!.id;
-  step(LIBRARY_PLANS.moveBlock(open(working), { guide: 'buttons', block: added, to: 0 }));
+  step(LIBRARY_COMMANDS.moveBlock(open(working), { guide: 'buttons', block: added, to: 0 }));
   expect(blocks().map((block) => block.id)).toEqual([added, ...before]);
-  step(LIBRARY_PLANS.setBlockText(open(working), { guide: 'buttons', block: added, text: 'Other' }));
+  step(LIBRARY_COMMANDS.setBlockText(open(working), { guide: 'buttons', block: added, text: 'Other' }));
   expect(blocks()[0]).toMatchObject({ markdown: 'Other' });
-  step(LIBRARY_PLANS.removeBlock(open(working), { guide: 'buttons', block: added }));
+  step(LIBRARY_COMMANDS.removeBlock(open(working), { guide: 'buttons', block: added }));
   expect(blocks().map((block) => block.id)).toEqual(before);
 });
 
@@ -272,7 +293,7 @@ test('a product draws its pin, and the review names what an upgrade would change
   expect(review.areas.every((area, i) => i === 0 || review.areas[i - 1]!.weight >= area.weight)).toBe(true);
   // "No visible change": an equal release changes nothing anywhere.
   expect(upgrade(product, { library: 'keel', version: '1.0.1' })!.areas).toEqual([]);
-  const set = PRODUCT_PLANS.setPlacementProp(product, {
+  const set = PRODUCT_COMMANDS.setPlacementProp(product, {
     placement: read.placements[0]!.id,
     prop: 'title',
     value: 'Other',

@@ -3,19 +3,19 @@ import { bindings } from './components/queries/bindings';
 import { findingCount, findingsCsv, findingsInSteps, findingsOf } from './findings/queries/findings';
 import { fonts } from './foundations/queries/fonts';
 import { frame } from './session/queries/frame';
-import { gatherReview } from './intake/queries/intake-review';
+import { intakeReview } from './intake/queries/intake-review';
 import { guide, guides } from './guides/queries/guide';
 import { ledger } from './releases/queries/ledger';
 import { productFrame, screen, upgrade } from './session/open-product';
 import { overrides, overridesCsv } from './tokens/queries/overrides';
 import { pairingGrid, pairingsCsv, pairingSolutions } from './foundations/queries/pairing-grid';
-import { tidiedRanks } from './components/commands/organise';
+import { groupedRanks } from './components/commands/organise';
 import { replacedPaths } from './tokens/commands/structure';
 import { rolePreview } from './foundations/commands/text-styles';
 import { componentsInSteps } from './components/queries/gallery';
 import { codeProps, markup, proposal } from './components/queries/markup';
 import { matrixInSteps, sizesInSteps } from './components/queries/matrix';
-import { pieceProps, proof, whatIfView } from './components/queries/proof';
+import { nestedProps, proof, whatIfView } from './components/queries/proof';
 import type { Steps } from '@/core/base/steps';
 import { anatomy, drawnChecks, inspect, measuredGuards, specimen } from './components/queries/specimen';
 import { recipePreview, recipes } from './foundations/queries/recipes';
@@ -30,7 +30,7 @@ import { tokenCsv, tokenList } from './tokens/queries/token-list';
 import { usage, uses } from './usage/queries/usage';
 
 /** What a library's pages ask of the open document; each a pure function of it and its arguments. */
-export const LIBRARY_VIEWS = {
+export const LIBRARY_QUERIES = {
   frame,
   findingCount,
   search,
@@ -55,11 +55,11 @@ export const LIBRARY_VIEWS = {
   rolePreview,
   fonts,
   spacing,
-  gatherReview,
+  intakeReview,
   recognise,
   replacedPaths,
   components: componentsInSteps,
-  tidiedRanks,
+  groupedRanks,
   markup,
   proposal,
   codeProps,
@@ -68,7 +68,7 @@ export const LIBRARY_VIEWS = {
   matrix: matrixInSteps,
   sizes: sizesInSteps,
   specimen,
-  pieceProps,
+  nestedProps,
   anatomy,
   inspect,
   measuredGuards,
@@ -81,16 +81,16 @@ export const LIBRARY_VIEWS = {
   uses,
 };
 /** What a product's pages ask. */
-export const PRODUCT_VIEWS = { productFrame, screen, upgrade };
+export const PRODUCT_QUERIES = { productFrame, screen, upgrade };
 
-export type Views = typeof LIBRARY_VIEWS & typeof PRODUCT_VIEWS;
-export type ViewName = keyof Views;
+export type Queries = typeof LIBRARY_QUERIES & typeof PRODUCT_QUERIES;
+export type QueryName = keyof Queries;
 /** Arguments of a view besides the document; an empty object where it takes none. */
-export type ViewArguments<K extends ViewName> = Parameters<Views[K]>[1] extends undefined
+export type QueryArguments<K extends QueryName> = Parameters<Queries[K]>[1] extends undefined
   ? Record<string, never>
-  : NonNullable<Parameters<Views[K]>[1]>;
+  : NonNullable<Parameters<Queries[K]>[1]>;
 /** What each view says; of one that answers in steps, what it ends with. */
 type Answers = {
-  [K in ViewName]: ReturnType<Views[K]> extends Steps<infer T> ? T : ReturnType<Views[K]>;
+  [K in QueryName]: ReturnType<Queries[K]> extends Steps<infer T> ? T : ReturnType<Queries[K]>;
 };
-export type ViewAnswer<K extends ViewName> = Answers[K];
+export type QueryAnswer<K extends QueryName> = Answers[K];

@@ -1,3 +1,4 @@
+import { ExpectedError } from '@/core/base/errors';
 import { readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import type { Finding } from '@/core/findings/finding';
@@ -5,7 +6,9 @@ import { locatePointers } from '@/core/base/json/locate';
 import { openTokens, type OpenedTokens } from '@/core/tokens/open';
 
 /** A file that cannot be read at all, in words. */
-export class UnreadableFile extends Error {}
+export class UnreadableFile extends ExpectedError {
+  override readonly name = 'UnreadableFile';
+}
 
 const LARGEST = 256 * 1024 * 1024;
 

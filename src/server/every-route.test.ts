@@ -90,8 +90,8 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
 
   const given = { names: ['tag'], to: 'other', mode: 'copy', needs: 'bring' };
   const along = { brought: ['token ink'], mapped: [] };
-  expect(await ask('POST', '/libraries/lib/give', { ...given, tryOnly: true })).toEqual(along);
-  expect(await ask('POST', '/libraries/lib/give', given)).toEqual(along);
+  expect(await ask('POST', '/libraries/lib/transfer', { ...given, tryOnly: true })).toEqual(along);
+  expect(await ask('POST', '/libraries/lib/transfer', given)).toEqual(along);
 
   const publish = { version: '1.0.0', leftOut: [], summary: 'First' };
   expect(await ask('POST', '/libraries/lib/releases', { sequence, ...publish })).toMatchObject({ version: '1.0.0' }); // prettier-ignore

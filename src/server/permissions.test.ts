@@ -88,7 +88,7 @@ const inputs = (): Record<string, object> => ({
   'inbox.list': {},
   'inbox.read': { notice: 'none', read: true },
   'files.store': { slug: 'lib', name: 'archivo.woff2', bytes: ARCHIVO },
-  'libraries.give': { slug: 'lib', names: ['button'], to: 'other', mode: 'copy', needs: 'map' },
+  'libraries.transfer': { slug: 'lib', names: ['button'], to: 'other', mode: 'copy', needs: 'map' },
   'files.read': { hash: ARCHIVO_HASH },
 });
 

@@ -1,7 +1,7 @@
 import { changeUseCases } from './documents/change';
 import { createUseCases } from './documents/create';
 import { openUseCases } from './documents/open';
-import { giveUseCases } from './documents/transfer';
+import { transferUseCases } from './documents/transfer';
 import { fileUseCases } from './assets/files';
 import { inboxUseCases } from './people/inbox';
 import { outputUseCases } from './outputs/write';
@@ -18,7 +18,7 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
     ...openUseCases,
     ...changeUseCases,
     ...createUseCases,
-    ...giveUseCases,
+    ...transferUseCases,
     ...publishUseCases,
     ...productUseCases,
     ...outputUseCases,

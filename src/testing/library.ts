@@ -11,7 +11,7 @@ import { readGuide } from '@/core/guides/guide-file';
 import { readJson } from '@/core/base/json/read';
 import { openTokens } from '@/core/tokens/open';
 import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from '@/editing/session/open-library';
-import type { Plan } from '@/editing/session/command';
+import type { Command } from '@/editing/session/command';
 
 /** For tests: the demo library built from its files, and opened as a tab would. */
 const folder = path.resolve('demo/keel');
@@ -101,11 +101,11 @@ export function opened(
 }
 
 /** The library after a plan; what a plan refuses is thrown. */
-export function done(library: OpenLibrary, plan: Plan): OpenLibrary {
-  if ('problem' in plan) throw new Error(`${plan.problem}. ${plan.fix}`);
+export function done(library: OpenLibrary, command: Command): OpenLibrary {
+  if ('problem' in command) throw new Error(`${command.problem}. ${command.fix}`);
   return new OpenLibrary(
     library.surroundings,
-    apply(library.own, plan.edits),
+    apply(library.own, command.edits),
     library.sequence + 1,
     library.log,
     'p',

@@ -111,8 +111,8 @@ test('what is only shown is seen at once and stored nowhere', async () => {
 
 test('while one types every key is shown, and what is stored starts from what stood before', async () => {
   const typed = (to: number) => (document: unknown) => {
-    const stands = (document as OpenLibrary).resolution.value('x', 0)!.value as number;
-    return { label: `x is ${to}`, edits: [set('x', stands, to)] };
+    const committed = (document as OpenLibrary).resolution.value('x', 0)!.value as number;
+    return { label: `x is ${to}`, edits: [set('x', committed, to)] };
   };
   for (const to of [2, 25, 257, 2]) {
     await session.gesture(typed(to), 'show');

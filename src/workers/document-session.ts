@@ -1,3 +1,4 @@
+import { ExpectedError } from '@/core/base/errors';
 import type { ClashReport, ProblemReport } from '@/api/document-protocol';
 import { applyChangeSet } from '@/core/kinds/registry';
 import { documentOf, type LoggedChangeSet } from '@/core/document/change-set';
@@ -9,12 +10,13 @@ import {
   type LibrarySnapshot,
   type Surroundings,
 } from '@/editing/session/open-library';
-import type { Carried } from '@/editing/session/derived-cache';
+import type { DerivedCache } from '@/editing/session/derived-cache';
 import { OpenProduct, type ProductSnapshot } from '@/editing/session/open-product';
-import type { Plan } from '@/editing/session/command';
+import type { Command } from '@/editing/session/command';
 
 /** A refusal the server gave, in its words. */
-export class Refused extends Error {
+export class Refused extends ExpectedError {
+  override readonly name = 'Refused';
   constructor(readonly report: ProblemReport) {
     super(report.detail);
   }
@@ -39,11 +41,11 @@ export class DocumentSession {
   private sequence = 0;
   private log: LoggedChangeSet[] = [];
   private pending: { id: string; label: string; edits: Edit[] }[] = [];
-  private shown: Edit[] | null = null;
+  private preview: Edit[] | null = null;
   private snapshot!: LibrarySnapshot | ProductSnapshot;
   private surroundings: Surroundings | undefined;
-  private carried: Carried | undefined;
-  private stands: OpenLibrary | OpenProduct | undefined;
+  private derived: DerivedCache | undefined;
+  private committed: OpenLibrary | OpenProduct | undefined;
   private shownOver: OpenLibrary | OpenProduct | undefined;
   private events: EventSource | undefined;
   private polling: ReturnType<typeof setInterval> | undefined;
@@ -68,18 +70,18 @@ export class DocumentSession {
 
   /** The document as the page is to see it. */
   current(): OpenLibrary | OpenProduct {
-    const { shown } = this;
-    return shown === null ? this.standing() : (this.shownOver ??= this.opened(shown));
+    const { preview } = this;
+    return preview === null ? this.standing() : (this.shownOver ??= this.opened(preview));
   }
 
   /** The same without what is only being shown: what a gesture starts from. */
   standing(): OpenLibrary | OpenProduct {
-    return (this.stands ??= this.opened(null));
+    return (this.committed ??= this.opened(null));
   }
 
-  private opened(shown: Edit[] | null): OpenLibrary | OpenProduct {
+  private opened(preview: Edit[] | null): OpenLibrary | OpenProduct {
     let document = this.confirmed;
-    for (const { edits } of [...this.pending, { edits: shown ?? [] }]) {
+    for (const { edits } of [...this.pending, { edits: preview ?? [] }]) {
       const result = applyChangeSet(document, { edits });
       if ('document' in result) document = result.document;
     }
@@ -97,9 +99,9 @@ export class DocumentSession {
       this.sequence,
       this.log,
       this.person,
-      this.carried,
+      this.derived,
     );
-    this.carried = library.carried;
+    this.derived = library.derived;
     return library;
   }
 
@@ -108,11 +110,11 @@ export class DocumentSession {
    * before. What is refused leaves everything as it was.
    */
   async gesture(
-    plan: (document: OpenLibrary | OpenProduct) => Plan,
+    command: (document: OpenLibrary | OpenProduct) => Command,
     then: 'show' | 'store',
-  ): Promise<{ label: string } | Extract<Plan, { problem: string }>> {
+  ): Promise<{ label: string } | Extract<Command, { problem: string }>> {
     if (then === 'store') this.show(null);
-    const planned = plan(this.standing());
+    const planned = command(this.standing());
     if ('problem' in planned) return planned;
     if (then === 'show') this.show(planned.edits);
     else await this.store(planned.label, planned.edits);
@@ -121,8 +123,8 @@ export class DocumentSession {
 
   /** Lays edits over the document while somebody types; null takes them off. */
   show(edits: Edit[] | null): void {
-    if (this.shown === null && edits === null) return;
-    this.shown = edits;
+    if (this.preview === null && edits === null) return;
+    this.preview = edits;
     this.shownOver = undefined;
     this.listener.changed(this.sequence);
   }
@@ -130,7 +132,7 @@ export class DocumentSession {
   /** Applies at once, then stores; change sets go out one after the other. */
   async store(label: string, edits: Edit[]): Promise<void> {
     const entry = { id: newChangeId(), label, edits };
-    this.shown = null;
+    this.preview = null;
     this.pending.push(entry);
     this.touch();
     const turn = this.stored.then(async () => {
@@ -187,7 +189,7 @@ export class DocumentSession {
   }
 
   private touch(): void {
-    this.stands = undefined;
+    this.committed = undefined;
     this.shownOver = undefined;
     this.listener.changed(this.sequence);
   }

@@ -1,7 +1,8 @@
-import type { PageMessage, WorkerMessage } from '@/api/document-protocol';
-import type { Plan } from '@/editing/session/command';
-import { LIBRARY_PLANS, PRODUCT_PLANS } from '@/editing/commands';
-import { LIBRARY_VIEWS, PRODUCT_VIEWS } from '@/editing/queries';
+import { ExpectedError } from '@/core/base/errors';
+import type { PageMessage, ProblemReport, WorkerMessage } from '@/api/document-protocol';
+import type { Command } from '@/editing/session/command';
+import { LIBRARY_COMMANDS, PRODUCT_COMMANDS } from '@/editing/commands';
+import { LIBRARY_QUERIES, PRODUCT_QUERIES } from '@/editing/queries';
 import { isSteps, type Steps } from '@/core/base/steps';
 import { DocumentSession, newId, Refused } from './document-session';
 
@@ -16,15 +17,17 @@ const SLICE = 16;
 /** A long answer says how far it is as often, in milliseconds. */
 const TOLD = 120;
 
-class Superseded extends Error {}
+class Superseded extends ExpectedError {
+  override readonly name = 'Superseded';
+}
 
-const views = { ...LIBRARY_VIEWS, ...PRODUCT_VIEWS } as Record<
+const queries = { ...LIBRARY_QUERIES, ...PRODUCT_QUERIES } as Record<
   string,
   (document: unknown, input: unknown) => unknown
 >;
-const plans = { ...LIBRARY_PLANS, ...PRODUCT_PLANS } as Record<
+const commands = { ...LIBRARY_COMMANDS, ...PRODUCT_COMMANDS } as Record<
   string,
-  (document: unknown, input: unknown, newId: (prefix: string) => string) => Plan
+  (document: unknown, input: unknown, newId: (prefix: string) => string) => Command
 >;
 
 async function answer(message: PageMessage): Promise<unknown> {
@@ -44,13 +47,13 @@ async function answer(message: PageMessage): Promise<unknown> {
   }
   if (!session) throw new Error('No document is open');
   switch (message.ask) {
-    case 'view': {
-      const given = views[message.name]!(session.current(), message.input);
+    case 'query': {
+      const given = queries[message.name]!(session.current(), message.input);
       return isSteps(given) ? walk(given, (done) => say({ number: message.number, done })) : given;
     }
-    case 'plan':
+    case 'command':
       return session.gesture(
-        (document) => plans[message.name]!(document, message.input, newId),
+        (document) => commands[message.name]!(document, message.input, newId),
         message.then,
       );
     case 'clear':
@@ -82,17 +85,32 @@ async function walk(steps: Steps<unknown>, tell: (done: number) => void): Promis
   }
 }
 
+/** What a page shows of a fault of the program: what was being done, and that nothing came of it. */
+function failureReport(message: PageMessage, { message: reason }: Error): ProblemReport {
+  const name = 'name' in message ? message.name : message.ask;
+  const words = name.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+  return message.ask === 'query'
+    ? {
+        code: 'failure',
+        title: 'A part of this page could not be computed',
+        detail: `The query “${words}” failed (${reason}). What is shown may be out of date.`,
+      }
+    : {
+        code: 'failure',
+        title: 'The change failed',
+        detail: `The command “${words}” failed (${reason}). Nothing was changed.`,
+      };
+}
+
 self.onmessage = (event: MessageEvent<PageMessage>) => {
   const { number } = event.data;
   answer(event.data).then(
     (result) => say({ number, answer: result ?? null }),
     (error: Error) => {
       if (error instanceof Superseded) return say({ number, superseded: true });
-      const problem =
-        error instanceof Refused
-          ? error.report
-          : { code: 'failure', title: 'Something went wrong here', detail: error.message };
-      return say({ number, problem });
+      if (error instanceof Refused) return say({ number, problem: error.report });
+      console.error(error);
+      return say({ number, problem: failureReport(event.data, error) });
     },
   );
 };

@@ -49,7 +49,7 @@ export const PREVIEW_SCRIPT = `
       return;
     }
     if (message.kind !== 'draw') return;
-    sheet.textContent = 'html{background:' + (message.ground || 'transparent') + '}body{margin:0;padding:' + (message.padding || 0) + 'px}' + message.css;
+    sheet.textContent = 'html{background:' + (message.backdrop || 'transparent') + '}body{margin:0;padding:' + (message.padding || 0) + 'px}' + message.css;
     for (const name of document.documentElement.getAttributeNames()) if (name.startsWith('data-')) document.documentElement.removeAttribute(name);
     for (const [name, value] of Object.entries(message.attributes || {})) document.documentElement.setAttribute(name, value);
     document.documentElement.dir = message.dir || 'ltr';

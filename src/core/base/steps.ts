@@ -5,7 +5,7 @@
 export type Steps<T> = Generator<number, T, void>;
 
 /** Runs it to its end. */
-export function inOneGo<T>(steps: Steps<T>): T {
+export function runToEnd<T>(steps: Steps<T>): T {
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;

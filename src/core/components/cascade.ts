@@ -1,3 +1,4 @@
+import { ExpectedError } from '../base/errors';
 import {
   compare as compareSpecificity,
   selectorSpecificity,
@@ -48,7 +49,8 @@ const MOST_RULES = 20_000;
 export const DEEPEST_MARKUP = 200;
 
 /** Markup that cannot be read, in words. */
-export class MarkupProblem extends Error {
+export class MarkupProblem extends ExpectedError {
+  override readonly name = 'MarkupProblem';
   constructor(
     message: string,
     readonly fix: string,

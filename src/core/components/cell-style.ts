@@ -1,9 +1,9 @@
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import type { Items } from '../document/item';
 import type { Resolution } from '../tokens/resolve';
 import type { Combination } from './condition';
-import { keptReach, NOT_KNOWN, type KeptReach } from './passthrough-css';
-import { declaredStyle, rulesByStrength, valueCss, type DeclaredValue } from './style';
+import { affectedProperties, NOT_KNOWN, type KeptReach } from './passthrough-css';
+import { declaredStyle, rulesBySpecificity, valueCss, type DeclaredValue } from './style';
 import type { PartStyles } from './surfaces';
 
 /** The properties that contrasts are read from; a rule about anything else makes no difference to them. */
@@ -22,12 +22,12 @@ export const TELLING: ReadonlySet<string> = new Set([
 
 /** CSS longhands declared for each part under one combination and context, in cascade order. */
 export function partStyles(
-  component: ComponentItem,
+  component: ComponentDefinition,
   items: Items,
   resolution: Resolution,
   combination: Combination,
   context: number,
-  rules = rulesByStrength(component),
+  rules = rulesBySpecificity(component),
 ): PartStyles {
   const declared = declaredStyle(component, combination, rules);
   return new Map([...declared].map(([part, values]) => [part, cssOf(values, items, resolution, context)]));
@@ -62,8 +62,8 @@ export function withKept(
 /** The styles of parts as far as they are known: kept CSS, the component's own or what is given, may say otherwise. */
 export function knownStyles(
   styles: PartStyles,
-  component: ComponentItem,
-  reach: KeptReach = keptReach(component),
+  component: ComponentDefinition,
+  reach: KeptReach = affectedProperties(component),
 ): PartStyles {
   if (reach.size === 0) return styles;
   const marked = new Map(styles);

@@ -1,6 +1,6 @@
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import { ordered } from '../document/item';
-import { allHold, defaultProps, type Combination } from './condition';
+import { allMatch, defaultProps, type Combination } from './condition';
 import { partAncestry, templateOf } from './template';
 
 /** The states every control is shown in, rest being none of them (MODEL, State). */
@@ -17,7 +17,7 @@ export const STANDARD_STATES: readonly (readonly string[])[] = [
 export const MOST_COMBINATIONS = 20_000;
 
 /** The standard states of a component that can be operated; of one that cannot, rest alone. */
-export function statesOf(component: ComponentItem): readonly (readonly string[])[] {
+export function statesOf(component: ComponentDefinition): readonly (readonly string[])[] {
   const parts = partAncestry(templateOf(component.template).root);
   return [...parts.values()].some((part) => part.interactive) ? STANDARD_STATES : STANDARD_STATES.slice(0, 1);
 }
@@ -30,7 +30,7 @@ export interface Axes {
   size: number;
 }
 
-export function axesOf(component: ComponentItem): Axes {
+export function axesOf(component: ComponentDefinition): Axes {
   const props = ordered(component.props).flatMap(({ name, kind, values }): Axes['props'] => {
     if (kind === 'choice') return [{ name, kind, values }];
     return kind === 'flag' ? [{ name, kind, values: ['', 'true'] }] : [];
@@ -40,8 +40,8 @@ export function axesOf(component: ComponentItem): Axes {
 }
 
 /** Whether users may make this combination. */
-export function isAllowed(component: ComponentItem, combination: Combination): boolean {
-  return !Object.values(component.excluded ?? {}).some(({ when }) => allHold(when, combination));
+export function isAllowed(component: ComponentDefinition, combination: Combination): boolean {
+  return !Object.values(component.excluded ?? {}).some(({ when }) => allMatch(when, combination));
 }
 
 /** The combination at a place in the order of all: the first prop turning slowest, states fastest. */
@@ -70,7 +70,7 @@ export interface Combinations {
  * Every allowed combination of choices and flags in every state. Of more than `most`, a sample: places one golden
  * section of the whole apart, so that every axis is turned through evenly (a Weyl sequence), in order.
  */
-export function combinations(component: ComponentItem, most = MOST_COMBINATIONS): Combinations {
+export function combinations(component: ComponentDefinition, most = MOST_COMBINATIONS): Combinations {
   const axes = axesOf(component);
   const standard = defaultProps(component);
   const sampled = axes.size > most;
@@ -95,4 +95,4 @@ function commonDivisor(a: number, b: number): number {
   return a;
 }
 
-export const combinationsOf = (component: ComponentItem): Combination[] => combinations(component).all;
+export const combinationsOf = (component: ComponentDefinition): Combination[] => combinations(component).all;

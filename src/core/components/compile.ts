@@ -1,9 +1,9 @@
-import type { ComponentItem, Condition, StyleRule, StyleValue } from './definition';
+import type { ComponentDefinition, Condition, StyleRule, StyleValue } from './definition';
 import { ordered, type Items } from '../document/item';
 import { hyphenated, LONGHANDS } from '../tokens/naming';
 import { scopedCss } from './passthrough-css';
 import { pathOf } from '../tokens/token-tree';
-import { rulesByStrength } from './style';
+import { rulesBySpecificity } from './style';
 
 /**
  * A short content hash (FNV-1a over the UTF-16 units, twice with different seeds), for class names: two versions of a
@@ -20,10 +20,10 @@ export function contentHash(text: string): string {
   return ((a >>> 0).toString(36) + (b >>> 0).toString(36)).slice(0, 8);
 }
 
-const classes = new WeakMap<ComponentItem, string>();
+const classes = new WeakMap<ComponentDefinition, string>();
 
 /** The class all parts of a component carry. */
-export function componentClass(component: ComponentItem): string {
+export function componentClass(component: ComponentDefinition): string {
   let name = classes.get(component);
   if (!name) {
     const { template, entries, parts, props, states } = component;
@@ -69,7 +69,7 @@ export function declarationText(
 }
 
 /** What a rule is about, as a selector: its part, in a component that meets its conditions. */
-export function ruleSelector(component: ComponentItem, rule: Pick<StyleRule, 'when' | 'part'>): string {
+export function ruleSelector(component: ComponentDefinition, rule: Pick<StyleRule, 'when' | 'part'>): string {
   const own = `.${componentClass(component)}`;
   const root = `${own}[part~="root"]${rule.when.map(conditionSelector).join('')}`;
   return rule.part === 'root' ? root : `${root} ${own}[part~="${rule.part}"]`;
@@ -84,7 +84,7 @@ export const LAYER_ORDER = '@layer library, base, rules, kept, placements;\n';
  * @param typeOf the type of a token: a typography token is written as its longhands
  */
 export function compileCss(
-  component: ComponentItem,
+  component: ComponentDefinition,
   items: Items,
   typeOf: (path: string) => string | undefined,
 ): string {
@@ -93,7 +93,7 @@ export function compileCss(
   let css =
     `@layer base {\n:where(${own}) {\n  box-sizing: border-box;\n  margin: 0;\n  padding: 0;\n  border: 0 solid;\n  font: inherit;\n` +
     `  letter-spacing: inherit;\n  color: inherit;\n  background: none;\n  text-align: inherit;\n  text-decoration: none;\n}\n}\n@layer rules {\n`;
-  for (const rule of rulesByStrength(component)) {
+  for (const rule of rulesBySpecificity(component)) {
     const body = rule.declarations
       .map(([property, value]) => declarationText(property, value, items, typeOf))
       .join('');

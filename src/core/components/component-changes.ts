@@ -1,7 +1,7 @@
 import { conditionsText } from './condition';
 import { pathOf } from '../tokens/token-tree';
 import { equal } from '../document/edits';
-import type { ComponentItem, Prop, StyleEntry, StyleRule, StyleValue } from './definition';
+import type { ComponentDefinition, Prop, StyleEntry, StyleRule, StyleValue } from './definition';
 import type { Items } from '../document/item';
 import type { ItemChange, MakeChange } from '../document/impact';
 
@@ -11,8 +11,8 @@ const LAYOUT =
 
 /** What changed of a component, each with what it costs those who use it. */
 export function componentChanges(
-  old: ComponentItem,
-  present: ComponentItem,
+  old: ComponentDefinition,
+  present: ComponentDefinition,
   change: MakeChange,
   items: Items,
 ): ItemChange[] {

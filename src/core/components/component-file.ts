@@ -1,7 +1,8 @@
+import { Refusal } from '../base/errors';
 import type { Finding } from '../findings/finding';
 import type {
   Behaviour,
-  ComponentItem,
+  ComponentDefinition,
   Exclusion,
   Guard,
   Nested,
@@ -35,7 +36,7 @@ export function readComponent(
     referTo: (kind: 'component' | 'ruleSet' | 'asset', name: string) => Reference;
     rank: (name: string) => string | null;
   },
-): { component: ComponentItem | undefined; findings: Finding[] } {
+): { component: ComponentDefinition | undefined; findings: Finding[] } {
   const findings: Finding[] = [];
   const report = (pointer: string, message: string, fix: string) =>
     findings.push({ code: 'component-file', severity: 'error', message, at: { pointer }, fix });
@@ -77,7 +78,8 @@ export function readComponent(
     try {
       return parseConditions(text(entry, 'when'));
     } catch (error) {
-      report(`${pointer}/when`, (error as Error).message, 'Correct the condition');
+      if (!(error instanceof Refusal)) throw error;
+      report(`${pointer}/when`, error.problem, error.fix);
       return [];
     }
   };

@@ -1,7 +1,7 @@
 import { ordered } from '../document/item';
 import type { ItemReference } from '../document/item-kind';
 import { conditionsText } from './condition';
-import type { ComponentItem, StyleEntry } from './definition';
+import type { ComponentDefinition, StyleEntry } from './definition';
 
 /** The tokens that style rules bind to. */
 export const boundInEntries = (entries: Record<string, StyleEntry>): ItemReference[] =>
@@ -14,7 +14,7 @@ export const boundInEntries = (entries: Record<string, StyleEntry>): ItemReferen
   });
 
 /** Everything a component refers to: what its rules bind to, rule sets, what it varies, pieces in its slots, times. */
-export function componentReferences(component: ComponentItem): ItemReference[] {
+export function componentReferences(component: ComponentDefinition): ItemReference[] {
   return [
     ...boundInEntries(component.entries),
     ...(component.bases ?? []).map((to) => ({ to, place: 'rule set' })),

@@ -1,6 +1,6 @@
 import { lexer, parse } from 'css-tree';
 import fc from 'fast-check';
-import type { ComponentItem, Condition, StyleRule } from './definition';
+import type { ComponentDefinition, Condition, StyleRule } from './definition';
 import { ITEM_SAMPLES } from '@/testing/samples';
 import { openTokens } from '../tokens/open';
 import { Resolution } from '../tokens/resolve';
@@ -13,7 +13,7 @@ import { renderComponent } from './render';
 import { declaredStyle } from './style';
 import { parseTemplate } from './template';
 
-const component = (changes: Partial<ComponentItem>): ComponentItem => ({
+const component = (changes: Partial<ComponentDefinition>): ComponentDefinition => ({
   id: 'component_1', kind: 'component', order: 'a0', name: 'button', description: '', rank: null, visibility: 'released', deprecation: null,
   template: '<button part="root" bind-disabled="disabled"><span part="label"><slot name="label"></slot></span></button>', states: [],
   parts: { part_1: { order: 'a0', name: 'root', shows: 'nothing', description: '' }, part_2: { order: 'a1', name: 'label', shows: 'text', description: '' } },
@@ -93,7 +93,7 @@ test('conditions are read as they are written', () => {
       expect(parseConditions(conditionsText(list))).toEqual(list),
     ),
   );
-  expect(() => parseConditions('tone = calm')).toThrow('is no condition');
+  expect(() => parseConditions('tone = calm')).toThrow('is not a valid condition');
 });
 
 test('choices, flags and states multiply; what cannot be operated is shown at rest', () => {
@@ -106,7 +106,7 @@ test('choices, flags and states multiply; what cannot be operated is shown at re
 test('compiled CSS passes the lexer of css-tree, property by property', () => {
   fc.assert(
     fc.property(ITEM_SAMPLES.component, (item) => {
-      const css = compileCss(item as ComponentItem, new Map(), () => 'color');
+      const css = compileCss(item as ComponentDefinition, new Map(), () => 'color');
       const tree = parse(css, { onParseError: (error) => expect(error).toBeUndefined() });
       expect(tree.type).toBe('StyleSheet');
     }),
@@ -142,7 +142,7 @@ test.each([
   ['<p>no part</p>', 'part="root"'],
   ['<p part="root"></p><p></p>', 'exactly one element'],
   ['', 'empty'],
-  ['<div part="root" when="tone = x"></div>', 'is no condition'],
+  ['<div part="root" when="tone = x"></div>', 'is not a valid condition'],
 ])('%s is refused', (html, words) => {
   const { findings } = parseTemplate(html);
   expect(

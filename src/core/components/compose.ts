@@ -1,4 +1,4 @@
-import type { ComponentItem, StyleEntry } from './definition';
+import type { ComponentDefinition, StyleEntry } from './definition';
 import { byOrder, itemsOf, ordered, type ItemOf, type Items, type Reference } from '../document/item';
 import { ordersAfter } from '../document/order';
 
@@ -14,7 +14,7 @@ export function named<K extends 'component' | 'ruleSet' | 'asset'>(
   return itemsOf(items, kind).find((other) => 'name' in other && other.name === reference.path);
 }
 
-const isMade = (component: ComponentItem) => Boolean(component.variationOf || component.bases?.length);
+const isMade = (component: ComponentDefinition) => Boolean(component.variationOf || component.bases?.length);
 
 /**
  * The items with every component as it is used: the entries of its rule sets first, then what it varies, then its own.
@@ -28,7 +28,11 @@ export function composedItems(items: Items): Items {
   return made;
 }
 
-function composed(component: ComponentItem, items: Items, above: ReadonlySet<string>): ComponentItem {
+function composed(
+  component: ComponentDefinition,
+  items: Items,
+  above: ReadonlySet<string>,
+): ComponentDefinition {
   const seen = new Set([...above, component.id]);
   const found = named(items, 'component', component.variationOf ?? undefined);
   const source = found && !seen.has(found.id) ? composed(found, items, seen) : undefined;
@@ -87,7 +91,7 @@ function joined<T extends { order: string; name: string }>(
 
 /** Where an entry of a composed component is written: here, or in the rule set or component named. */
 export function entryHome(
-  component: ComponentItem,
+  component: ComponentDefinition,
   entry: string,
   items: Items,
 ): { kind: 'own' } | { kind: 'ruleSet' | 'component'; name: string } {

@@ -1,4 +1,5 @@
-import type { ComponentItem, Condition } from './definition';
+import { Refusal } from '../base/errors';
+import type { ComponentDefinition, Condition } from './definition';
 import { ordered } from '../document/item';
 
 /** One combination of prop values and states. A flag that is set has the value `true`. */
@@ -24,7 +25,7 @@ export function conditionHolds(
   return condition.is.includes(value);
 }
 
-export function allHold(conditions: readonly Condition[], combination: Combination): boolean {
+export function allMatch(conditions: readonly Condition[], combination: Combination): boolean {
   const states = effectiveStates(combination.states);
   return conditions.every((condition) => conditionHolds(condition, combination.props, states));
 }
@@ -51,18 +52,20 @@ export function parseConditions(text: string): Condition[] {
       phrase,
     );
     if (!choice)
-      throw new Error(
-        `"${phrase}" is no condition. Write "tone is danger or quiet", "busy", "not busy" or "state is hover"`,
+      throw new Refusal(
+        `“${phrase}” is not a valid condition`,
+        'Write “tone is danger or quiet”, “busy”, “not busy” or “state is hover”',
       );
     const values = choice[2]!.split(/\s+or\s+/);
     if (choice[1] !== 'state') return { kind: 'choice', prop: choice[1]!, is: values };
-    if (values.length > 1) throw new Error(`"${phrase}": write one rule for each state`);
+    if (values.length > 1)
+      throw new Refusal(`“${phrase}” names several states`, 'Write one rule for each state');
     return { kind: 'state', state: values[0]! };
   });
 }
 
 /** Default values of all props: flags are '' unless set, slots empty. */
-export function defaultProps(component: ComponentItem): Record<string, string> {
+export function defaultProps(component: ComponentDefinition): Record<string, string> {
   return Object.fromEntries(
     ordered(component.props).map((prop) => [
       prop.name,

@@ -1,5 +1,5 @@
 import { csvParse } from 'd3-dsv';
-import type { ComponentItem, Prop } from './definition';
+import type { ComponentDefinition, Prop } from './definition';
 import { ordered, type Items } from '../document/item';
 import { named } from './compose';
 import { renderNested, renderPiece } from './nested';
@@ -23,7 +23,7 @@ export interface FilledRows {
 }
 
 /** The props of a specimen whose texts are long, short or empty; choices and flags stay as they are. */
-export function filledProps(component: ComponentItem, contents: Contents): Record<string, string> {
+export function filledProps(component: ComponentDefinition, contents: Contents): Record<string, string> {
   const text = { long: `${LONG_TEXT} ${LONG_WORD}`, short: 'A', empty: '' }[contents as 'long'];
   if (text === undefined) return {};
   return Object.fromEntries(
@@ -33,7 +33,7 @@ export function filledProps(component: ComponentItem, contents: Contents): Recor
 
 /** A component as HTML under contents other than its own; an empty one has empty slots too. */
 export function renderContents(
-  component: ComponentItem,
+  component: ComponentDefinition,
   items: Items,
   contents: Contents,
   input: RenderInput & { context?: Record<string, string> },
@@ -63,7 +63,7 @@ export function renderContents(
  * @returns at most 200 rows
  */
 export function renderRows(
-  component: ComponentItem,
+  component: ComponentDefinition,
   items: Items,
   csv: string,
   input: RenderInput & { context?: Record<string, string> },
@@ -88,11 +88,11 @@ export function renderRows(
   };
 }
 
-const rowPiece = (prop: Prop, items: Items): ComponentItem | undefined =>
+const rowPiece = (prop: Prop, items: Items): ComponentDefinition | undefined =>
   named(items, 'component', prop.holds?.find((piece) => piece.component)?.component ?? prop.accepts?.[0]);
 
 /** A choice takes only its own values: any other text of a row is left out. */
-function allowedValues(component: ComponentItem, row: Record<string, string>): Record<string, string> {
+function allowedValues(component: ComponentDefinition, row: Record<string, string>): Record<string, string> {
   const props = new Map(Object.values(component.props).map((prop) => [prop.name, prop]));
   return Object.fromEntries(
     Object.entries(row).flatMap(([name, value]): [string, string][] => {
@@ -104,7 +104,7 @@ function allowedValues(component: ComponentItem, row: Record<string, string>): R
 }
 
 /** The columns a CSV of rows would have, and one row of what stands there now. */
-export function rowsExample(component: ComponentItem, items: Items): string {
+export function rowsExample(component: ComponentDefinition, items: Items): string {
   const slot = ordered(component.props).find((prop) => prop.kind === 'slot' && rowPiece(prop, items));
   const repeated = slot ? rowPiece(slot, items)! : component;
   const props = ordered(repeated.props).filter(({ kind }) => kind !== 'slot');

@@ -1,17 +1,17 @@
 import { drawingOf } from '../assets/drawing';
-import type { ComponentItem, Nested, Part } from './definition';
+import type { ComponentDefinition, Nested, Part } from './definition';
 import { ordered, type Items } from '../document/item';
 import type { Resolution } from '../tokens/resolve';
 import { knownStyles, partStyles } from './cell-style';
 import { named } from './compose';
-import { allHold, defaultProps, type Combination } from './condition';
+import { allMatch, defaultProps, type Combination } from './condition';
 import { reachOn, type KeptReach } from './passthrough-css';
-import { propsOfPiece } from './nested';
+import { propsOfNested } from './nested';
 import type { PartStyles } from './surfaces';
 import { partAncestry, slotAncestry, templateOf, type PlacedPart, type PlacedSlot } from './template';
 
 /** A contrast to be looked at: where it stands and when it shows. */
-export interface Asked {
+export interface ContrastRequirement {
   /** The part; of a piece in a slot, `label of button`. */
   part: string;
   kind: 'text' | 'icon' | 'border';
@@ -38,15 +38,19 @@ interface Step {
   /** Whether the slot stands in something that is operated. */
   operated: boolean;
   nested: Nested;
-  inner: ComponentItem;
+  inner: ComponentDefinition;
   reach: KeptReach;
 }
 
 const DEEPEST = 12;
 
 /** The contrasts a component has over all combinations; those of what its slots hold by themselves among them. */
-export function askedOf(component: ComponentItem, items: Items, resolution: Resolution): Asked[] {
-  const own = partsAsked(component).map(({ part, kind, ancestors, shownWhen }): Asked => ({
+export function askedOf(
+  component: ComponentDefinition,
+  items: Items,
+  resolution: Resolution,
+): ContrastRequirement[] {
+  const own = partsAsked(component).map(({ part, kind, ancestors, shownWhen }): ContrastRequirement => ({
     part,
     kind,
     chain: [part, ...ancestors],
@@ -56,7 +60,7 @@ export function askedOf(component: ComponentItem, items: Items, resolution: Reso
   }));
   return [...own, ...heldBy(component, [])];
 
-  function heldBy(holder: ComponentItem, path: readonly Step[]): Asked[] {
+  function heldBy(holder: ComponentDefinition, path: readonly Step[]): ContrastRequirement[] {
     if (path.length === DEEPEST) return [];
     const { root } = templateOf(holder.template);
     const [parts, slots] = [partAncestry(root), slotAncestry(root)];
@@ -64,7 +68,7 @@ export function askedOf(component: ComponentItem, items: Items, resolution: Reso
     return ordered(holder.props).flatMap((prop) => {
       const slot = prop.kind === 'slot' ? slots.get(prop.name) : undefined;
       if (!slot) return [];
-      return (prop.holds ?? []).flatMap((nested): Asked[] => {
+      return (prop.holds ?? []).flatMap((nested): ContrastRequirement[] => {
         // Two that are alike in one slot look alike.
         const key = JSON.stringify([prop.name, nested]);
         if (alike.has(key)) return [];
@@ -86,17 +90,17 @@ export function askedOf(component: ComponentItem, items: Items, resolution: Reso
 
   /** An icon that takes the colour of the text around it, where the part around it is not looked at as an icon itself. */
   function drawingAsked(
-    holder: ComponentItem,
+    holder: ComponentDefinition,
     path: readonly Step[],
     slot: PlacedSlot,
     parts: ReadonlyMap<string, PlacedPart>,
     nested: Nested,
-  ): Asked[] {
+  ): ContrastRequirement[] {
     const icon = named(items, 'asset', nested.asset);
     const around = Object.values(holder.parts).find(({ name }) => name === slot.ancestors[0]);
     if (!icon || around?.shows === 'icon' || !drawingOf(icon, items)?.includes('currentColor')) return [];
     const operated = parts.get(slot.ancestors[0] ?? '')?.interactive === true;
-    const isThere = (combination: Combination) => allHold(realConditions(holder, slot.when), combination);
+    const isThere = (combination: Combination) => allMatch(realConditions(holder, slot.when), combination);
     if (path.length > 0)
       return [askedAt(`${icon.name} in ${holder.name}`, 'icon', path, slot.ancestors, isThere)];
     return [
@@ -114,11 +118,11 @@ export function askedOf(component: ComponentItem, items: Items, resolution: Reso
   /** A part of the last component of a path; `inside` is that part and those of the same component around it. */
   function askedAt(
     part: string,
-    kind: Asked['kind'],
+    kind: ContrastRequirement['kind'],
     path: readonly Step[],
     inside: readonly string[],
     shownWhen: (combination: Combination) => boolean,
-  ): Asked {
+  ): ContrastRequirement {
     const last = path.length;
     const chain = [
       ...inside.map((name) => spelled(last, name)),
@@ -140,7 +144,7 @@ export function askedOf(component: ComponentItem, items: Items, resolution: Reso
         const along = combinationsAlong(path, combination);
         return (
           path.every(({ slot }, i) =>
-            allHold(realConditions(i === 0 ? component : path[i - 1]!.inner, slot.when), along[i]!),
+            allMatch(realConditions(i === 0 ? component : path[i - 1]!.inner, slot.when), along[i]!),
           ) && shownWhen(along[last]!)
         );
       },
@@ -177,14 +181,14 @@ function combinationsAlong(path: readonly Step[], combination: Combination): Com
   const along = [combination];
   for (const { nested, inner } of path)
     along.push({
-      props: { ...defaultProps(inner), ...propsOfPiece(nested, along.at(-1)!.props) },
+      props: { ...defaultProps(inner), ...propsOfNested(nested, along.at(-1)!.props) },
       states: [],
     });
   return along;
 }
 
 /** Conditions on choices, flags and states; what shows where a slot or text is filled is looked at as if it were. */
-function realConditions(component: ComponentItem, when: PlacedSlot['when']): PlacedSlot['when'] {
+function realConditions(component: ComponentDefinition, when: PlacedSlot['when']): PlacedSlot['when'] {
   const flags = new Set(
     Object.values(component.props).flatMap(({ name, kind }) => (kind === 'flag' ? [name] : [])),
   );
@@ -193,8 +197,8 @@ function realConditions(component: ComponentItem, when: PlacedSlot['when']): Pla
 
 /** What is asked of a component's own parts. */
 function partsAsked(
-  component: ComponentItem,
-): (Pick<Asked, 'part' | 'kind' | 'shownWhen'> & Pick<PlacedPart, 'ancestors'>)[] {
+  component: ComponentDefinition,
+): (Pick<ContrastRequirement, 'part' | 'kind' | 'shownWhen'> & Pick<PlacedPart, 'ancestors'>)[] {
   const shows = new Map<string, Part['shows']>(
     ordered(component.parts).map((part) => [part.name, part.shows]),
   );
@@ -203,7 +207,7 @@ function partsAsked(
     const about = {
       part,
       ancestors: placed.ancestors,
-      shownWhen: (combination: Combination) => allHold(when, combination),
+      shownWhen: (combination: Combination) => allMatch(when, combination),
     };
     const kind = shows.get(part);
     return [

@@ -1,9 +1,9 @@
-import type { ComponentItem } from './definition';
-import { inOneGo, type Steps } from '../base/steps';
+import type { ComponentDefinition } from './definition';
+import { runToEnd, type Steps } from '../base/steps';
 import { axesOf, combinations, combinationsOf } from './combinations';
-import { allHold } from './condition';
+import { allMatch } from './condition';
 import { Looks, type RuleTie } from './part-style';
-import { rulesByStrength, type RuleEntry } from './style';
+import { rulesBySpecificity, type RuleEntry } from './style';
 
 /** What a component's rules come to over all its combinations. */
 export interface RuleCounts {
@@ -20,10 +20,10 @@ export interface RuleCounts {
 }
 
 export const ruleCounts = (...given: Parameters<typeof countSteps>): RuleCounts =>
-  inOneGo(countSteps(...given));
+  runToEnd(countSteps(...given));
 
 /** The same in steps of 200 combinations; what a part's rules come to is worked out once for those that hold together. */
-export function* countSteps(component: ComponentItem, most?: number): Steps<RuleCounts> {
+export function* countSteps(component: ComponentDefinition, most?: number): Steps<RuleCounts> {
   const { all } = combinations(component, most);
   const looks = new Looks(component);
   const counted = new Set<number>();
@@ -46,7 +46,7 @@ export function* countSteps(component: ComponentItem, most?: number): Steps<Rule
     if (isIdle) idle.push(name);
   }
   const { holding, winning, ties } = looks;
-  const rules = rulesByStrength(component);
+  const rules = rulesBySpecificity(component);
   return {
     combinations: all.length,
     alike: all.length - counted.size,
@@ -64,17 +64,17 @@ export interface WhatIf {
   unsaid: { part: string; property: string; saidFor: string[] }[];
 }
 
-export function whatIf(component: ComponentItem, prop: string, value: string): WhatIf {
+export function whatIf(component: ComponentDefinition, prop: string, value: string): WhatIf {
   const entry = Object.entries(component.props).find(
     ([, other]) => other.name === prop && other.kind === 'choice',
   );
   if (!entry) return { combinations: { before: 0, after: 0 }, inherits: [], unsaid: [] };
   const [id, choice] = entry;
-  const wider: ComponentItem = {
+  const wider: ComponentDefinition = {
     ...component,
     props: { ...component.props, [id]: { ...choice, values: [...new Set([...choice.values, value])] } },
   };
-  const rules = rulesByStrength(component);
+  const rules = rulesBySpecificity(component);
   const speaksOf = (rule: RuleEntry) =>
     rule.when.find((condition) => condition.kind === 'choice' && condition.prop === prop);
   const fresh = combinationsOf(wider).filter((combination) => combination.props[prop] === value);
@@ -92,7 +92,7 @@ export function whatIf(component: ComponentItem, prop: string, value: string): W
   return {
     combinations: { before: axesOf(component).size, after: axesOf(wider).size },
     inherits: rules
-      .filter((rule) => fresh.some((combination) => allHold(rule.when, combination)))
+      .filter((rule) => fresh.some((combination) => allMatch(rule.when, combination)))
       .map((rule) => ({
         rule: rule.id,
         part: rule.part,

@@ -2,7 +2,7 @@ import type { OrderedItem, Reference } from '../document/item';
 
 declare module '../document/item' {
   interface ItemTypes {
-    component: ComponentItem;
+    component: ComponentDefinition;
     ruleSet: RuleSetItem;
     styleSheet: StyleSheetItem;
     rank: RankItem;
@@ -91,7 +91,7 @@ export interface Guard {
   under?: Record<string, string>;
   note: string;
 }
-export interface ComponentItem extends OrderedItem {
+export interface ComponentDefinition extends OrderedItem {
   kind: 'component';
   name: string;
   description: string;

@@ -1,12 +1,12 @@
 import type { Finding } from '../findings/finding';
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import { ordered } from '../document/item';
 
 /** `isDisabled` and `is-disabled` are one name written by two habits. */
 const key = (name: string): string => name.replace(/[-_]/g, '').toLowerCase();
 
 /** Where a component's props and those its code had when last read have drifted apart. */
-export function driftOf(component: ComponentItem): Finding[] {
+export function driftOf(component: ComponentDefinition): Finding[] {
   const { code } = component;
   if (!code) return [];
   const own = new Map(ordered(component.props).map((prop) => [key(prop.name), prop]));

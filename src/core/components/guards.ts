@@ -1,14 +1,14 @@
 import type { Finding } from '../findings/finding';
-import type { ComponentItem, Guard } from './definition';
+import type { ComponentDefinition, Guard } from './definition';
 import { ordered, type Items } from '../document/item';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
 import { combinationsOf } from './combinations';
-import { allHold, conditionsText, type Combination } from './condition';
+import { allMatch, conditionsText, type Combination } from './condition';
 import { partStyles } from './cell-style';
 import { isKept } from './passthrough-css';
-import { rulesByStrength } from './style';
-import { Turning } from './rule-matcher';
+import { rulesBySpecificity } from './style';
+import { RuleMatcher } from './rule-matcher';
 
 /**
  * What follows from content, from the tag or from what a part stands in, where no rule says it: known by measuring alone
@@ -75,7 +75,7 @@ const plain = (value: string) => value.trim().replace(/\s+/g, ' ').toLowerCase()
  * Whether this guard can be answered from the rules alone; otherwise, and wherever kept CSS may say otherwise, it is measured
  * where the component is drawn.
  */
-export function isDeclared(component: ComponentItem, guard: Guard): boolean {
+export function isDeclared(component: ComponentDefinition, guard: Guard): boolean {
   if (isKept(component, guard.part, guard.property)) return false;
   return (
     !MEASURED.has(guard.property) ||
@@ -89,20 +89,24 @@ export function isDeclared(component: ComponentItem, guard: Guard): boolean {
 }
 
 /** Promises that a component's present rules break: for each guard the first combination and context that does. */
-export function guardBreaks(component: ComponentItem, items: Items, resolution: Resolution): GuardBreak[] {
+export function guardBreaks(
+  component: ComponentDefinition,
+  items: Items,
+  resolution: Resolution,
+): GuardBreak[] {
   const guards = ordered(component.guards).filter((guard) => isDeclared(component, guard));
   if (guards.length === 0) return [];
   const combinations = combinationsOf(component);
-  const rules = rulesByStrength(component);
+  const rules = rulesBySpecificity(component);
   return guards.flatMap((guard) => {
     const about = rules.filter(({ part }) => part === guard.part);
     // Where the same rules hold, the answer is the same.
     const seen = new Set<string>();
-    const turning = new Turning({ entries: Object.fromEntries(about.map((rule) => [rule.id, rule])) });
+    const matcher = new RuleMatcher({ entries: Object.fromEntries(about.map((rule) => [rule.id, rule])) });
     for (const combination of combinations) {
-      if (!allHold(guard.when, combination)) continue;
-      turning.turnTo(combination);
-      const key = turning.keyOf(guard.part);
+      if (!allMatch(guard.when, combination)) continue;
+      matcher.turnTo(combination);
+      const key = matcher.keyOf(guard.part);
       if (seen.has(key)) continue;
       seen.add(key);
       for (let context = 0; context < resolution.contexts.length; context++) {
@@ -129,7 +133,7 @@ export function guardBreaks(component: ComponentItem, items: Items, resolution: 
 }
 
 const finding = (
-  component: ComponentItem,
+  component: ComponentDefinition,
   guard: Guard,
   value: string | undefined,
   context: Context | undefined,
@@ -142,5 +146,8 @@ const finding = (
   context,
 });
 
-export const brokenGuards = (component: ComponentItem, items: Items, resolution: Resolution): Finding[] =>
-  guardBreaks(component, items, resolution).map(({ finding: found }) => found);
+export const brokenGuards = (
+  component: ComponentDefinition,
+  items: Items,
+  resolution: Resolution,
+): Finding[] => guardBreaks(component, items, resolution).map(({ finding: found }) => found);

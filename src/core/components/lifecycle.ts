@@ -1,4 +1,4 @@
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 
 /** Why a component is not to be used any more, and what is to be used in its place. */
 export interface Deprecation {
@@ -6,7 +6,7 @@ export interface Deprecation {
   replacement: string | null;
 }
 
-export const deprecationOf = ({ deprecation }: ComponentItem): Deprecation | null =>
+export const deprecationOf = ({ deprecation }: ComponentDefinition): Deprecation | null =>
   deprecation && { reason: deprecation.reason, replacement: deprecation.replacement?.path ?? null };
 
 /** `deprecated: two buttons did the same. Use button instead` */

@@ -1,5 +1,5 @@
 import type { Rgb } from '../base/color/color';
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import type { Items } from '../document/item';
 import type { Resolution } from '../tokens/resolve';
 import { between, type Steps } from '../base/steps';
@@ -8,7 +8,7 @@ import { countSteps, type RuleCounts } from './counts';
 import { isUnknown, matrixSteps, type ContrastCheck } from './matrix';
 
 /** What the combinations of a component come to, in short. */
-export interface Proven {
+export interface MatrixSummary {
   combinations: number;
   /** Whether these are a sample. */
   sampled: boolean;
@@ -24,15 +24,19 @@ export interface Proven {
 const MOST = 2000;
 
 /** In steps, for it may take a while. */
-export function* provenSteps(
-  component: ComponentItem,
+export function* summarySteps(
+  component: ComponentDefinition,
   items: Items,
   resolution: Resolution,
-  ground: (context: number) => Rgb,
-): Steps<Proven> {
-  const { cells, sampled } = yield* between(0, 0.6, matrixSteps(component, items, resolution, ground, MOST));
+  backdrop: (context: number) => Rgb,
+): Steps<MatrixSummary> {
+  const { cells, sampled } = yield* between(
+    0,
+    0.6,
+    matrixSteps(component, items, resolution, backdrop, MOST),
+  );
   const counts = yield* between(0.6, 1, countSteps(component, MOST));
-  const weakest = new Map<string, Proven['weakest'][number]>();
+  const weakest = new Map<string, MatrixSummary['weakest'][number]>();
   for (const { combination, checks } of cells)
     for (const check of checks) {
       if (check.ratio === undefined || check.passes) continue;

@@ -1,21 +1,21 @@
 import type { Rgb } from '../base/color/color';
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import type { Items } from '../document/item';
-import { inOneGo, type Steps } from '../base/steps';
+import { runToEnd, type Steps } from '../base/steps';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
-import { askedOf, type Asked } from './contrast-requirements';
+import { askedOf, type ContrastRequirement } from './contrast-requirements';
 import { knownStyles, partStyles } from './cell-style';
 import { combinations } from './combinations';
 import type { Combination } from './condition';
-import { PartLooks } from './part-style-cache';
-import { rulesByStrength } from './style';
+import { PartStyleCache } from './part-style-cache';
+import { rulesBySpecificity } from './style';
 import { borderContrast, contentContrast, type PartStyles } from './surfaces';
 
 export interface ContrastCheck {
   /** The part; of a piece that stands in a slot, `label of button`. */
   part: string;
-  kind: Asked['kind'];
+  kind: ContrastRequirement['kind'];
   /** The lowest ratio over all contexts; undefined: not known, to be measured. */
   ratio: number | undefined;
   /** The ratio needed; undefined where WCAG asks for none (a disabled control). */
@@ -49,10 +49,10 @@ const failsKnown = ({ ratio, passes }: ContrastCheck): boolean => ratio !== unde
 
 /** One contrast in its worst context. `styleIn` gives the styles of the parts under one context. */
 function worstOf(
-  { part, kind, chain, piece, restsWhenDisabled }: Asked,
+  { part, kind, chain, piece, restsWhenDisabled }: ContrastRequirement,
   disabled: boolean,
   resolution: Resolution,
-  ground: (context: number) => Rgb,
+  backdrop: (context: number) => Rgb,
   styleIn: (context: number) => PartStyles,
 ): ContrastCheck | undefined {
   let worst: ContrastCheck | undefined;
@@ -61,8 +61,8 @@ function worstOf(
     const styles = styleIn(context);
     const outcome =
       kind === 'border'
-        ? borderContrast(places[0]!, places.slice(1), styles, ground(context))
-        : contentContrast(kind, places, styles, ground(context));
+        ? borderContrast(places[0]!, places.slice(1), styles, backdrop(context))
+        : contentContrast(kind, places, styles, backdrop(context));
     if (!outcome) continue;
     const { ratio } = outcome;
     const needs = disabled && restsWhenDisabled ? undefined : outcome.needs;
@@ -75,13 +75,13 @@ function worstOf(
 
 /** The contrasts of one cell on its own, under all contexts: the definition that `matrixOf` shares the work of. */
 export function cellChecks(
-  component: ComponentItem,
+  component: ComponentDefinition,
   items: Items,
   resolution: Resolution,
   combination: Combination,
-  ground: (context: number) => Rgb,
+  backdrop: (context: number) => Rgb,
 ): ContrastCheck[] {
-  const rules = rulesByStrength(component);
+  const rules = rulesBySpecificity(component);
   const styles = resolution.contexts.map((_, context) =>
     knownStyles(partStyles(component, items, resolution, combination, context, rules), component),
   );
@@ -89,7 +89,7 @@ export function cellChecks(
   return weakestEach(
     askedOf(component, items, resolution).flatMap((asked) => {
       if (!asked.shownWhen(combination)) return [];
-      const check = worstOf(asked, disabled, resolution, ground, (context) =>
+      const check = worstOf(asked, disabled, resolution, backdrop, (context) =>
         withPiece(styles[context]!, asked, combination, context),
       );
       return check ? [check] : [];
@@ -114,28 +114,28 @@ function weakestEach(checks: readonly ContrastCheck[]): ContrastCheck[] {
 
 const withPiece = (
   own: PartStyles,
-  { piece }: Asked,
+  { piece }: ContrastRequirement,
   combination: Combination,
   context: number,
 ): PartStyles => (piece ? new Map([...own, ...piece.styles(combination, context)]) : own);
 
 /** Every allowed combination with its contrasts under all contexts. */
-export const matrixOf = (...given: Parameters<typeof matrixSteps>): Matrix => inOneGo(matrixSteps(...given));
+export const matrixOf = (...given: Parameters<typeof matrixSteps>): Matrix => runToEnd(matrixSteps(...given));
 
 /**
  * The same in steps of 200 cells. Cells share work: a part's styles are worked out once for each set of its rules that hold
  * together, and a contrast once for each such choice along the parts it stands in.
  */
 export function* matrixSteps(
-  component: ComponentItem,
+  component: ComponentDefinition,
   items: Items,
   resolution: Resolution,
-  ground: (context: number) => Rgb,
+  backdrop: (context: number) => Rgb,
   most?: number,
 ): Steps<Matrix> {
   const { all, ...counts } = combinations(component, most);
   const asked = askedOf(component, items, resolution);
-  const looks = new PartLooks(component, items, resolution);
+  const looks = new PartStyleCache(component, items, resolution);
   const known = new Map<string, ContrastCheck | undefined>();
   const cells: MatrixCell[] = [];
   for (const combination of all) {
@@ -149,7 +149,7 @@ export function* matrixSteps(
       const key = `${i}${disabled ? 'x' : ' '}${looks.keyOf(one.chain)}${inner}`;
       let check = known.get(key);
       if (check === undefined && !known.has(key)) {
-        check = worstOf(one, disabled, resolution, ground, (context) =>
+        check = worstOf(one, disabled, resolution, backdrop, (context) =>
           withPiece(looks.styles(one.chain, context), one, combination, context),
         );
         known.set(key, check);

@@ -31,14 +31,14 @@ export function drawnContrast(
   boxes: readonly MeasuredPart[],
   at: number,
   kind: 'text' | 'icon' | 'border',
-  ground: Rgb,
+  backdrop: Rgb,
 ): DrawnContrast | null {
   const box = boxes[at]!;
   if (kind !== 'border') {
     const size = Number.parseFloat(box.style['font-size'] ?? '') || 16;
     const bold = Number(box.style['font-weight']) >= 700;
     return {
-      ratio: ratioOn(box.style.color, boxes, at, ground),
+      ratio: ratioOn(box.style.color, boxes, at, backdrop),
       needs: kind === 'icon' ? 3 : needOf(size, bold),
     };
   }
@@ -48,7 +48,7 @@ export function drawnContrast(
   const seen = drawn.filter((color) => color !== undefined && parseColor(color)?.alpha !== 0);
   if (seen.length === 0 || seen.every((color) => color === box.style['background-color'])) return null;
   const ratios = seen.map((color) =>
-    box.within === null ? ratioOn(color, boxes, null, ground) : ratioOn(color, boxes, box.within, ground),
+    box.within === null ? ratioOn(color, boxes, null, backdrop) : ratioOn(color, boxes, box.within, backdrop),
   );
   return {
     ratio: ratios.includes(undefined) ? undefined : Math.min(...(ratios as number[])),
@@ -61,7 +61,7 @@ function ratioOn(
   color: string | undefined,
   boxes: readonly MeasuredPart[],
   at: number | null,
-  ground: Rgb,
+  backdrop: Rgb,
 ): number | undefined {
   const front = color === undefined ? undefined : parseColor(color);
   if (!front) return undefined;
@@ -80,7 +80,7 @@ function ratioOn(
     if (/^(absolute|fixed)$/.test(box.style.position ?? '') && !(holder && liesIn(box, holder)))
       return undefined;
   }
-  return contrastRatio(rgbOf(front), surface ?? { r: 0, g: 0, b: 0, alpha: 0 }, ground);
+  return contrastRatio(rgbOf(front), surface ?? { r: 0, g: 0, b: 0, alpha: 0 }, backdrop);
 }
 
 const liesIn = (inner: MeasuredPart, outer: MeasuredPart): boolean =>

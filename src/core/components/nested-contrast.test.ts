@@ -1,5 +1,5 @@
 import { hex } from 'wcag-contrast';
-import type { ComponentItem, Nested } from './definition';
+import type { ComponentDefinition, Nested } from './definition';
 import { itemsOf } from '../document/item';
 import { tokenSystemOf } from '../tokens/token-tree';
 import { Resolution } from '../tokens/resolve';
@@ -36,7 +36,7 @@ const slot = (order: string, name: string, holds: Nested[]) => ({
   description: '',
   holds,
 });
-const component = (id: string, changes: Partial<ComponentItem>): ComponentItem => ({
+const component = (id: string, changes: Partial<ComponentDefinition>): ComponentDefinition => ({
   ...sample,
   id: `component_${id}`,
   name: id,
@@ -81,7 +81,7 @@ const table = component('table', {
   },
 });
 const all = new Map([...items, ...[chip, row, table].map((one) => [one.id, one] as const)]);
-const checks = (of: ComponentItem, props: Record<string, string>, from = all): ContrastCheck[] =>
+const checks = (of: ComponentDefinition, props: Record<string, string>, from = all): ContrastCheck[] =>
   cellChecks(of, from, resolution, { props, states: [] }, white);
 const ratioOf = (found: ContrastCheck[], name: string) => found.find((one) => one.part === name)?.ratio;
 

@@ -1,5 +1,5 @@
 import { drawingOf } from '../assets/drawing';
-import type { ComponentItem, Nested, Prop } from './definition';
+import type { ComponentDefinition, Nested, Prop } from './definition';
 import { ordered, type Items } from '../document/item';
 import { named } from './compose';
 import { defaultProps } from './condition';
@@ -10,7 +10,7 @@ const DEEPEST = 12;
 
 /** A component as HTML, its slots filled with what they hold until something is put into them. */
 export function renderNested(
-  component: ComponentItem,
+  component: ComponentDefinition,
   items: Items,
   input: RenderInput & { context?: Record<string, string> } = {},
   above: readonly string[] = [],
@@ -38,11 +38,11 @@ export function renderPiece(
   if (icon) return drawingOf(icon, items, context, Number(piece.props.size) || undefined) ?? '';
   const component = named(items, 'component', piece.component);
   if (!component || above.includes(component.id)) return '';
-  return renderNested(component, items, { props: propsOfPiece(piece, holder), context }, above);
+  return renderNested(component, items, { props: propsOfNested(piece, holder), context }, above);
 }
 
 /** The props of a piece: those the holder passes to it win over its own. */
-export function propsOfPiece(piece: Nested, holder: Record<string, string>): Record<string, string> {
+export function propsOfNested(piece: Nested, holder: Record<string, string>): Record<string, string> {
   const passed = Object.entries(piece.passed).flatMap(([inner, outer]): [string, string][] =>
     holder[outer] === undefined ? [] : [[inner, holder[outer]]],
   );
@@ -50,9 +50,9 @@ export function propsOfPiece(piece: Nested, holder: Record<string, string>): Rec
 }
 
 /** These components and all that stand in their slots, each once. */
-export function withNested(components: Iterable<ComponentItem>, items: Items): ComponentItem[] {
-  const found = new Map<string, ComponentItem>();
-  const walk = (component: ComponentItem) => {
+export function withNested(components: Iterable<ComponentDefinition>, items: Items): ComponentDefinition[] {
+  const found = new Map<string, ComponentDefinition>();
+  const walk = (component: ComponentDefinition) => {
     if (found.has(component.id)) return;
     found.set(component.id, component);
     for (const prop of Object.values(component.props))
@@ -67,7 +67,7 @@ export function withNested(components: Iterable<ComponentItem>, items: Items): C
 
 /** What stands against pieces in a slot, in words; undefined where they may stand there. */
 export function slotProblem(
-  holder: ComponentItem,
+  holder: ComponentDefinition,
   slot: Pick<Prop, 'name' | 'accepts' | 'most'>,
   pieces: readonly Nested[],
   items: Items,
@@ -105,7 +105,7 @@ export function slotProblem(
 
 /** The names from a component down to the one of this id, by what slots hold; undefined where there is no way. */
 function wayTo(
-  from: ComponentItem,
+  from: ComponentDefinition,
   id: string,
   items: Items,
   seen = new Set<string>(),

@@ -1,37 +1,37 @@
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import type { Items } from '../document/item';
 import type { Resolution } from '../tokens/resolve';
 import { cssOf, TELLING, withKept } from './cell-style';
 import type { Combination } from './condition';
-import { keptReach, type KeptReach } from './passthrough-css';
+import { affectedProperties, type KeptReach } from './passthrough-css';
 import { valueCss, type DeclaredValue } from './style';
 import type { PartStyles } from './surfaces';
-import { Turning } from './rule-matcher';
+import { RuleMatcher } from './rule-matcher';
 
 /** What a part's rules say of one property, strongest first; each with its place in the cascade. */
-interface Sayings {
+interface PropertyCandidates {
   property: string;
   by: { rule: number; place: number; value: DeclaredValue }[];
 }
 
 /** The telling styles of parts, each known by which rules win its telling properties. */
-export class PartLooks {
-  private readonly turning: Turning;
+export class PartStyleCache {
+  private readonly matcher: RuleMatcher;
   private readonly reach: KeptReach;
-  private readonly sayings = new Map<string, Sayings[]>();
+  private readonly sayings = new Map<string, PropertyCandidates[]>();
   /** By part and the rules that hold: which of each property's sayings wins; -1: none. */
   private readonly winning = new Map<string, { key: string; at: number[] }>();
   private readonly known = new Map<string, Map<string, string>>();
 
   constructor(
-    component: ComponentItem,
+    component: ComponentDefinition,
     private readonly items: Items,
     private readonly resolution: Resolution,
   ) {
-    this.turning = new Turning(component);
-    this.reach = keptReach(component);
-    for (const [part, rules] of this.turning.rules) {
-      const sayings: Sayings[] = [];
+    this.matcher = new RuleMatcher(component);
+    this.reach = affectedProperties(component);
+    for (const [part, rules] of this.matcher.rules) {
+      const sayings: PropertyCandidates[] = [];
       rules.forEach((rule, place) =>
         rule.declarations.forEach(([property, value], i) => {
           if (!TELLING.has(property) && !this.isExpanded(property, value)) return;
@@ -56,11 +56,11 @@ export class PartLooks {
   }
 
   turnTo(combination: Combination): void {
-    this.turning.turnTo(combination);
+    this.matcher.turnTo(combination);
   }
 
   private winnersOf(part: string): { key: string; at: number[] } {
-    const holds = this.turning.keyOf(part);
+    const holds = this.matcher.keyOf(part);
     const place = `${part} ${holds}`;
     let winners = this.winning.get(place);
     if (!winners) {

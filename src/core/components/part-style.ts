@@ -1,10 +1,10 @@
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import { ordered } from '../document/item';
 import { axesOf } from './combinations';
 import { effectiveStates, type Combination } from './condition';
 import { renderComponent } from './render';
 import type { RuleEntry } from './style';
-import { Turning } from './rule-matcher';
+import { RuleMatcher } from './rule-matcher';
 
 /** Rules of equal strength that hold together and say different things of one property: the later one wins. */
 export interface RuleTie {
@@ -19,7 +19,7 @@ export class Looks {
   readonly holding = new Set<string>();
   readonly winning = new Set<string>();
   readonly ties = new Map<string, RuleTie>();
-  private readonly turning: Turning;
+  private readonly matcher: RuleMatcher;
   private readonly numbers = new Map<string, number>();
   private readonly parts = new Map<string, number>();
   private readonly markups = new Map<string, number>();
@@ -29,11 +29,11 @@ export class Looks {
   private readonly passed: string[];
 
   constructor(
-    private readonly component: ComponentItem,
+    private readonly component: ComponentDefinition,
     /** The properties by which looks are told apart; all, where it is left out. */
     private readonly counts: (property: string) => boolean = () => true,
   ) {
-    this.turning = new Turning(component);
+    this.matcher = new RuleMatcher(component);
     this.axes = axesOf(component).props.map(({ name }) => name);
     this.spoken = (name) => component.template.includes(name);
     this.passed = ordered(component.props).flatMap((prop) =>
@@ -57,10 +57,10 @@ export class Looks {
 
   /** What its rules and its template come to, whatever state brings it about. */
   styleOf(combination: Combination): number {
-    this.turning.turnTo(combination);
+    this.matcher.turnTo(combination);
     let style = `${this.markupOf(combination)}`;
     for (const name of this.passed) style += `\n${combination.props[name] ?? ''}`;
-    for (const part of this.turning.rules.keys()) style += ` ${this.partOf(part)}`;
+    for (const part of this.matcher.rules.keys()) style += ` ${this.partOf(part)}`;
     return this.numberOf(style);
   }
 
@@ -85,11 +85,11 @@ export class Looks {
 
   /** All that is declared for a part, in no order. */
   private partOf(part: string): number {
-    const key = `${part} ${this.turning.keyOf(part)}`;
+    const key = `${part} ${this.matcher.keyOf(part)}`;
     let number = this.parts.get(key);
     if (number === undefined) {
       const said = new Map<string, { rule: string; text: string }>();
-      const rules = this.turning.holding(part);
+      const rules = this.matcher.holding(part);
       for (const { id, declarations } of rules) {
         this.holding.add(id);
         for (const [property, value] of declarations)

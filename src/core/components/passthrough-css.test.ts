@@ -1,18 +1,18 @@
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import { itemsOf } from '../document/item';
 import { demo } from '@/testing/library';
 import { isDeclared } from './guards';
-import { isKept, keptReach, keptText, NOT_KNOWN, reachOn, scopedCss } from './passthrough-css';
+import { isKept, affectedProperties, keptText, NOT_KNOWN, reachOn, scopedCss } from './passthrough-css';
 import { knownStyles } from './cell-style';
 
 const { items } = demo();
 const named = (name: string) => itemsOf(items, 'component').find((one) => one.name === name)!;
-const withKept = (css: string): ComponentItem => ({
+const withKept = (css: string): ComponentDefinition => ({
   ...named('button'),
   entries: { entry_kept: { order: 'a0', kind: 'kept', css } },
 });
 const reach = (css: string) =>
-  Object.fromEntries([...keptReach(withKept(css))].map(([part, set]) => [part, [...set].sort()]));
+  Object.fromEntries([...affectedProperties(withKept(css))].map(([part, set]) => [part, [...set].sort()]));
 
 // The template: button part="root" holding span part="icon" and span part="label".
 test.each([
@@ -41,7 +41,7 @@ test.each([
 
 test('without kept CSS everything is known', () => {
   const plain = { ...named('button'), entries: {} };
-  expect(keptReach(plain).size).toBe(0);
+  expect(affectedProperties(plain).size).toBe(0);
   const styles = new Map([['root', new Map([['color', '#fff']])]]);
   expect(knownStyles(styles, plain)).toBe(styles);
   expect(keptText(plain)).toEqual([]);

@@ -1,7 +1,7 @@
 import type { AnyNode as CssNode, AtRule, Rule } from 'postcss';
 import safeParse from 'postcss-safe-parser';
 import selectorParser from 'postcss-selector-parser';
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import { ordered } from '../document/item';
 import { partAncestry, partTags, templateOf } from './template';
 
@@ -34,21 +34,21 @@ function touchedBy(property: string): string[] {
 /** Properties by part, as kept CSS may set them; `all` where it may set any. */
 export type KeptReach = ReadonlyMap<string, ReadonlySet<string>>;
 
-const known = new WeakMap<ComponentItem, KeptReach>();
+const known = new WeakMap<ComponentDefinition, KeptReach>();
 
 /**
  * What the kept CSS of a component may reach: for each part the properties it sets there. A selector is held against its
  * last compound alone, so that nothing is missed: more may be named than is reached. A custom property, `all` and the steps
  * of an animation make every property of what they reach, and of what stands in it, unknown.
  */
-export function keptReach(component: ComponentItem): KeptReach {
+export function affectedProperties(component: ComponentDefinition): KeptReach {
   let reach = known.get(component);
   if (!reach) known.set(component, (reach = reachOn(component, [component])));
   return reach;
 }
 
 /** What the kept CSS of some components may reach of one of them, or of one that stands in their slots. */
-export function reachOn(component: ComponentItem, by: readonly ComponentItem[]): KeptReach {
+export function reachOn(component: ComponentDefinition, by: readonly ComponentDefinition[]): KeptReach {
   const found = new Map<string, Set<string>>();
   const kept = by
     .flatMap(({ entries }) => ordered(entries))
@@ -79,7 +79,7 @@ const isStep = (node: CssNode): boolean =>
 function isReached(declaration: CssNode, part: string, tags: PartTags): boolean {
   const rule = declaration.parent;
   if (rule?.type !== 'rule' || isStep(declaration)) return true;
-  return subjectsOf(rule as Rule).some((subject) => mayBe(subject, part, tags));
+  return subjectsOf(rule as Rule).some((subject) => mayMatch(subject, part, tags));
 }
 
 /** The last compound of each selector, whatever is looked at inside of `:is()` and `:where()` too. */
@@ -97,7 +97,7 @@ function subjectsOf(rule: Rule): selectorParser.Node[][] {
 }
 
 /** Whether an element of this part may be what a compound selects. */
-function mayBe(compound: readonly selectorParser.Node[], part: string, tags: PartTags): boolean {
+function mayMatch(compound: readonly selectorParser.Node[], part: string, tags: PartTags): boolean {
   return compound.every((node) => {
     // What stands before or after an element's content is no part of it.
     if (node.type === 'pseudo' && /^::|^:(before|after|first-line|first-letter)$/.test(node.value))
@@ -106,7 +106,7 @@ function mayBe(compound: readonly selectorParser.Node[], part: string, tags: Par
     if (node.type === 'pseudo' && /^:(is|where|matches)$/.test(node.value))
       return node.nodes.some((selector) => {
         const last = selector.nodes.findLastIndex((one) => one.type === 'combinator');
-        return mayBe(selector.nodes.slice(last + 1), part, tags);
+        return mayMatch(selector.nodes.slice(last + 1), part, tags);
       });
     if (node.type === 'tag') return tags.get(part)?.has(node.value.toLowerCase());
     if (node.type === 'attribute' && node.attribute === 'part' && node.value !== undefined)
@@ -116,14 +116,14 @@ function mayBe(compound: readonly selectorParser.Node[], part: string, tags: Par
 }
 
 /** Whether the rules alone say what a property of a part is; kept CSS may say otherwise. */
-export function isKept(component: ComponentItem, part: string, property: string): boolean {
-  const reached = keptReach(component).get(part);
+export function isKept(component: ComponentDefinition, part: string, property: string): boolean {
+  const reached = affectedProperties(component).get(part);
   return reached !== undefined && (reached.has(property) || reached.has('all'));
 }
 
 /** What kept CSS reaches, as words: `color and background-color of label`. */
-export function keptText(component: ComponentItem): string[] {
-  return [...keptReach(component)].map(([part, properties]) => {
+export function keptText(component: ComponentDefinition): string[] {
+  return [...affectedProperties(component)].map(([part, properties]) => {
     if (properties.has('all')) return `everything of ${part}`;
     return `${[...properties].sort().join(', ')} of ${part}`;
   });

@@ -1,7 +1,7 @@
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import { ordered } from '../document/item';
 import { componentClass } from './compile';
-import { allHold, defaultProps, type Combination } from './condition';
+import { allMatch, defaultProps, type Combination } from './condition';
 import { templateOf, type TemplateElement, type TemplateNode } from './template';
 
 export function escapeHtml(text: string): string {
@@ -18,7 +18,7 @@ export interface RenderInput extends Partial<Combination> {
 }
 
 /** A component as HTML. Values are escaped; slots are taken as HTML that has been rendered by this function. */
-export function renderComponent(component: ComponentItem, input: RenderInput = {}): string {
+export function renderComponent(component: ComponentDefinition, input: RenderInput = {}): string {
   const { root } = templateOf(component.template);
   if (!root) return '';
   const combination: Combination = {
@@ -89,5 +89,5 @@ function present(
     const filled = slots?.[condition.prop] ?? props[condition.prop] ?? '';
     if (filled !== '' && filled !== 'true') props[condition.prop] = 'true';
   }
-  return allHold(item.when, { ...combination, props });
+  return allMatch(item.when, { ...combination, props });
 }

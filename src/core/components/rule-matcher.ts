@@ -1,18 +1,18 @@
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import { conditionHolds, effectiveStates, type Combination } from './condition';
-import { rulesByStrength, type RuleEntry } from './style';
+import { rulesBySpecificity, type RuleEntry } from './style';
 
 /**
  * The rules of a component as its combinations turn. What follows from a part's rules is the same wherever the same rules
  * hold, so that it can be kept by `keyOf` and worked out once.
  */
-export class Turning {
+export class RuleMatcher {
   /** The rules of each part, from weakest to strongest. */
   readonly rules = new Map<string, readonly RuleEntry[]>();
   private readonly keys = new Map<string, string>();
 
-  constructor(component: Pick<ComponentItem, 'entries'>) {
-    for (const rule of rulesByStrength(component))
+  constructor(component: Pick<ComponentDefinition, 'entries'>) {
+    for (const rule of rulesBySpecificity(component))
       this.rules.set(rule.part, [...(this.rules.get(rule.part) ?? []), rule]);
   }
 

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import fc from 'fast-check';
-import type { ComponentItem, Condition, StyleEntry, StyleRule } from './definition';
+import type { ComponentDefinition, Condition, StyleEntry, StyleRule } from './definition';
 import { itemsOf, ordered, type Items } from '../document/item';
 import { tokenSystemOf } from '../tokens/token-tree';
 import { Resolution } from '../tokens/resolve';
@@ -8,18 +8,18 @@ import { matrix, matrixInSteps } from '@/editing/components/queries/matrix';
 import { demo, opened } from '@/testing/library';
 import { combinations, combinationsOf, isAllowed } from './combinations';
 import { composedItems, entryHome } from './compose';
-import { allHold, defaultProps, effectiveStates } from './condition';
+import { allMatch, defaultProps, effectiveStates } from './condition';
 import { ruleCounts } from './counts';
 import { cellChecks, matrixOf } from './matrix';
 import { renderNested, slotProblem, withNested } from './nested';
 import { renderComponent } from './render';
-import { declaredStyle, rulesByStrength } from './style';
+import { declaredStyle, rulesBySpecificity } from './style';
 
 const document = demo();
 const items: Items = document.items;
 const resolution = new Resolution(tokenSystemOf(items));
 const library = opened(document);
-const ground = () => ({ r: 1, g: 1, b: 1, alpha: 1 });
+const backdrop = () => ({ r: 1, g: 1, b: 1, alpha: 1 });
 const button = itemsOf(items, 'component').find(({ name }) => name === 'button')!;
 const named = (name: string) => itemsOf(items, 'component').find((one) => one.name === name)!;
 
@@ -58,7 +58,7 @@ const varied = fc
     fc.array(rule, { maxLength: 12 }),
     fc.array(fc.array(condition, { minLength: 1, maxLength: 2 }), { maxLength: 2 }),
   )
-  .map(([rules, excluded]): ComponentItem => ({
+  .map(([rules, excluded]): ComponentDefinition => ({
     ...button,
     entries: Object.fromEntries(
       rules.map((one, i) => [
@@ -71,10 +71,10 @@ const varied = fc
 
 /** MODEL's definition read plainly: of the rules that hold, the one of most conditions, the later among equals. */
 function winner(
-  component: ComponentItem,
+  component: ComponentDefinition,
   part: string,
   property: string,
-  combination: Parameters<typeof allHold>[1],
+  combination: Parameters<typeof allMatch>[1],
 ) {
   // MODEL, State: active implies hover, and disabled excludes all others.
   const states = new Set(combination.states);
@@ -117,9 +117,9 @@ test('what wins a property is what the definition says, in every combination', (
 test('a matrix that shares work says what each cell says on its own', () => {
   fc.assert(
     fc.property(varied, (component) => {
-      const { cells } = matrixOf(component, items, resolution, ground);
+      const { cells } = matrixOf(component, items, resolution, backdrop);
       for (const { combination, checks, fails } of cells) {
-        const alone = cellChecks(component, items, resolution, combination, ground);
+        const alone = cellChecks(component, items, resolution, combination, backdrop);
         expect(checks).toEqual(alone);
         expect(fails).toBe(alone.some(({ ratio, passes }) => ratio !== undefined && !passes));
       }
@@ -129,9 +129,9 @@ test('a matrix that shares work says what each cell says on its own', () => {
 });
 
 /** What rules come to, read plainly: every combination rendered and declared on its own, and compared with the others. */
-function plainCounts(component: ComponentItem) {
+function plainCounts(component: ComponentDefinition) {
   const all = combinationsOf(component);
-  const rules = rulesByStrength(component);
+  const rules = rulesBySpecificity(component);
   const looks = all.map((combination) => {
     const styled = [...declaredStyle(component, combination)].filter(([, said]) => said.length > 0);
     const declared = styled.map(([part, said]) => [
@@ -143,14 +143,14 @@ function plainCounts(component: ComponentItem) {
   });
   const at = (props: Record<string, string>, states: readonly string[]) =>
     all.findIndex((one) => isDeepStrictEqual([one.props, one.states], [props, states]));
-  const turning = ordered(component.props).filter(({ kind }) => kind === 'choice' || kind === 'flag');
-  const idle = turning.filter(({ name }) =>
+  const matcher = ordered(component.props).filter(({ kind }) => kind === 'choice' || kind === 'flag');
+  const idle = matcher.filter(({ name }) =>
     all.every(({ props, states }, i) => {
       const other = at({ ...props, [name]: all[0]!.props[name]! }, states);
       return other < 0 || looks[other] === looks[i];
     }),
   );
-  const holds = rules.map((rule) => all.filter((one) => allHold(rule.when, one)));
+  const holds = rules.map((rule) => all.filter((one) => allMatch(rule.when, one)));
   const wins = rules.map(({ id }, i) =>
     holds[i]!.some((one) =>
       [...declaredStyle(component, one).values()].flat().some(({ rule }) => rule === id),
@@ -211,7 +211,7 @@ test('of too many combinations an even sample is taken: every value of every axi
     default: 'v0',
     description: '',
   });
-  const wide: ComponentItem = { ...button, excluded: {}, props: Object.fromEntries(['a', 'b', 'c', 'd', 'e'].map((name, i) => [`prop_${name}`, choice(name, `a${i}`)])) }; // prettier-ignore
+  const wide: ComponentDefinition = { ...button, excluded: {}, props: Object.fromEntries(['a', 'b', 'c', 'd', 'e'].map((name, i) => [`prop_${name}`, choice(name, `a${i}`)])) }; // prettier-ignore
   const { all, size, sampled } = combinations(wide);
   expect([size, sampled, all.length]).toEqual([600_000, true, 20_000]);
   expect(new Set(all.map((one) => JSON.stringify(one))).size).toBe(20_000);
@@ -233,9 +233,9 @@ test('a variation follows what it varies, and a rule set stands below its own ru
     declarations: [['gap', { raw: '2px' }]],
     comment: '',
   };
-  const variation: ComponentItem = { ...button, id: 'component_v', name: 'chip', template: '', parts: {}, props: {}, guards: {}, entries: { entry_v: own }, variationOf: { id: button.id, path: 'button' }, bases: [{ id: set.id, path: set.name }] }; // prettier-ignore
+  const variation: ComponentDefinition = { ...button, id: 'component_v', name: 'chip', template: '', parts: {}, props: {}, guards: {}, entries: { entry_v: own }, variationOf: { id: button.id, path: 'button' }, bases: [{ id: set.id, path: set.name }] }; // prettier-ignore
   const all = new Map([...items, [set.id, set], [variation.id, variation]]);
-  const made = composedItems(all).get('component_v') as ComponentItem;
+  const made = composedItems(all).get('component_v') as ComponentDefinition;
   expect(made.template).toBe(button.template);
   expect(Object.values(made.props).map(({ name }) => name)).toEqual(
     Object.values(button.props).map(({ name }) => name),

@@ -1,6 +1,6 @@
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import { itemsOf } from '../document/item';
-import { inOneGo } from '../base/steps';
+import { runToEnd } from '../base/steps';
 import { demo } from '@/testing/library';
 import { combinationsOf } from './combinations';
 import { sizeSteps } from './sizes';
@@ -8,7 +8,7 @@ import { styleRule } from '@/testing/style-rule';
 
 const { items } = demo();
 const named = (name: string) => itemsOf(items, 'component').find((one) => one.name === name)!;
-const sizes = (component: ComponentItem) => inOneGo(sizeSteps(component));
+const sizes = (component: ComponentDefinition) => runToEnd(sizeSteps(component));
 
 test('combinations that differ in paint alone are of one size; together they are all there are', () => {
   for (const component of itemsOf(items, 'component')) {
@@ -26,7 +26,7 @@ test('combinations that differ in paint alone are of one size; together they are
 
 test('what is not operated has no target; a state that moves something is a size of its own', () => {
   expect(sizes(named('badge'))).toEqual([]);
-  const moved = (property: string): ComponentItem => ({
+  const moved = (property: string): ComponentDefinition => ({
     ...named('button'),
     entries: { entry_1: styleRule('a0', 'state is hover', 'root', { [property]: '9px' }) },
   });

@@ -1,8 +1,8 @@
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import type { Steps } from '../base/steps';
 import { combinations } from './combinations';
 import type { Combination } from './condition';
-import { keptReach } from './passthrough-css';
+import { affectedProperties } from './passthrough-css';
 import { Looks } from './part-style';
 import { partAncestry, templateOf } from './template';
 
@@ -21,12 +21,12 @@ export interface SizeGroup {
  * One combination for each size a component can come in; none where nothing of it is operated. In steps of 200
  * combinations.
  */
-export function* sizeSteps(component: ComponentItem): Steps<SizeGroup[]> {
+export function* sizeSteps(component: ComponentDefinition): Steps<SizeGroup[]> {
   const parts = partAncestry(templateOf(component.template).root);
   if (![...parts.values()].some(({ interactive }) => interactive)) return [];
   const { all } = combinations(component);
   const looks = new Looks(component, (property) => !PAINT.test(property));
-  const isKept = keptReach(component).size > 0;
+  const isKept = affectedProperties(component).size > 0;
   const groups = new Map<number, SizeGroup>();
   for (const [i, combination] of all.entries()) {
     if (i % 200 === 199) yield i / all.length;

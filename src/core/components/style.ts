@@ -1,9 +1,9 @@
 import { pathOf } from '../tokens/token-tree';
-import type { ComponentItem, StyleRule, StyleValue } from './definition';
+import type { ComponentDefinition, StyleRule, StyleValue } from './definition';
 import { ordered, type Items } from '../document/item';
 import { cssText } from '../tokens/css-text';
 import type { Resolution } from '../tokens/resolve';
-import { allHold, type Combination } from './condition';
+import { allMatch, type Combination } from './condition';
 
 export type RuleEntry = StyleRule & { id: string };
 
@@ -15,7 +15,7 @@ export interface DeclaredValue {
 }
 
 /** A component's rules from weakest to strongest: by number of conditions, then by position. */
-export function rulesByStrength(component: Pick<ComponentItem, 'entries'>): RuleEntry[] {
+export function rulesBySpecificity(component: Pick<ComponentDefinition, 'entries'>): RuleEntry[] {
   return ordered(component.entries)
     .filter((entry): entry is RuleEntry => entry.kind === 'rule')
     .map((rule, position) => ({ rule, position }))
@@ -25,13 +25,13 @@ export function rulesByStrength(component: Pick<ComponentItem, 'entries'>): Rule
 
 /** What the rules declare for every part under one combination: of each property the strongest, in cascade order. */
 export function declaredStyle(
-  component: ComponentItem,
+  component: ComponentDefinition,
   combination: Combination,
-  rules = rulesByStrength(component),
+  rules = rulesBySpecificity(component),
 ): Map<string, DeclaredValue[]> {
   const parts = new Map<string, Map<string, DeclaredValue>>();
   for (const rule of rules) {
-    if (!allHold(rule.when, combination)) continue;
+    if (!allMatch(rule.when, combination)) continue;
     let part = parts.get(rule.part);
     if (!part) parts.set(rule.part, (part = new Map()));
     for (const [property, value] of rule.declarations) {

@@ -16,12 +16,12 @@ export function contentContrast(
   kind: 'text' | 'icon',
   chain: readonly string[],
   styles: PartStyles,
-  ground: Rgb,
+  backdrop: Rgb,
 ): Measured {
   const color = inherited('color', chain, styles);
   if (color === undefined) return { ratio: undefined, needs: 4.5 };
   return {
-    ratio: ratioOn(color, chain, styles, ground),
+    ratio: ratioOn(color, chain, styles, backdrop),
     needs: kind === 'icon' ? 3 : textNeed(styles, chain),
   };
 }
@@ -31,14 +31,14 @@ export function borderContrast(
   part: string,
   ancestors: readonly string[],
   styles: PartStyles,
-  ground: Rgb,
+  backdrop: Rgb,
 ): Measured | null {
   const style = styles.get(part);
   const border = style?.get('border-color');
   if (!style || border === undefined || parseColor(border)?.alpha === 0) return null;
   // A border of the surface's own colour is no boundary: the surface is.
   if (border === style.get('background-color')) return null;
-  return { ratio: ratioOn(border, ancestors, styles, ground), needs: 3 };
+  return { ratio: ratioOn(border, ancestors, styles, backdrop), needs: 3 };
 }
 
 const inherited = (property: string, chain: readonly string[], styles: PartStyles) =>
@@ -60,7 +60,7 @@ function ratioOn(
   color: string,
   chain: readonly string[],
   styles: PartStyles,
-  ground: Rgb,
+  backdrop: Rgb,
 ): number | undefined {
   const front = parseColor(color);
   if (!front) return undefined;
@@ -84,5 +84,5 @@ function ratioOn(
     surface = surface ? composite(surface, layer) : layer;
     if (surface.alpha >= 1) break;
   }
-  return contrastRatio(rgbOf(front), surface ?? { r: 0, g: 0, b: 0, alpha: 0 }, ground);
+  return contrastRatio(rgbOf(front), surface ?? { r: 0, g: 0, b: 0, alpha: 0 }, backdrop);
 }

@@ -1,3 +1,4 @@
+import { Refusal } from '../base/errors';
 import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5';
 import type { Finding } from '../findings/finding';
 import type { Condition } from './definition';
@@ -108,7 +109,8 @@ export function parseTemplate(html: string): Template {
         try {
           element.when = parseConditions(value);
         } catch (error) {
-          report('template-condition', (error as Error).message, 'Correct the when attribute', node);
+          if (!(error instanceof Refusal)) throw error;
+          report('template-condition', error.problem, `${error.fix}, in the when attribute`, node);
         }
       } else if (name.startsWith('bind-')) {
         const target = name.slice(5);

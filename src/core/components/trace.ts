@@ -1,10 +1,10 @@
-import type { ComponentItem } from './definition';
+import type { ComponentDefinition } from './definition';
 import type { Items } from '../document/item';
 import { LONGHANDS } from '../tokens/naming';
 import { typeOf } from '../tokens/normalise';
 import type { Resolution } from '../tokens/resolve';
 import { ruleSelector } from './compile';
-import { rulesByStrength } from './style';
+import { rulesBySpecificity } from './style';
 import { pathOf } from '../tokens/token-tree';
 
 /** What a page needs to find, where components are drawn, the parts whose look comes from a token. */
@@ -30,7 +30,7 @@ export function reachingTokens(resolution: Resolution, path: string): Set<string
  * not read.
  */
 export function traceOf(
-  components: Iterable<ComponentItem>,
+  components: Iterable<ComponentDefinition>,
   items: Items,
   resolution: Resolution,
   path: string,
@@ -38,7 +38,7 @@ export function traceOf(
   const traced = reachingTokens(resolution, path);
   const rules: { selector: string; said: [property: string, traced: boolean][] }[] = [];
   for (const component of components)
-    for (const rule of rulesByStrength(component))
+    for (const rule of rulesBySpecificity(component))
       rules.push({
         selector: ruleSelector(component, rule),
         said: rule.declarations.flatMap(([property, value]): [string, boolean][] => {

@@ -6,16 +6,16 @@ import { libraryTree, tokenSystemOf } from '../tokens/token-tree';
 import { referencesOf } from './reach';
 import { Resolution } from '../tokens/resolve';
 import { demo, newId } from '@/testing/library';
-import { gift, type GiftAsked } from './transfer';
+import { transferOf, type TransferRequest } from './transfer';
 
 const keel = demo();
 const from = { own: keel.items, items: keel.items };
-const take = (document: Document, edits: ReturnType<typeof gift>['there']): Document => {
+const take = (document: Document, edits: ReturnType<typeof transferOf>['there']): Document => {
   const result = applyChangeSet(document, { edits });
   if ('clashes' in result) throw new Error(result.clashes[0]!.message);
   return result.document;
 };
-const ask = (names: string[], more: Partial<GiftAsked> = {}): GiftAsked => ({
+const ask = (names: string[], more: Partial<TransferRequest> = {}): TransferRequest => ({
   names,
   mode: 'copy',
   needs: 'map',
@@ -37,7 +37,7 @@ function loose(items: Items): string[] {
 
 test('components come with all they need, once, and look there as they did here', () => {
   const empty = documentOf('there', 'library', []);
-  const given = gift(from, empty.items, ask(['departure-table', 'button']), newId);
+  const given = transferOf(from, empty.items, ask(['departure-table', 'button']), newId);
   const there = take(empty, given.there);
   expect(given.brought).toEqual(
     expect.arrayContaining(['component sailing-row', 'component badge', 'token color.surface.raised']),
@@ -54,22 +54,24 @@ test('components come with all they need, once, and look there as they did here'
 
 test('what is called the same there stands in, or comes along under a name of its own', () => {
   const empty = documentOf('there', 'library', []);
-  const once = take(empty, gift(from, empty.items, ask(['badge']), newId).there);
-  const mapped = gift(from, once.items, ask(['sailing-row']), newId);
+  const once = take(empty, transferOf(from, empty.items, ask(['badge']), newId).there);
+  const mapped = transferOf(from, once.items, ask(['sailing-row']), newId);
   expect(mapped.mapped).toContain('component badge');
   expect(mapped.brought.filter((what) => what.startsWith('component'))).toEqual([]);
-  const brought = gift(from, once.items, ask(['sailing-row'], { needs: 'bring' }), newId);
+  const brought = transferOf(from, once.items, ask(['sailing-row'], { needs: 'bring' }), newId);
   expect(brought.brought).toContain('component badge-2');
   expect(loose(take(once, brought.there).items)).toEqual([]);
 });
 
 test('a move takes them away here; what others here need stays', () => {
-  expect(gift(from, new Map(), ask(['step-list'], { mode: 'move' }), newId).here).toHaveLength(1);
-  expect(() => gift(from, new Map(), ask(['badge'], { mode: 'move' }), newId)).toThrow(
-    'badge is used by sailing-row here',
+  expect(transferOf(from, new Map(), ask(['step-list'], { mode: 'move' }), newId).here).toHaveLength(1);
+  expect(() => transferOf(from, new Map(), ask(['badge'], { mode: 'move' }), newId)).toThrow(
+    'badge is used by sailing-row in this library',
   );
-  expect(() => gift(from, keel.items, ask(['badge']), newId)).toThrow(
+  expect(() => transferOf(from, keel.items, ask(['badge']), newId)).toThrow(
     'There is a component badge there already',
   );
-  expect(() => gift(from, new Map(), ask(['nowhere']), newId)).toThrow('nowhere is not in this library');
+  expect(() => transferOf(from, new Map(), ask(['nowhere']), newId)).toThrow(
+    'nowhere is not in this library',
+  );
 });

@@ -1,6 +1,8 @@
+import { Refusal } from '../base/errors';
+import { kindOf } from '../kinds/registry';
 import { named } from '../components/compose';
 import { addItem, removeItem, type Edit } from '../document/edits';
-import type { ComponentItem } from '../components/definition';
+import type { ComponentDefinition } from '../components/definition';
 import { itemsOf, type Item, type Items, type Reference } from '../document/item';
 import type { TokenItem } from '../tokens/items';
 import { layersOf, libraryTree } from '../tokens/token-tree';
@@ -8,7 +10,7 @@ import { ordersAfter } from '../document/order';
 import { referencesOf } from './reach';
 import { parentPath } from '../tokens/system';
 
-export interface Gift {
+export interface Transfer {
   /** Edits of the library that receives, and of the one that gives. */
   there: Edit[];
   here: Edit[];
@@ -17,7 +19,7 @@ export interface Gift {
   mapped: string[];
 }
 
-export interface GiftAsked {
+export interface TransferRequest {
   names: readonly string[];
   mode: 'copy' | 'move';
   /** Whether what is called the same there stands in for what is needed. */
@@ -28,35 +30,40 @@ export interface GiftAsked {
  * Moves or copies components to another library: with the components in their slots, rule sets, assets and tokens that
  * they need, through any number of steps, each once. Of tokens the base value and, where a layer of the same contexts is
  * there, its values too come along.
- * @throws Error in words for the person who asked
+ * @throws Refusal
  */
-export function gift(
+export function transferOf(
   from: { own: Items; items: Items },
   to: Items,
-  { names, mode, needs }: GiftAsked,
+  { names, mode, needs }: TransferRequest,
   newId: (prefix: string) => string,
-): Gift {
+): Transfer {
   const components = names.map((name) => {
     const found = itemsOf(from.own, 'component').find((component) => component.name === name);
-    if (!found) throw new Error(`${name} is not in this library, and cannot be given away from it`);
+    if (!found)
+      throw new Refusal(`${name} is not in this library`, 'Transfer it from the library it comes from');
     return found;
   });
   const taken = components.find(({ name }) => named(to, 'component', { path: name }));
   if (taken)
-    throw new Error(`There is a component ${taken.name} there already. Rename the one or the other first`);
+    throw new Refusal(
+      `The other library has a component ${taken.name} already`,
+      'Rename one of the two first',
+    );
   if (mode === 'move') {
     const going = new Map(components.map(({ id, name }) => [id, name]));
     for (const item of from.own.values())
       for (const { to: used } of going.has(item.id) ? [] : referencesOf(item))
         if (used.id !== undefined && going.has(used.id))
-          throw new Error(
-            `${going.get(used.id)} is used by ${'name' in item ? item.name : item.kind} here, and cannot go. Copy it, or give that away too`,
+          throw new Refusal(
+            `${going.get(used.id)} is used by ${kindOf(item).title(item)} in this library, and cannot be moved`,
+            'Copy it, or move what uses it too',
           );
   }
-  return new Giving(from, to, needs, newId).run(components, mode);
+  return new TransferRun(from, to, needs, newId).run(components, mode);
 }
 
-class Giving {
+class TransferRun {
   private readonly there: Edit[] = [];
   private readonly brought: string[] = [];
   private readonly mapped: string[] = [];
@@ -68,14 +75,14 @@ class Giving {
   constructor(
     private readonly from: { own: Items; items: Items },
     to: Items,
-    private readonly needs: GiftAsked['needs'],
+    private readonly needs: TransferRequest['needs'],
     private readonly newId: (prefix: string) => string,
   ) {
     this.target = new Map(to);
     this.source = libraryTree(from.items);
   }
 
-  run(components: readonly ComponentItem[], mode: GiftAsked['mode']): Gift {
+  run(components: readonly ComponentDefinition[], mode: TransferRequest['mode']): Transfer {
     for (const component of components)
       this.known.set(component.id, { id: this.newId('component'), path: component.name });
     for (const component of components)
@@ -135,9 +142,9 @@ class Giving {
     return ordersAfter(last || null, 1)[0]!;
   }
 
-  private componentThere(component: ComponentItem, id: string): ComponentItem {
+  private componentThere(component: ComponentDefinition, id: string): ComponentDefinition {
     return {
-      ...(this.rewritten(component) as ComponentItem),
+      ...(this.rewritten(component) as ComponentDefinition),
       id,
       order: this.orderFor('component'),
       rank: this.rank(component.rank),
@@ -242,7 +249,11 @@ class Giving {
     const tree = libraryTree(this.target);
     const known = tree.ids.get(path);
     if (known && this.target.get(known)?.kind === 'group') return known;
-    if (known) throw new Error(`${path} is a token there, and cannot hold others`);
+    if (known)
+      throw new Refusal(
+        `${path} is a token in the other library, and a token cannot hold others`,
+        'Rename one of the two first',
+      );
     const id = this.source.ids.get(path);
     const own = id === undefined ? undefined : this.from.items.get(id);
     const parent = this.group(parentPath(path));

@@ -1,5 +1,5 @@
 import { compileCss, LAYER_ORDER } from '../components/compile';
-import type { ComponentItem } from '../components/definition';
+import type { ComponentDefinition } from '../components/definition';
 import { withNested } from '../components/nested';
 import { librarySheet } from '../components/style-sheets';
 import type { Items } from '../document/item';
@@ -11,7 +11,7 @@ import { css as cssOutput } from './css';
 export function pageStyles(
   items: Items,
   resolution: Resolution,
-  components: Iterable<ComponentItem>,
+  components: Iterable<ComponentDefinition>,
 ): string {
   const sheet = cssOutput.write({ resolution, authored: () => [] }).files[0]?.text ?? '';
   const compiled = new Set<string>();

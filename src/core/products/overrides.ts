@@ -1,13 +1,13 @@
 import { deprecationOf, deprecationText } from '../components/lifecycle';
 import { declarationText } from '../components/compile';
 import type { Finding } from '../findings/finding';
-import type { ComponentItem } from '../components/definition';
+import type { ComponentDefinition } from '../components/definition';
 import { ordered, type Items } from '../document/item';
 import type { PlacementItem } from './items';
 import { componentOf } from './screen';
 
 /** Whether users of a component may set this style of this part. */
-export const isAdjustable = (component: ComponentItem, part: string, property: string): boolean =>
+export const isAdjustable = (component: ComponentDefinition, part: string, property: string): boolean =>
   Object.values(component.parts).some((one) => one.name === part && one.adjustable?.includes(property));
 
 /**

@@ -1,7 +1,7 @@
 import { STANDARD_STATES } from '../components/combinations';
 import { partStyles } from '../components/cell-style';
 import { defaultProps } from '../components/condition';
-import type { ComponentItem } from '../components/definition';
+import type { ComponentDefinition } from '../components/definition';
 import type { Items } from '../document/item';
 import type { PlacementItem } from './items';
 import { equal } from '../document/edits';
@@ -81,10 +81,14 @@ function reviewPlacement(
   return { ...base, differences, structural, weight };
 }
 
-function structuralChanges(placement: PlacementItem, old: ComponentItem, now: ComponentItem): string[] {
+function structuralChanges(
+  placement: PlacementItem,
+  old: ComponentDefinition,
+  now: ComponentDefinition,
+): string[] {
   const found: string[] = [];
   if (old.template !== now.template) found.push('The template changed');
-  const kept = (component: ComponentItem) =>
+  const kept = (component: ComponentDefinition) =>
     Object.values(component.entries)
       .filter((entry) => entry.kind === 'kept')
       .map((entry) => entry.css);
@@ -100,8 +104,8 @@ function structuralChanges(placement: PlacementItem, old: ComponentItem, now: Co
 
 function differencesOf(
   placement: PlacementItem,
-  old: ComponentItem,
-  now: ComponentItem,
+  old: ComponentDefinition,
+  now: ComponentDefinition,
   before: ReviewSide,
   after: ReviewSide,
 ): ReviewDifference[] {
@@ -110,7 +114,7 @@ function differencesOf(
   const contexts = after.resolution.contexts;
   for (const names of states) {
     contexts.forEach((context, i) => {
-      const styles = (component: ComponentItem, side: ReviewSide) =>
+      const styles = (component: ComponentDefinition, side: ReviewSide) =>
         partStyles(
           component,
           side.items,

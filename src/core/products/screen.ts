@@ -1,12 +1,12 @@
 import { renderNested } from '../components/nested';
 import { named } from '../components/compose';
-import type { ComponentItem } from '../components/definition';
+import type { ComponentDefinition } from '../components/definition';
 import { byOrder, itemsOf, type Items, type Reference } from '../document/item';
 import type { PlacementItem, ScreenItem } from './items';
 import type { Context } from '../tokens/system';
 import { slotNames, templateOf } from '../components/template';
 
-export function componentOf(items: Items, reference: Reference): ComponentItem | undefined {
+export function componentOf(items: Items, reference: Reference): ComponentDefinition | undefined {
   return named(items, 'component', reference);
 }
 

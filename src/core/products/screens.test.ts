@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { STANDARD_STATES } from '../components/combinations';
 import { partStyles } from '../components/cell-style';
 import { defaultProps } from '../components/condition';
-import type { ComponentItem, StyleRule } from '../components/definition';
+import type { ComponentDefinition, StyleRule } from '../components/definition';
 import { itemsOf, type Item, type Items } from '../document/item';
 import type { PlacementItem } from './items';
 import { tokenSystemOf } from '../tokens/token-tree';
@@ -44,7 +44,7 @@ const changed = fc
     fc.nat(20),
     fc.constantFrom('1px', '#123456', 'inherit', '0'),
   )
-  .map(([[id, rule], at, raw]): ComponentItem => {
+  .map(([[id, rule], at, raw]): ComponentDefinition => {
     const place = at % rule.declarations.length;
     const declarations = rule.declarations.map(([property, value], i): StyleRule['declarations'][number] => [property, i === place ? { raw } : value]);
     return { ...button, entries: { ...button.entries, [id]: { ...rule, declarations } } };
@@ -60,7 +60,7 @@ test('a placement is reviewed exactly where its declarations differ in some stat
         if (one.component.id !== button.id) continue;
         const differs = STANDARD_STATES.some((states) =>
           before.resolution.contexts.some((context, i) => {
-            const style = (component: ComponentItem, at: ReviewSide) =>
+            const style = (component: ComponentDefinition, at: ReviewSide) =>
               JSON.stringify(
                 [...partStyles(component, at.items, at.resolution, { props: { ...defaultProps(component), ...one.props }, states }, at.resolution.numberOf(context))].map(
                   ([part, values]) => [part, [...values].sort()],

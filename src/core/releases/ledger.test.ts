@@ -1,5 +1,5 @@
 import type { AssetItem } from '../assets/asset';
-import type { ComponentItem, StyleRule } from '../components/definition';
+import type { ComponentDefinition, StyleRule } from '../components/definition';
 import { itemsOf, type Item } from '../document/item';
 import { demo, opened } from '@/testing/library';
 import { unmetNeeds } from './closure';
@@ -40,11 +40,11 @@ const [ruleId, rule] = Object.entries(button.entries).find(
 const [partId] = Object.entries(button.parts).find(([, { name }]) => name !== 'root')!;
 const without = <T>(record: Record<string, T>, id: string) =>
   Object.fromEntries(Object.entries(record).filter(([other]) => other !== id));
-const withProp = (change: object): ComponentItem => ({
+const withProp = (change: object): ComponentDefinition => ({
   ...button,
   props: { ...button.props, [propId]: { ...tone, ...change } },
 });
-const withRule = (change: Partial<StyleRule>): ComponentItem => ({
+const withRule = (change: Partial<StyleRule>): ComponentDefinition => ({
   ...button,
   entries: { ...button.entries, [ruleId]: { ...rule, ...change } },
 });

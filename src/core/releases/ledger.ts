@@ -2,7 +2,7 @@ import { pathOf } from '../tokens/token-tree';
 import { composedItems } from '../components/compose';
 import { brokenGuards } from '../components/guards';
 import { equal } from '../document/edits';
-import type { ComponentItem } from '../components/definition';
+import type { ComponentDefinition } from '../components/definition';
 import type { Item, Items } from '../document/item';
 import { kindOf } from '../kinds/registry';
 import { libraryTree } from '../tokens/token-tree';
@@ -169,8 +169,8 @@ function itemOf(kind: string, path: string, items: Items, oldItems: Items): Item
 }
 
 function guardsNewlyBroken(
-  item: ComponentItem,
-  old: ComponentItem,
+  item: ComponentDefinition,
+  old: ComponentDefinition,
   before: LibraryState,
   after: LibraryState,
 ): Finding[] {

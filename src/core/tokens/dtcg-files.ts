@@ -1,12 +1,12 @@
 import { isObject, type Json, type JsonObject } from '../base/json/json';
 import { pointerOf, pointerSegments } from '../base/json/pointer';
 import { readJson } from '../base/json/read';
-import { modernToken, typeOf } from './normalise';
+import { normalToken, typeOf } from './normalise';
 import { replaceAt } from './references';
 import type { Resolution } from './resolve';
 import { declaredPairings } from './pairings';
 import { byOrder, itemsOf, type Items } from '../document/item';
-import type { GroupItem, LayerItem, TokenItem } from './items';
+import type { GroupItem, ContextLayer, TokenItem } from './items';
 import { axesOf, layersOf, libraryTree, printedObject } from './token-tree';
 
 /**
@@ -24,7 +24,7 @@ export function dtcgFiles(
   withPairings(items, layers, trees);
   const files = new Map<string, Json>();
   /** The file a layer is written to: its own name, or another where a different layer holds that one. */
-  const fileFor = (layer: LayerItem): string => {
+  const fileFor = (layer: ContextLayer): string => {
     const json = trees.get(layer.id)!;
     for (let n = 1; ; n++) {
       const name =
@@ -33,7 +33,7 @@ export function dtcgFiles(
       if (files.get(name) === json) return name;
     }
   };
-  const source = (layer: LayerItem): Json =>
+  const source = (layer: ContextLayer): Json =>
     layer.file === null ? trees.get(layer.id)! : new Map([['$ref', fileFor(layer)]]);
 
   const axes = axesOf(items);
@@ -52,7 +52,7 @@ export function dtcgFiles(
 
 function layerTree(
   items: Items,
-  layer: LayerItem,
+  layer: ContextLayer,
   resolution: Resolution,
   options: { ids?: boolean },
 ): JsonObject {
@@ -70,13 +70,13 @@ function layerTree(
     const tail = declaration?.tail ?? 0;
     for (const [name, value] of own.slice(0, own.length - tail)) job.into.set(name, value);
     const children = (tree.children.get(job.id) ?? [])
-      .filter((child) => speaks(items, child, layer.id))
+      .filter((child) => hasDeclaration(items, child, layer.id))
       .map(orderHere)
       .sort(byOrder);
     for (const { item } of children) {
       if (item.kind === 'token') {
         const path = tree.paths.get(item.id)!;
-        const object = modernToken(
+        const object = normalToken(
           printedObject(item.declarations[layer.id]!, tree),
           typeOf(resolution, path),
         );
@@ -93,7 +93,7 @@ function layerTree(
 }
 
 /** Whether a layer says anything of an item or of what is below it. */
-function speaks(items: Items, item: TokenItem | GroupItem, layer: string): boolean {
+function hasDeclaration(items: Items, item: TokenItem | GroupItem, layer: string): boolean {
   if (item.declarations[layer]) return true;
   if (item.kind === 'token') return false;
   const { children } = libraryTree(items);
@@ -116,7 +116,7 @@ function withId(object: JsonObject, id: string): JsonObject {
 }
 
 /** Writes the library's pairings into the roots, unless these say the same already. */
-function withPairings(items: Items, layers: LayerItem[], trees: Map<string, JsonObject>): void {
+function withPairings(items: Items, layers: ContextLayer[], trees: Map<string, JsonObject>): void {
   const { paths } = libraryTree(items);
   const path = (reference: { id?: string; path: string }) => paths.get(reference.id ?? '') ?? reference.path;
   const present = itemsOf(items, 'pairing')
@@ -152,8 +152,8 @@ function withPairings(items: Items, layers: LayerItem[], trees: Map<string, Json
 function asRead(
   items: Items,
   resolver: { text: string; places: [string, string][] },
-  layers: LayerItem[],
-  source: (layer: LayerItem) => Json,
+  layers: ContextLayer[],
+  source: (layer: ContextLayer) => Json,
 ): Json | undefined {
   const document = readJson(resolver.text);
   if (!isObject(document) || shapeOf(items, resolver.places, layers) !== shapeInside(document))
@@ -166,7 +166,7 @@ function asRead(
   return replaceAt(document, inPlace);
 }
 
-function shapeOf(items: Items, places: [string, string][], layers: LayerItem[]): string {
+function shapeOf(items: Items, places: [string, string][], layers: ContextLayer[]): string {
   const axes = axesOf(items).map((axis) => [axis.name, axis.contexts, axis.default ?? null]);
   const known =
     layers.every((layer) => places.some(([, id]) => id === layer.id)) && places.length === layers.length;
@@ -200,9 +200,9 @@ function shapeInside(document: JsonObject): string {
 /** A resolver document written from the items alone. Combined layers stand under `app.seedplan`. */
 function regenerated(
   items: Items,
-  layers: LayerItem[],
+  layers: ContextLayer[],
   axes: ReturnType<typeof axesOf>,
-  source: (layer: LayerItem) => Json,
+  source: (layer: ContextLayer) => Json,
 ): Json {
   const sets: JsonObject = new Map();
   const modifiers: JsonObject = new Map();

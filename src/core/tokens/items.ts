@@ -7,7 +7,7 @@ declare module '../document/item' {
     group: GroupItem;
     axis: AxisItem;
     context: ContextItem;
-    layer: LayerItem;
+    layer: ContextLayer;
     resolver: ResolverItem;
     pairing: PairingItem;
     recipe: RecipeItem;
@@ -54,7 +54,7 @@ export interface ContextItem extends OrderedItem {
   axis: string;
   name: string;
 }
-export interface LayerItem extends OrderedItem {
+export interface ContextLayer extends OrderedItem {
   kind: 'layer';
   name: string;
   /** Pairs of axis id and context id; none: the layer always applies. */

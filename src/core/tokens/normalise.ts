@@ -5,10 +5,10 @@ import type { Resolution } from './resolve';
 import { TOKEN_TYPES } from './types/registry';
 
 /** A token's own object with a value written in an older form rewritten; the same object where there is none. */
-export function modernToken(object: JsonObject, type: string | undefined): JsonObject {
+export function normalToken(object: JsonObject, type: string | undefined): JsonObject {
   const value = object.get('$value');
   const modern =
-    value === undefined || type === undefined ? undefined : TOKEN_TYPES.get(type)?.modernise?.(value);
+    value === undefined || type === undefined ? undefined : TOKEN_TYPES.get(type)?.normalise?.(value);
   return modern === undefined ? object : new Map([...object, ['$value', modern]]);
 }
 
@@ -25,7 +25,7 @@ export function modernDocument(root: Json, resolution: Resolution): Json {
     for (const [name, member] of node.from) {
       const path = joinPath(node.path, name);
       if (!isObject(member) || (name.startsWith('$') && name !== '$root')) node.to.set(name, member);
-      else if (isToken(member)) node.to.set(name, modernToken(member, typeOf(resolution, path)));
+      else if (isToken(member)) node.to.set(name, normalToken(member, typeOf(resolution, path)));
       else {
         const below: JsonObject = new Map();
         node.to.set(name, below);

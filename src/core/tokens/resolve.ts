@@ -516,7 +516,7 @@ export class Resolution {
         fix: `Use one of: ${[...TOKEN_TYPES.keys()].join(', ')}`,
       });
     }
-    const modern = type.modernise?.(value);
+    const modern = type.normalise?.(value);
     const wrong = type.check(modern ?? value);
     if (wrong)
       return failure(from, {

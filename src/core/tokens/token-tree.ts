@@ -5,7 +5,7 @@ import { pointerOf } from '../base/json/pointer';
 import { isObject, type Json } from '../base/json/json';
 import { joinPath, type Axis, type Context, type TokenSource, type TokenSystem } from './system';
 import { byOrder, itemsOf, type Items, type Reference } from '../document/item';
-import type { Declaration, GroupItem, LayerItem, TokenItem } from './items';
+import type { Declaration, GroupItem, ContextLayer, TokenItem } from './items';
 
 /** The tree of groups and tokens in order, with paths both ways. */
 export interface LibraryTree {
@@ -143,10 +143,10 @@ export function axesOf(items: Items): (Axis & { id: string; contextIds: string[]
  * Layers from weakest to strongest. `generation` puts a library's own layers, within those of equal conditions, after
  * its ancestors' (layer-major, as MODEL states): a child's default does not beat a parent's dark value.
  */
-export function layersOf(items: Items, generation: (id: string) => number = () => 0): LayerItem[] {
+export function layersOf(items: Items, generation: (id: string) => number = () => 0): ContextLayer[] {
   const layers = itemsOf(items, 'layer').sort((a, b) => generation(a.id) - generation(b.id) || byOrder(a, b));
-  const key = (layer: LayerItem) => JSON.stringify([...layer.when].sort());
-  const result: LayerItem[] = [];
+  const key = (layer: ContextLayer) => JSON.stringify([...layer.when].sort());
+  const result: ContextLayer[] = [];
   for (const layer of layers) {
     const own = generation(layer.id);
     const at = result.findLastIndex((other) => key(other) === key(layer) && generation(other.id) < own);
@@ -158,7 +158,7 @@ export function layersOf(items: Items, generation: (id: string) => number = () =
   return result;
 }
 
-export function whenOf(layer: LayerItem, items: Items): Context {
+export function whenOf(layer: ContextLayer, items: Items): Context {
   const when: Context = {};
   for (const [axis, context] of layer.when) {
     const axisItem = items.get(axis);

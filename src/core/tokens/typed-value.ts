@@ -23,7 +23,7 @@ export function readTyped(text: string, type: string | undefined): Typed {
   if ('problem' in value) return value;
   const kind = type === undefined ? undefined : TOKEN_TYPES.get(type);
   const references = /[{]\s*"?\$ref|"\{/.test(trimmed);
-  const wrong = references ? undefined : kind?.check(kind.modernise?.(value.value) ?? value.value);
+  const wrong = references ? undefined : kind?.check(kind.normalise?.(value.value) ?? value.value);
   return wrong ? { problem: wrong.message, fix: wrong.fix } : value;
 }
 
@@ -99,7 +99,7 @@ export function typedText(value: Json, type: string | undefined): string {
   const simple =
     type !== undefined &&
     ['color', 'dimension', 'duration', 'number', 'fontWeight', 'fontFamily'].includes(type);
-  const modern = kind?.modernise?.(value) ?? value;
+  const modern = kind?.normalise?.(value) ?? value;
   if (kind && simple && !kind.check(modern)) return cssLine({ type: type!, value: modern });
   if (type === 'cubicBezier' && Array.isArray(value)) return value.join(', ');
   return writeJson(value);

@@ -8,7 +8,7 @@ import type { OpenLibrary } from './open-library';
 const WHITE: Rgb = { r: 1, g: 1, b: 1, alpha: 1 };
 
 /** What specimens of a library may stand on. */
-export interface Grounds {
+export interface Backdrops {
   /** The surface tokens, the page's first, with their CSS colour through the lens. */
   surfaces: { name: string; css: string }[];
   /** The surface stood on; undefined: a plain colour, or the library has none, and it is white. */
@@ -18,10 +18,10 @@ export interface Grounds {
 }
 
 /** The grounds there are: tokens whose path speaks of a surface. */
-export const groundsOf = ({ resolution }: OpenLibrary, lens: Context, asked?: string): Grounds =>
-  groundsIn(resolution, lens, asked);
+export const backdropsOf = ({ resolution }: OpenLibrary, lens: Context, asked?: string): Backdrops =>
+  backdropsIn(resolution, lens, asked);
 
-export function groundsIn(resolution: Resolution, lens: Context, asked?: string): Grounds {
+export function backdropsIn(resolution: Resolution, lens: Context, asked?: string): Backdrops {
   const found = resolution.paths
     .filter(
       (path) => /(^|\.)surface(\.|$)/.test(path) && resolution.variants(path)[0]?.resolved.type === 'color',

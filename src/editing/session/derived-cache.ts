@@ -1,13 +1,13 @@
 import { Bindings } from '@/core/components/bindings';
 import { named } from '@/core/components/compose';
 import { withNested } from '@/core/components/nested';
-import { provenSteps, type Proven } from '@/core/components/matrix-summary';
-import type { ComponentItem } from '@/core/components/definition';
+import { summarySteps, type MatrixSummary } from '@/core/components/matrix-summary';
+import type { ComponentDefinition } from '@/core/components/definition';
 import type { Item, ItemKindName, Items } from '@/core/document/item';
-import { inOneGo, type Steps } from '@/core/base/steps';
+import { runToEnd, type Steps } from '@/core/base/steps';
 import { Resolution } from '@/core/tokens/resolve';
 import type { TokenSystem } from '@/core/tokens/system';
-import { groundsIn } from './backdrop';
+import { backdropsIn } from './backdrop';
 
 /** Kinds of item that token values follow from. */
 const TELLING: ReadonlySet<ItemKindName> = new Set([
@@ -23,17 +23,17 @@ const TELLING: ReadonlySet<ItemKindName> = new Set([
  * What of an open library outlives an edit: values of tokens for as long as no token changes, and what the combinations of a
  * component come to for as long as nothing it is made of does.
  */
-export class Carried {
+export class DerivedCache {
   readonly resolution: Resolution;
   private readonly tokens: readonly Item[];
-  private readonly proven: Map<string, { madeOf: readonly Item[]; proven: Proven }>;
+  private readonly summary: Map<string, { madeOf: readonly Item[]; summary: MatrixSummary }>;
   private known: Bindings | undefined;
 
-  constructor(effective: { items: Items; authored: Items; system: TokenSystem }, before?: Carried) {
+  constructor(effective: { items: Items; authored: Items; system: TokenSystem }, before?: DerivedCache) {
     this.tokens = [...effective.authored.values()].filter(({ kind }) => TELLING.has(kind));
     const same = before !== undefined && areSame(this.tokens, before.tokens);
     this.resolution = same ? before.resolution : new Resolution(effective.system);
-    this.proven = same ? before.proven : new Map();
+    this.summary = same ? before.summary : new Map();
     this.known = same ? before.known : undefined;
   }
 
@@ -43,25 +43,30 @@ export class Carried {
   }
 
   /** What a component's combinations come to on the library's first surface. */
-  provenOf(component: ComponentItem, items: Items): Proven {
-    return inOneGo(this.provenSteps(component, items));
+  summaryOf(component: ComponentDefinition, items: Items): MatrixSummary {
+    return runToEnd(this.summarySteps(component, items));
   }
 
   /** The same in steps. */
-  *provenSteps(component: ComponentItem, items: Items): Steps<Proven> {
+  *summarySteps(component: ComponentDefinition, items: Items): Steps<MatrixSummary> {
     const madeOf = [...withNested([component], items), ...drawingsIn(component, items)];
-    const known = this.proven.get(component.id);
-    if (known && areSame(known.madeOf, madeOf)) return known.proven;
-    const proven = yield* provenSteps(component, items, this.resolution, groundsIn(this.resolution, {}).at);
-    this.proven.set(component.id, { madeOf, proven });
-    return proven;
+    const known = this.summary.get(component.id);
+    if (known && areSame(known.madeOf, madeOf)) return known.summary;
+    const summary = yield* summarySteps(
+      component,
+      items,
+      this.resolution,
+      backdropsIn(this.resolution, {}).at,
+    );
+    this.summary.set(component.id, { madeOf, summary });
+    return summary;
   }
 }
 
 const areSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
   a.length === b.length && a.every((one, i) => one === b[i]);
 
-const drawingsIn = (component: ComponentItem, items: Items): Item[] =>
+const drawingsIn = (component: ComponentDefinition, items: Items): Item[] =>
   withNested([component], items)
     .flatMap(({ props }) => Object.values(props))
     .flatMap(({ holds }) => holds ?? [])

@@ -1,3 +1,4 @@
+import { Refusal } from '@/core/base/errors';
 import { ITEM_KINDS } from '@/core/kinds/registry';
 import {
   addItem,
@@ -24,10 +25,10 @@ import { isObject, jsonObject, type Json, type JsonObject } from '@/core/base/js
 import { authoredValue, referencesIn } from '@/core/tokens/references';
 import { joinPath, lastName, parentPath, type Context } from '@/core/tokens/system';
 import type { OpenLibrary } from './open-library';
-import { refuse, type NewId, type Plan } from './command';
+import { refuse, type NewId, type Command } from './command';
 
 /** The draft while a gesture of several steps is worked out: each step sees what those before it did. */
-export class Working {
+export class DraftTransaction {
   readonly edits: Edit[] = [];
   /** The library's own items. */
   readonly own: Map<string, Item>;
@@ -61,7 +62,7 @@ export class Working {
       { ...this.library.own, items: this.own },
       ITEM_KINDS,
     );
-    if ('reason' in outcome) throw new Error(outcome.message);
+    if ('reason' in outcome) throw new Refusal(outcome.message, 'Reload the page and try again');
     this.edits.push(edit);
     if (outcome.item) {
       this.own.set(edit.item, outcome.item);
@@ -148,7 +149,8 @@ export class Working {
     const contextItem = itemsOf(this.items, 'context').find(
       (other) => other.name === context && other.axis === axisItem?.id,
     );
-    if (!axisItem || !contextItem) throw new Error(`There is no context ${context} of ${axis}`);
+    if (!axisItem || !contextItem)
+      throw new Refusal(`There is no context ${context} of ${axis}`, 'Choose one of its contexts');
     return [axisItem.id, contextItem.id];
   }
 
@@ -194,7 +196,8 @@ export class Working {
     if (path === '') return null;
     const known = this.tree.ids.get(path);
     const item = known === undefined ? undefined : this.items.get(known);
-    if (item?.kind === 'token') throw new Error(`${path} is a token and cannot hold others`);
+    if (item?.kind === 'token')
+      throw new Refusal(`${path} is a token, and a token cannot hold others`, 'Choose another path');
     if (item && this.tree.paths.get(item.id) === path) return item.id;
     const parent = this.group(parentPath(path));
     const id = this.newId('group');
@@ -217,7 +220,7 @@ export class Working {
     const here = item?.kind === 'token' && this.tree.paths.get(item.id) === path ? item : undefined;
     const layer = this.layer(when, here);
     const declaration = declare(object, this.tree.ids);
-    if (item?.kind === 'group') throw new Error(`${path} is a group`);
+    if (item?.kind === 'group') throw new Refusal(`${path} is a group`, 'Choose another path');
     if (here && item?.kind === 'token') {
       if (this.own.has(item.id))
         this.set(item.id, `declarations/${layer}`, { ...item.declarations[layer], ...declaration });
@@ -312,21 +315,22 @@ function extended(extensions: Json | undefined, members: Record<string, Json | u
 }
 
 /** Answers with what went wrong where a step cannot be done, instead of half of the steps. */
-export function worked(
+export function runCommand(
   library: OpenLibrary,
   newId: NewId,
   label: string,
-  steps: (work: Working) => Plan | void,
-): Plan {
-  const work = new Working(library, newId);
+  steps: (work: DraftTransaction) => Command | void,
+): Command {
+  const work = new DraftTransaction(library, newId);
   try {
     const refused = steps(work);
     if (refused) return refused;
   } catch (error) {
-    return refuse((error as Error).message, 'Choose another name or place');
+    if (!(error instanceof Refusal)) throw error;
+    return refuse(error.problem, error.fix);
   }
   return work.edits.length === 0
-    ? refuse('That changes nothing', 'There is nothing to store')
+    ? refuse('Nothing would change', 'Enter a different value')
     : { label, edits: work.edits };
 }
 

@@ -1,9 +1,9 @@
 import { runChecks } from '@/core/tokens/checks/registry';
 import { checkComponent } from '@/core/components/checks/registry';
 import type { Finding } from '@/core/findings/finding';
-import type { Proven } from '@/core/components/matrix-summary';
+import type { MatrixSummary } from '@/core/components/matrix-summary';
 import { undoStacks, type LoggedChangeSet } from '@/core/document/change-set';
-import type { ComponentItem } from '@/core/components/definition';
+import type { ComponentDefinition } from '@/core/components/definition';
 import { itemsOf, type Document, type Item, type Items } from '@/core/document/item';
 import { libraryTree, type LibraryTree } from '@/core/tokens/token-tree';
 import { pairingsIn } from '@/core/tokens/pairings';
@@ -13,7 +13,7 @@ import { ReachIndex } from '@/core/library/reach';
 import { ledgerOf, type LedgerEntry, type LibraryState } from '@/core/releases/ledger';
 import { between, type Steps } from '@/core/base/steps';
 import { Resolution } from '@/core/tokens/resolve';
-import { Carried } from './derived-cache';
+import { DerivedCache } from './derived-cache';
 
 export interface SentGeneration {
   name: string;
@@ -70,7 +70,7 @@ export type Surroundings = ReturnType<typeof surroundingsOf>;
 export class OpenLibrary {
   readonly effective: EffectiveLibrary;
   /** What whoever opens the library again after an edit hands on. */
-  readonly carried: Carried;
+  readonly derived: DerivedCache;
 
   constructor(
     readonly surroundings: Surroundings,
@@ -79,14 +79,14 @@ export class OpenLibrary {
     readonly log: readonly LoggedChangeSet[],
     /** Who looks: their own change sets make the undo stack. */
     readonly person: string,
-    before?: Carried,
+    before?: DerivedCache,
   ) {
     const { snapshot, ancestors } = surroundings;
     this.effective = effectiveLibrary([
       ...ancestors,
       { name: snapshot.document.name, version: 'draft', items: own.items },
     ]);
-    this.carried = new Carried(this.effective, before);
+    this.derived = new DerivedCache(this.effective, before);
   }
 
   get snapshot(): LibrarySnapshot {
@@ -96,7 +96,7 @@ export class OpenLibrary {
     return this.effective.items;
   }
   get resolution(): Resolution {
-    return this.carried.resolution;
+    return this.derived.resolution;
   }
   get tree(): LibraryTree {
     return libraryTree(this.items);
@@ -133,31 +133,31 @@ export class OpenLibrary {
     this.unaccepted(itemsOf(this.items, 'component').flatMap((component) => this.findingsOf(component))),
   );
   /** What there is to say of one component, accepted or not. */
-  findingsOf(component: ComponentItem): Finding[] {
+  findingsOf(component: ComponentDefinition): Finding[] {
     return checkComponent({
       component,
-      authored: (this.effective.authored.get(component.id) as ComponentItem | undefined) ?? component,
+      authored: (this.effective.authored.get(component.id) as ComponentDefinition | undefined) ?? component,
       items: this.items,
       resolution: this.resolution,
-      bindings: () => this.carried.bindings(),
-      proven: () => this.proven(component),
+      bindings: () => this.derived.bindings(),
+      summary: () => this.summary(component),
     });
   }
   /** Works out, in steps, what the combinations of every component come to; what is known already is not worked out anew. */
-  *proving(): Steps<void> {
+  *summarising(): Steps<void> {
     const components = itemsOf(this.items, 'component');
     for (const [i, component] of components.entries()) {
       yield i / components.length;
       yield* between(
         i / components.length,
         (i + 1) / components.length,
-        this.carried.provenSteps(component, this.items),
+        this.derived.summarySteps(component, this.items),
       );
     }
   }
   /** What a component's combinations come to. */
-  proven(component: ComponentItem): Proven {
-    return this.carried.provenOf(component, this.items);
+  summary(component: ComponentDefinition): MatrixSummary {
+    return this.derived.summaryOf(component, this.items);
   }
   readonly findingsByPath = lazily(() => {
     const found = new Map<string, Finding[]>();

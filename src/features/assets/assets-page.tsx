@@ -8,7 +8,7 @@ import { useMemo, useRef, useState } from 'react';
 import { drawingAddress, iconNameOf } from '@/core/assets/drawing';
 import { filesOfArchive } from '@/core/intake/archive';
 import type { AssetRow, AssetsView } from '@/editing/assets/queries/assets';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { Refused, useStore } from '@/features/session/refused';
 import { UploadState, useUpload } from '@/features/session/upload';
 import { useLibrary } from '@/features/session/library-shell';
@@ -33,13 +33,13 @@ export function AssetsPage() {
   const lens = useLens(library.axes);
   const [query, setQuery] = useQuery();
   const search = query.get('search') ?? '';
-  const view = useView('assets', { lens, search });
+  const view = useDocumentQuery('assets', { lens, search });
   const upload = useUpload(library.slug);
   const { put, refusal } = useStore();
   const [role, setRole] = useState<Role>('icon');
   const [brand, setBrand] = useState('');
   const choose = useRef<() => void>(null);
-  const ground = query.get('ground') ?? view?.grounds[0]?.name ?? '#ffffff';
+  const backdrop = query.get('ground') ?? view?.backdrops[0]?.name ?? '#ffffff';
   if (!view) return <ComponentsSection>{null}</ComponentsSection>;
   const bring = async (dropped: File[]) => {
     const files: { name: string; body: Blob }[] = [];
@@ -79,7 +79,7 @@ export function AssetsPage() {
         })),
     });
   };
-  const css = view.grounds.find(({ name }) => name === ground)?.css ?? ground;
+  const css = view.backdrops.find(({ name }) => name === backdrop)?.css ?? backdrop;
   return (
     <ComponentsSection
       tools={
@@ -95,9 +95,9 @@ export function AssetsPage() {
             aria-label="Ground"
             w={190}
             allowDeselect={false}
-            value={ground}
-            data={[...view.grounds.map(({ name }) => name), ...PLAIN_GROUNDS]}
-            onChange={(value) => setQuery({ ground: value })}
+            value={backdrop}
+            data={[...view.backdrops.map(({ name }) => name), ...PLAIN_GROUNDS]}
+            onChange={(value) => setQuery({ backdrop: value })}
           />
         </>
       }
@@ -163,7 +163,7 @@ export function AssetsPage() {
                 <AssetCard
                   key={row.id}
                   row={row}
-                  ground={css}
+                  backdrop={css}
                   others={rows}
                   canEdit={view.canEdit && row.own}
                 />
@@ -196,7 +196,7 @@ function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdi
             </small>
           </summary>
           <CodeField
-            plan="putStyleSheets"
+            command="putStyleSheets"
             input={(css) => ({ sheets: [{ name: sheet.name, css }] })}
             language="css"
             label={sheet.name}
@@ -222,12 +222,12 @@ function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdi
 
 function AssetCard({
   row,
-  ground,
+  backdrop,
   others,
   canEdit,
 }: {
   row: AssetRow;
-  ground: string;
+  backdrop: string;
   others: AssetRow[];
   canEdit: boolean;
 }) {
@@ -238,10 +238,10 @@ function AssetCard({
   const [text, setText] = useState(row.name);
   return (
     <article className={classes.card} id={`asset-${row.name}`} data-asset={row.name}>
-      <div className={classes.stage} style={{ background: ground }} data-specimen>
+      <div className={classes.stage} style={{ background: backdrop }} data-specimen>
         {row.versions.map((version) => (
           <figure key={version.id}>
-            <Drawing version={version} name={row.name} ground={ground} />
+            <Drawing version={version} name={row.name} backdrop={backdrop} />
             <figcaption className="visually-hidden">
               {version.brand ?? 'all brands'} {version.area}
             </figcaption>
@@ -342,18 +342,18 @@ function AssetCard({
 function Drawing({
   version,
   name,
-  ground,
+  backdrop,
 }: {
   version: AssetRow['versions'][number];
   name: string;
-  ground: string;
+  backdrop: string;
 }) {
   const address = useMemo(
     () =>
       version.svg === null
         ? `/api/v1/files/${version.hash}`
-        : drawingAddress(version.svg, isDark(ground) ? INK.light : INK.dark),
-    [version, ground],
+        : drawingAddress(version.svg, isDark(backdrop) ? INK.light : INK.dark),
+    [version, backdrop],
   );
   const side = version.svg === null ? undefined : Math.min(version.area ?? 24, 96);
   return (

@@ -16,7 +16,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { contextText } from '@/core/tokens/system';
 import type { FindingRow } from '@/editing/findings/queries/findings';
-import { usePlan, useView } from '@/features/session/document';
+import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { toggled } from '@/ui/toggled';
@@ -52,12 +52,12 @@ export function FindingsPage() {
   const [query, setQuery] = useQuery();
   const code = query.get('code') ?? '';
   const find = query.get('find') ?? '';
-  const view = useView('findings', { code, severity: query.get('severity') ?? '', find });
-  const { store } = usePlan();
+  const view = useDocumentQuery('findings', { code, severity: query.get('severity') ?? '', find });
+  const { store } = useCommand();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const [mending, setMending] = useState<FindingRow[] | null>(null);
+  const [fixing, setFixing] = useState<FindingRow[] | null>(null);
   const [accepting, setAccepting] = useState<FindingRow[] | null>(null);
-  const tell = (refused: { problem: string; fix: string } | null) => {
+  const notifyError = (refused: { problem: string; fix: string } | null) => {
     if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
     return refused === null;
   };
@@ -65,8 +65,9 @@ export function FindingsPage() {
   const rows = view.rows;
   const picked = rows.filter((row) => chosen.has(idOf(row)));
   // Taking things out is offered all at once only where one looks at nothing else.
-  const mendable = (picked.length > 0 ? picked : rows).filter(
-    (row) => row.mend !== undefined && (picked.length > 0 || code !== '' || row.code !== 'unused-primitive'),
+  const fixable = (picked.length > 0 ? picked : rows).filter(
+    (row) =>
+      row.fixLabel !== undefined && (picked.length > 0 || code !== '' || row.code !== 'unused-primitive'),
   );
   const toggle = (row: FindingRow) => setChosen((old) => toggled(old, idOf(row)));
   return (
@@ -116,8 +117,8 @@ export function FindingsPage() {
                 <Button variant="default" disabled={picked.length === 0} onClick={() => setAccepting(picked)}>
                   Accept {picked.length || ''}
                 </Button>
-                <Button disabled={mendable.length === 0} onClick={() => setMending(mendable)}>
-                  Mend {mendable.length}
+                <Button disabled={fixable.length === 0} onClick={() => setFixing(fixable)}>
+                  Mend {fixable.length}
                 </Button>
               </Group>
             )}
@@ -152,21 +153,21 @@ export function FindingsPage() {
                     </div>
                     <div className={classes.message}>
                       {row.message}.{' '}
-                      <span className={classes.quiet}>{row.mend === undefined ? `${row.fix}.` : ''}</span>
+                      <span className={classes.quiet}>{row.fixLabel === undefined ? `${row.fix}.` : ''}</span>
                     </div>
                   </div>
                   <div className={classes.act}>
                     <Link className="path" href={link(`/libraries/${library.slug}${placeOf(row)}`)}>
                       {row.component ?? row.path}
                     </Link>
-                    {row.mend !== undefined && (
+                    {row.fixLabel !== undefined && (
                       <Button
                         size="compact-xs"
                         variant="default"
-                        title={row.mend}
-                        onClick={() => void store('mend', { keys: [keyOf(row)] }).then(tell)}
+                        title={row.fixLabel}
+                        onClick={() => void store('applyFixes', { keys: [keyOf(row)] }).then(notifyError)}
                       >
-                        {row.mend.replace(`${row.path} `, '').slice(0, 52)}
+                        {row.fixLabel.replace(`${row.path} `, '').slice(0, 52)}
                       </Button>
                     )}
                     {library.canEdit && (
@@ -201,7 +202,9 @@ export function FindingsPage() {
                         size="compact-xs"
                         variant="default"
                         onClick={() =>
-                          void store('unaccept', { keys: [{ code: one.code, path: one.path }] }).then(tell)
+                          void store('unaccept', { keys: [{ code: one.code, path: one.path }] }).then(
+                            notifyError,
+                          )
                         }
                       >
                         Take it back
@@ -215,26 +218,26 @@ export function FindingsPage() {
         </section>
       </div>
       <Modal
-        opened={mending !== null}
-        onClose={() => setMending(null)}
-        title={`Mend ${mending?.length ?? 0} findings`}
+        opened={fixing !== null}
+        onClose={() => setFixing(null)}
+        title={`Mend ${fixing?.length ?? 0} findings`}
         size="lg"
       >
         <Stack>
           <ul className={classes.preview}>
-            {mending?.map((row) => (
+            {fixing?.map((row) => (
               <li key={idOf(row)}>
-                <span className="path">{row.code}</span> {row.mend}
+                <span className="path">{row.code}</span> {row.fixLabel}
               </li>
             ))}
           </ul>
           <Group>
             <Button
               onClick={() => {
-                const keys = (mending ?? []).map(keyOf);
-                setMending(null);
+                const keys = (fixing ?? []).map(keyOf);
+                setFixing(null);
                 setChosen(new Set());
-                void store('mend', { keys }).then(tell);
+                void store('applyFixes', { keys }).then(notifyError);
               }}
             >
               Mend all of these
@@ -252,7 +255,7 @@ export function FindingsPage() {
           const keys = (accepting ?? []).map(({ code: one, path }) => ({ code: one, path }));
           setAccepting(null);
           setChosen(new Set());
-          void store('acceptFindings', { keys, reason }).then(tell);
+          void store('acceptFindings', { keys, reason }).then(notifyError);
         }}
       />
     </TokensSection>

@@ -27,7 +27,7 @@ import { useState } from 'react';
 import type { GuideBlockKind } from '@/core/guides/block';
 import { GUIDE_BLOCKS } from '@/core/guides/blocks/registry';
 import type { BlockView, GuideView } from '@/editing/guides/queries/guide';
-import { usePlan, useView } from '@/features/session/document';
+import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink } from '@/ui/frame/lens';
 import { BLOCKS } from './blocks/registry';
@@ -38,8 +38,8 @@ export function Guide({ name }: { name: string }) {
   const library = useLibrary();
   const lens = useLens(library.axes);
   const link = useLensLink(library.axes);
-  const view = useView('guide', { name, lens });
-  const { store } = usePlan();
+  const view = useDocumentQuery('guide', { name, lens });
+  const { store } = useCommand();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   if (view === null) {
     return (
@@ -75,7 +75,7 @@ export function Guide({ name }: { name: string }) {
 }
 
 function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const { listeners, setNodeRef, transform, transition } = useSortable({
     id: block.id,
     disabled: !guide.canEdit,
@@ -162,7 +162,7 @@ function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
 
 /** Adds a block of any kind: its form asks for what the kind says it needs. */
 function AddBlock({ guide }: { guide: GuideView }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [kind, setKind] = useState<GuideBlockKind | null>(null);
   const [fields, setFields] = useState<Record<string, string>>({});
   const [problem, setProblem] = useState('');

@@ -3,7 +3,7 @@
 import { Button, Group, Text, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useState } from 'react';
-import { usePlan, useView } from '@/features/session/document';
+import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink } from '@/ui/frame/lens';
 import cards from '@/features/workspace/workspace.module.css';
@@ -13,8 +13,8 @@ const NOTHING = {};
 export function Guides() {
   const library = useLibrary();
   const link = useLensLink(library.axes);
-  const view = useView('guides', NOTHING);
-  const { store } = usePlan();
+  const view = useDocumentQuery('guides', NOTHING);
+  const { store } = useCommand();
   const [title, setTitle] = useState('');
   const [problem, setProblem] = useState('');
   if (!view) return null;

@@ -8,7 +8,7 @@ import type { InventoryKind } from '@/core/intake/inventory';
 import { documentOfProposals } from '@/core/intake/propose';
 import { writeJson } from '@/core/base/json/write';
 import type { GatherFile } from '@/editing/intake/queries/intake-review';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { toggled } from '@/ui/toggled';
 import { ColorPlane } from './color-plane';
 import { SizeScale } from './size-scale';
@@ -62,7 +62,7 @@ export function InventoryView({
   useEffect(() => cluster(nearness.color, nearness.px), [cluster, nearness, gathered]);
   const clusters = useMemo(() => clustered?.clusters ?? [], [clustered]);
   const shown = clusters.filter((one) => one.kind === kind);
-  const recognised = useView('recognise', {
+  const recognised = useDocumentQuery('recognise', {
     values: clusters.map((one) => ({ kind: one.kind, value: one.survivor })),
   });
   const known = new Map(clusters.map((one, i) => [keyOf(one), recognised?.[i] ?? null]));

@@ -5,7 +5,7 @@ import { notifications } from '@mantine/notifications';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { GatherFile, ReviewRow } from '@/editing/intake/queries/intake-review';
-import { usePlan, useView } from '@/features/session/document';
+import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import classes from './intake.module.css';
 
@@ -15,14 +15,14 @@ const WORDS = { clashing: 'clashing', changed: 'changed', new: 'new', same: 'the
 export function Review({ files, title, onDone }: { files: GatherFile[]; title: string; onDone: () => void }) {
   const library = useLibrary();
   const router = useRouter();
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [strip, setStrip] = useState('');
   const [into, setInto] = useState('');
   const [decisions, setDecisions] = useState<Record<string, ReviewRow['decision']>>({});
   const [show, setShow] = useState<string>('all');
   const [busy, setBusy] = useState(false);
   const input = { files, strip, into: into.trim(), decisions };
-  const view = useView('gatherReview', input);
+  const view = useDocumentQuery('intakeReview', input);
   if (!view) return <Text size="sm">Comparing with what is here …</Text>;
   const rows = view.rows.filter((row) => show === 'all' || row.state === show);
   const coming = view.rows.filter((row) => row.state !== 'same' && row.decision !== 'mine').length;
@@ -30,7 +30,7 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
   const errors = view.findings.filter((finding) => finding.severity === 'error');
   const bring = async () => {
     setBusy(true);
-    const refused = await store('bringIn', input);
+    const refused = await store('importTokens', input);
     setBusy(false);
     if (refused) {
       notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });

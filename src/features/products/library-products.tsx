@@ -2,7 +2,7 @@
 
 import { Text } from '@mantine/core';
 import Link from 'next/link';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink } from '@/ui/frame/lens';
 
@@ -12,7 +12,7 @@ const NONE = { leftOut: [] };
 export function LibraryProducts() {
   const library = useLibrary();
   const link = useLensLink(library.axes);
-  const view = useView('ledger', NONE);
+  const view = useDocumentQuery('ledger', NONE);
   if (!view) return null;
   return (
     <>

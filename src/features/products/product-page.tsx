@@ -4,7 +4,7 @@ import { Alert, Button, Group, SegmentedControl, Text } from '@mantine/core';
 import Link from 'next/link';
 import { contextAttributes } from '@/core/products/screen';
 import type { ScreenView } from '@/editing/session/open-product';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { useBeside, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
@@ -20,7 +20,7 @@ export function ProductPage() {
   const current = product.screens.find((screen) => screen.id === query.get('screen')) ?? product.screens[0];
   const trace = useTrace();
   const marked = query.get('placement');
-  const view = useView('screen', { id: current?.id, ...(trace !== null && { trace }) });
+  const view = useDocumentQuery('screen', { id: current?.id, ...(trace !== null && { trace }) });
   const grid = useGrid(view?.grids);
   const [newest] = product.newer;
   return (
@@ -80,7 +80,7 @@ export function ProductPage() {
                   html={view.html}
                   css={view.css}
                   attributes={contextAttributes(lens)}
-                  ground="var(--color-surface-page, #fff)"
+                  backdrop="var(--color-surface-page, #fff)"
                   width={view.width}
                   scale={beside.length > 1 ? 0.7 : 1}
                   marked={marked ? [marked] : []}

@@ -7,7 +7,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { contextAttributes } from '@/core/products/screen';
-import { tell, useView } from '@/features/session/document';
+import { notifyError, useDocumentQuery } from '@/features/session/document';
 import { call } from '@/features/session/call';
 import { useLens, useLensLink } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
@@ -21,7 +21,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
   const lens = useLens(product.axes);
   const link = useLensLink(product.axes);
   const router = useRouter();
-  const view = useView('upgrade', { library, version });
+  const view = useDocumentQuery('upgrade', { library, version });
   const [side, setSide] = useState<'before' | 'after'>('after');
   const [marked, setMarked] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -53,7 +53,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
       router.push(link(`/products/${product.slug}`));
       router.refresh();
     } catch (error) {
-      tell(error);
+      notifyError(error);
     }
     setBusy(false);
   };
@@ -116,7 +116,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
                   html={shown.html}
                   css={shown.css}
                   attributes={contextAttributes(lens)}
-                  ground="var(--color-surface-page, #fff)"
+                  backdrop="var(--color-surface-page, #fff)"
                   width={shown.width}
                   scale={scale}
                   marked={marked ? [marked] : []}

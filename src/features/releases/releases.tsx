@@ -6,7 +6,7 @@ import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { contextText } from '@/core/tokens/system';
 import type { LedgerView } from '@/editing/releases/queries/ledger';
-import { useDocument, useView } from '@/features/session/document';
+import { useDocument, useDocumentQuery } from '@/features/session/document';
 import { call } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
@@ -46,7 +46,7 @@ function Ledger() {
   const [summary, setSummary] = useState('');
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
-  const view = useView('ledger', { leftOut: out });
+  const view = useDocumentQuery('ledger', { leftOut: out });
   if (!view) return null;
   const release = async () => {
     setBusy(true);

@@ -1,21 +1,61 @@
-/** Calls an operation of the API from a page; a refusal is thrown with the server's own words. */
-export async function call<T = unknown>(
-  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
-  path: string,
-  body?: unknown,
-): Promise<T> {
-  const response = await fetch(`/api/v1${path}`, {
-    method,
-    headers: { 'content-type': 'application/json' },
-    ...(body !== undefined && { body: JSON.stringify(body) }),
+import { ExpectedError } from '@/core/base/errors';
+
+/** What the server says where it refuses (RFC 9457). */
+export interface CallProblem {
+  title: string;
+  detail: string;
+  code: string;
+  [more: string]: unknown;
+}
+
+/** A refusal with the server's own words, or that it cannot be reached. */
+export class CallRefused extends ExpectedError {
+  override readonly name = 'CallRefused';
+  constructor(readonly report: CallProblem) {
+    super(report.detail);
+  }
+}
+
+const NO_CONNECTION: CallProblem = {
+  code: 'offline',
+  title: 'No connection',
+  detail: 'The server cannot be reached. Nothing was saved. Try again.',
+};
+const NO_WORDS: CallProblem = {
+  code: 'failure',
+  title: 'The server failed',
+  detail: 'The server could not answer. Try again; if it fails again, tell an administrator.',
+};
+
+async function answerOf<T>(request: Promise<Response>): Promise<T> {
+  const response = await request.catch(() => {
+    throw new CallRefused(NO_CONNECTION);
   });
-  const answer: unknown = await response.json().catch(() => ({}));
-  if (!response.ok) throw new CallRefused(answer as { title: string; detail: string; code: string });
+  const answer: unknown = await response.json().catch(() => null);
+  if (!response.ok) throw new CallRefused({ ...NO_WORDS, ...(answer as Partial<CallProblem> | null) });
   return answer as T;
 }
 
-export class CallRefused extends Error {
-  constructor(readonly report: { title: string; detail: string; code: string; [more: string]: unknown }) {
-    super(report.detail ?? 'The server did not answer.');
-  }
-}
+/** Calls an operation of the API. @throws CallRefused */
+export const call = <T = unknown>(
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+  path: string,
+  body?: unknown,
+): Promise<T> =>
+  answerOf(
+    fetch(`/api/v1${path}`, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      ...(body !== undefined && { body: JSON.stringify(body) }),
+    }),
+  );
+
+/** Sends a file's bytes. @throws CallRefused */
+export const upload = <T = unknown>(path: string, body: Blob): Promise<T> =>
+  answerOf(
+    fetch(`/api/v1${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body,
+    }),
+  );

@@ -1,16 +1,20 @@
 'use client';
 
+import { ExpectedError } from '@/core/base/errors';
 import type { Ask, ProblemReport, WorkerMessage } from '@/api/document-protocol';
 
 /** A refusal to show to the person, in the server's or the core's words. */
-export class AskRefused extends Error {
+export class AskRefused extends ExpectedError {
+  override readonly name = 'AskRefused';
   constructor(readonly report: ProblemReport) {
     super(report.detail);
   }
 }
 
 /** The document changed before a long answer was there. */
-export class Superseded extends Error {}
+export class Superseded extends ExpectedError {
+  override readonly name = 'Superseded';
+}
 
 export type DocumentEvent = Extract<WorkerMessage, { event: string }>;
 

@@ -13,8 +13,9 @@ import {
   type ReactNode,
 } from 'react';
 import type { ClashReport, ProblemReport } from '@/api/document-protocol';
-import type { PlanArguments, PlanName } from '@/editing/commands';
-import type { ViewAnswer, ViewArguments, ViewName } from '@/editing/queries';
+import type { CommandArguments, CommandName } from '@/editing/commands';
+import type { QueryAnswer, QueryArguments, QueryName } from '@/editing/queries';
+import { CallRefused } from './call';
 import { keepEqual } from './keep-equal';
 import { AskRefused, DocumentClient, Superseded } from './document-client';
 
@@ -89,20 +90,23 @@ export function useDocument(): DocumentClient {
 }
 
 /** What a view says of the open document, again with every change; the last answer stays until the next is there. */
-export function useView<K extends ViewName>(name: K, input: ViewArguments<K>): ViewAnswer<K> | undefined {
+export function useDocumentQuery<K extends QueryName>(
+  name: K,
+  input: QueryArguments<K>,
+): QueryAnswer<K> | undefined {
   return useLongView(name, input).answer;
 }
 
 /** The same of a view that takes its time: `done` is how much of the next answer is there, from 0 to 1. */
-export function useLongView<K extends ViewName>(
+export function useLongView<K extends QueryName>(
   name: K,
-  input: ViewArguments<K>,
-): { answer: ViewAnswer<K> | undefined; done: number | null } {
+  input: QueryArguments<K>,
+): { answer: QueryAnswer<K> | undefined; done: number | null } {
   const client = useDocument();
   const key = JSON.stringify(input);
-  const [answer, setAnswer] = useState<ViewAnswer<K>>();
+  const [answer, setAnswer] = useState<QueryAnswer<K>>();
   const [done, setDone] = useState<number | null>(null);
-  const last = useRef<ViewAnswer<K>>(undefined);
+  const last = useRef<QueryAnswer<K>>(undefined);
   useEffect(() => {
     let left = false;
     let asking = false;
@@ -114,8 +118,8 @@ export function useLongView<K extends ViewName>(
       }
       asking = true;
       try {
-        const next = await client.ask<ViewAnswer<K>>(
-          { ask: 'view', name, input: JSON.parse(key) },
+        const next = await client.ask<QueryAnswer<K>>(
+          { ask: 'query', name, input: JSON.parse(key) },
           (share) => !left && setDone(share),
         );
         if (!left) {
@@ -127,7 +131,7 @@ export function useLongView<K extends ViewName>(
         }
       } catch (error) {
         if (error instanceof Superseded) again = true;
-        else if (!left) tell(error);
+        else if (!left) notifyError(error, () => void ask());
       }
       asking = false;
       if (left) return;
@@ -149,10 +153,10 @@ export function useLongView<K extends ViewName>(
 export function useAsk() {
   const client = useDocument();
   return useCallback(
-    async <K extends ViewName>(name: K, input: ViewArguments<K>): Promise<ViewAnswer<K>> => {
+    async <K extends QueryName>(name: K, input: QueryArguments<K>): Promise<QueryAnswer<K>> => {
       for (;;) {
         try {
-          return await client.ask<ViewAnswer<K>>({ ask: 'view', name, input });
+          return await client.ask<QueryAnswer<K>>({ ask: 'query', name, input });
         } catch (error) {
           if (!(error instanceof Superseded)) throw error;
         }
@@ -162,14 +166,40 @@ export function useAsk() {
   );
 }
 
-/** Shows an error where the person will see it. */
-export function tell(error: unknown): void {
-  const report =
-    error instanceof AskRefused
-      ? error.report
-      : { title: 'Something went wrong here', detail: (error as Error).message };
-  notifications.show({ title: report.title, message: report.detail, color: 'red', autoClose: 8000 });
+/** Shows an error where the person will see it; `again` does once more what failed. */
+export function notifyError(error: unknown, again?: () => void): void {
+  const { title, detail } = reportOf(error);
+  const id = `error-${title}-${detail}`;
+  const retry = again && (
+    <Button
+      size="compact-xs"
+      variant="default"
+      onClick={() => {
+        notifications.hide(id);
+        again();
+      }}
+    >
+      Try again
+    </Button>
+  );
+  notifications.show({
+    id,
+    title,
+    message: (
+      <Stack gap={6} align="start">
+        <Text size="sm">{detail}</Text>
+        {retry}
+      </Stack>
+    ),
+    color: 'red',
+    autoClose: retry ? 20_000 : 8000,
+  });
 }
+
+const reportOf = (error: unknown): { title: string; detail: string; code: string } =>
+  error instanceof AskRefused || error instanceof CallRefused
+    ? error.report
+    : { code: 'failure', title: 'The program failed', detail: (error as Error).message };
 
 export interface Refusal {
   problem: string;
@@ -177,12 +207,12 @@ export interface Refusal {
 }
 
 /** Gestures on the open document: shown while typing, stored when done. */
-export function usePlan() {
+export function useCommand() {
   const client = useDocument();
   const show = useCallback(
-    async <K extends PlanName>(name: K, input: PlanArguments<K>): Promise<Refusal | null> => {
+    async <K extends CommandName>(name: K, input: CommandArguments<K>): Promise<Refusal | null> => {
       const answer = await client.ask<Refusal | { label: string }>({
-        ask: 'plan',
+        ask: 'command',
         name,
         input,
         then: 'show',
@@ -192,18 +222,19 @@ export function usePlan() {
     [client],
   );
   const store = useCallback(
-    async <K extends PlanName>(name: K, input: PlanArguments<K>): Promise<Refusal | null> => {
+    async <K extends CommandName>(name: K, input: CommandArguments<K>): Promise<Refusal | null> => {
       try {
         const answer = await client.ask<Refusal | { label: string }>({
-          ask: 'plan',
+          ask: 'command',
           name,
           input,
           then: 'store',
         });
         return 'problem' in answer ? answer : null;
       } catch (error) {
-        tell(error);
-        return null;
+        notifyError(error, () => void store(name, input));
+        // What was typed has not been saved: the field or dialog keeps it.
+        return { problem: reportOf(error).title, fix: reportOf(error).detail };
       }
     },
     [client],
@@ -233,20 +264,20 @@ export function useUndo() {
               <Stack gap={6}>
                 <Text size="sm">
                   {names.length > 0
-                    ? `${[...new Set(names)].join(', ')} changed it since: now ${shortly(error.report.clashes[0]!.present)}, before your change ${shortly(error.report.clashes[0]!.wanted)}.`
+                    ? `${[...new Set(names)].join(', ')} changed it since: now ${formatValue(error.report.clashes[0]!.present)}, before your change ${formatValue(error.report.clashes[0]!.wanted)}.`
                     : error.report.detail}
                 </Text>
                 <Button
                   size="compact-xs"
                   variant="default"
-                  onClick={() => void client.ask({ ask: 'undo', redo, partly: true }).catch(tell)}
+                  onClick={() => void client.ask({ ask: 'undo', redo, partly: true }).catch(notifyError)}
                 >
                   Undo the rest
                 </Button>
               </Stack>
             ),
           });
-        } else tell(error);
+        } else notifyError(error);
       } finally {
         busy.current = false;
       }
@@ -256,7 +287,7 @@ export function useUndo() {
 }
 
 /** A stored value as a person can compare it. */
-function shortly(value: unknown): string {
+function formatValue(value: unknown): string {
   if (typeof value === 'object' && value !== null && 'text' in value && typeof value.text === 'string') {
     const found = /"\$value":(.*)\}$/.exec(value.text)?.[1] ?? value.text;
     const hex = /"hex":"(#[0-9a-f]{6})"/.exec(found)?.[1];
@@ -281,7 +312,7 @@ function ClashDialog({ report, close }: { report: ProblemReport | null; close: (
                 {clash.author ?? 'Theirs'}, stands now
               </Text>
               <Text ff="monospace" size="sm" style={{ overflowWrap: 'anywhere' }}>
-                {shortly(clash.present)}
+                {formatValue(clash.present)}
               </Text>
             </Stack>
             <Stack gap={4}>
@@ -289,7 +320,7 @@ function ClashDialog({ report, close }: { report: ProblemReport | null; close: (
                 Yours, not stored
               </Text>
               <Text ff="monospace" size="sm" style={{ overflowWrap: 'anywhere' }}>
-                {shortly(clash.wanted)}
+                {formatValue(clash.wanted)}
               </Text>
             </Stack>
           </Group>
@@ -300,7 +331,7 @@ function ClashDialog({ report, close }: { report: ProblemReport | null; close: (
             <Button
               onClick={() => {
                 close();
-                void client.ask({ ask: 'keep', clash }).catch(tell);
+                void client.ask({ ask: 'keep', clash }).catch(notifyError);
               }}
             >
               Set mine

@@ -2,7 +2,7 @@
 
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import type { FrameView } from '@/editing/session/queries/frame';
-import { DocumentProvider, useAsk, useUndo, useView } from '@/features/session/document';
+import { DocumentProvider, useAsk, useUndo, useDocumentQuery } from '@/features/session/document';
 import { useWork } from '@/features/session/work';
 import { Frame } from '@/ui/frame/frame';
 import { Faces } from '@/ui/specimen/faces';
@@ -41,7 +41,7 @@ const TOKEN_PAGES = [
 
 function Shell({ children }: { children: ReactNode }) {
   const { me, documents } = useWork();
-  const view = useView('frame', NOTHING);
+  const view = useDocumentQuery('frame', NOTHING);
   const undo = useUndo();
   const ask = useAsk();
   const axesText = JSON.stringify(view?.axes ?? []);

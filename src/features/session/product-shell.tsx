@@ -2,7 +2,7 @@
 
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import type { ProductFrameView } from '@/editing/session/open-product';
-import { DocumentProvider, useUndo, useView } from '@/features/session/document';
+import { DocumentProvider, useUndo, useDocumentQuery } from '@/features/session/document';
 import { useWork } from '@/features/session/work';
 import { Frame } from '@/ui/frame/frame';
 import { Faces } from '@/ui/specimen/faces';
@@ -28,7 +28,7 @@ const NOTHING = {};
 
 function Shell({ children }: { children: ReactNode }) {
   const { me, documents } = useWork();
-  const view = useView('productFrame', NOTHING);
+  const view = useDocumentQuery('productFrame', NOTHING);
   const undo = useUndo();
   const axesText = JSON.stringify(view?.axes ?? []);
   const axes = useMemo(() => JSON.parse(axesText) as ProductFrameView['axes'], [axesText]);

@@ -2,8 +2,8 @@
 
 import { Text } from '@mantine/core';
 import { useState } from 'react';
-import { usePlan, type Refusal } from './document';
-import type { PlanArguments, PlanName } from '@/editing/commands';
+import { useCommand, type Refusal } from './document';
+import type { CommandArguments, CommandName } from '@/editing/commands';
 
 export const refusalText = (refusal: Refusal | null): string | undefined =>
   refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined;
@@ -20,9 +20,9 @@ export function Refused({ refusal }: { refusal: Refusal | null }) {
 
 /** Stores changes and keeps what stood against the last one. `put` answers whether it was stored. */
 export function useStore() {
-  const { store, show, clear } = usePlan();
+  const { store, show, clear } = useCommand();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const put = async <K extends PlanName>(name: K, input: PlanArguments<K>): Promise<boolean> => {
+  const put = async <K extends CommandName>(name: K, input: CommandArguments<K>): Promise<boolean> => {
     const refused = await store(name, input);
     setRefusal(refused);
     return refused === null;

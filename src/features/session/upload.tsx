@@ -1,5 +1,7 @@
 'use client';
 
+import { Refusal } from '@/core/base/errors';
+import { upload } from './call';
 import { Alert, Progress } from '@mantine/core';
 import { useState } from 'react';
 import type { FontFacts } from '@/core/base/fonts/font';
@@ -36,15 +38,10 @@ export function useUpload(slug: string) {
     for (const [done, { name, body }] of files.entries()) {
       setProgress({ done, of: files.length });
       try {
-        if (body.size > LARGEST) throw new Error('A file may have 5 MB. Bring a smaller one.');
+        if (body.size > LARGEST)
+          throw new Refusal(`The file is larger than ${LARGEST / 1024 / 1024} MB`, 'Choose a smaller one');
         const query = new URLSearchParams({ name: name.slice(-120), ...(as && { as }) });
-        const response = await fetch(`/api/v1/libraries/${slug}/files?${query}`, {
-          method: 'POST',
-          body,
-          headers: { 'content-type': 'application/octet-stream' },
-        });
-        const answer = (await response.json()) as StoredFile & { detail?: string };
-        if (!response.ok) throw new Error(answer.detail ?? 'It could not be stored. Try again.');
+        const answer = await upload<StoredFile>(`/libraries/${slug}/files?${query}`, body);
         stored.push(answer);
       } catch (error) {
         failed.push({ file: name, problem: (error as Error).message });

@@ -2,7 +2,7 @@
 
 import { Button } from '@mantine/core';
 import { IconDownload } from '@tabler/icons-react';
-import type { ViewArguments } from '@/editing/queries';
+import type { QueryArguments } from '@/editing/queries';
 import { useAsk } from '@/features/session/document';
 import { download } from './download';
 
@@ -15,7 +15,7 @@ export function CsvButton<K extends CsvView>({
   file,
 }: {
   view: K;
-  input: ViewArguments<K>;
+  input: QueryArguments<K>;
   file: string;
 }) {
   const ask = useAsk();

@@ -5,7 +5,7 @@ import { IconArrowDown, IconArrowUp, IconDownload } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import type { UsageRow } from '@/editing/usage/queries/usage';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import classes from './usage.module.css';
@@ -27,7 +27,7 @@ const COLUMNS: { key: string; label: string; value: (row: UsageRow) => number | 
 export function Usage() {
   const library = useLibrary();
   const link = useLensLink(library.axes);
-  const view = useView('usage', NOTHING);
+  const view = useDocumentQuery('usage', NOTHING);
   const [query, setQuery] = useQuery();
   const kind = query.get('kind') ?? 'all';
   const find = query.get('find') ?? '';
@@ -166,7 +166,7 @@ export function Usage() {
 }
 
 function Uses({ id, link }: { id: string; link: (href: string) => string }) {
-  const view = useView('uses', { id });
+  const view = useDocumentQuery('uses', { id });
   if (!view) return null;
   return (
     <aside className={classes.uses} aria-label={`Uses of ${view.title}`}>

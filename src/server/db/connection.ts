@@ -1,3 +1,4 @@
+import { ExpectedError } from '@/core/base/errors';
 import { accessSync, constants, mkdirSync } from 'node:fs';
 import path from 'node:path';
 import knexFactory, { type Knex } from 'knex';
@@ -10,7 +11,9 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Kne
 };
 
 /** Something about where the program runs that keeps it from starting, in one line for the person who started it. */
-export class StartProblem extends Error {}
+export class StartProblem extends ExpectedError {
+  override readonly name = 'StartProblem';
+}
 
 export function dataFolder(): string {
   return path.resolve(/* turbopackIgnore: true */ process.env.SEEDPLAN_DATA_DIR || 'data');

@@ -1,5 +1,6 @@
+import { Refusal } from '@/core/base/errors';
 import { effectiveLibrary } from '@/core/library/effective';
-import { gift, type Gift, type GiftAsked } from '@/core/library/transfer';
+import { transferOf, type Transfer, type TransferRequest } from '@/core/library/transfer';
 import { ordered } from '@/core/document/item';
 import { ancestorsOf } from '../releases/store';
 import { authorise, type DocumentRow } from '../access/authorise';
@@ -15,8 +16,8 @@ async function libraryOf(work: Work, row: DocumentRow) {
 }
 
 /** Moves or copies components to another library, in one step for both; `tryOnly` tells what would come along. */
-const give: UseCase<{ slug: string; to: string; tryOnly?: boolean } & GiftAsked> = {
-  id: 'libraries.give',
+const transfer: UseCase<{ slug: string; to: string; tryOnly?: boolean } & TransferRequest> = {
+  id: 'libraries.transfer',
   needs: 'maintainer',
   kind: 'library',
   document: (input) => input.slug,
@@ -26,13 +27,14 @@ const give: UseCase<{ slug: string; to: string; tryOnly?: boolean } & GiftAsked>
       .where({ slug: input.to, kind: 'library' })
       .first();
     await authorise(work.trx, work.actor, 'maintainer', target);
-    if (!target || target.id === row.id) throw badRequest('Choose another library to give them to.');
+    if (!target || target.id === row.id) throw badRequest('Choose another library to transfer to.');
     const there = await libraryOf(work, target);
-    let given: Gift;
+    let given: Transfer;
     try {
-      given = gift(await libraryOf(work, row), there.items, input, work.newId);
+      given = transferOf(await libraryOf(work, row), there.items, input, work.newId);
     } catch (error) {
-      throw badRequest(`${(error as Error).message}.`);
+      if (!(error instanceof Refusal)) throw error;
+      throw badRequest(`${error.message}.`);
     }
     const { brought, mapped } = given;
     if (input.tryOnly) return { brought, mapped };
@@ -45,17 +47,17 @@ const give: UseCase<{ slug: string; to: string; tryOnly?: boolean } & GiftAsked>
     }
     await change(work, target, {
       id: work.newId('change'),
-      label: `Take ${what} from ${row.name}`,
+      label: `Add ${what} from ${row.name}`,
       edits: given.there,
     });
     if (given.here.length > 0)
       await change(work, row, {
         id: work.newId('change'),
-        label: `Give ${what} to ${target.name}`,
+        label: `Move ${what} to ${target.name}`,
         edits: given.here,
       });
     return { brought, mapped };
   },
 };
 
-export const giveUseCases = [give];
+export const transferUseCases = [transfer];

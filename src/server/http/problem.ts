@@ -1,5 +1,7 @@
+import { ExpectedError } from '@/core/base/errors';
 /** A refusal with a meaning, answered as RFC 9457 problem details. */
-export class Problem extends Error {
+export class Problem extends ExpectedError {
+  override readonly name = 'Problem';
   constructor(
     readonly status: number,
     readonly code: string,

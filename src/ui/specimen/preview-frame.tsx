@@ -21,7 +21,7 @@ export interface PreviewProps {
   scale?: number;
   /** As high as the drawing may stand here, in CSS pixels: what is higher is shrunk further. */
   fit?: number;
-  ground?: string;
+  backdrop?: string;
   padding?: number;
   marked?: string[];
   /** Outlines the parts whose look comes from a token, and says what of them does. */
@@ -65,7 +65,7 @@ function Frame({
   width,
   scale: asked = 1,
   fit,
-  ground,
+  backdrop,
   padding,
   marked,
   trace,
@@ -159,7 +159,7 @@ function Frame({
     html,
     css: trace ? css + trace.css : css,
     attributes,
-    ground,
+    backdrop,
     padding,
     marked,
     ...(trace && { traced: trace.properties }),

@@ -28,7 +28,7 @@ export function contrastTable(
   for (let context = 0; context < contexts; context++) {
     const textLight = flatten(texts, context);
     const surfaceLight = flatten(surfaces, context);
-    const ground = under[context] ?? WHITE;
+    const backdrop = under[context] ?? WHITE;
     for (let t = 0; t < texts.length; t++) {
       const a = textLight[t]!;
       const row = t * surfaces.length;
@@ -40,7 +40,7 @@ export function contrastTable(
         if (ratio !== ratio) {
           const surface = surfaces[s]![context];
           if (surface === undefined) continue;
-          ratio = contrastRatio(text, surface, ground);
+          ratio = contrastRatio(text, surface, backdrop);
         }
         const known = worst[row + s]!;
         if (ratio < known || known !== known) {

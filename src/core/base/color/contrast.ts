@@ -23,8 +23,8 @@ const WHITE: Rgb = { r: 1, g: 1, b: 1, alpha: 1 };
  * surface is first laid over `under`, the text then over the surface.
  */
 export function contrastRatio(text: Rgb, surface: Rgb, under: Rgb = WHITE): number {
-  const ground = composite(clipped(under), WHITE);
-  const below = composite(clipped(surface), ground);
+  const backdrop = composite(clipped(under), WHITE);
+  const below = composite(clipped(surface), backdrop);
   const a = luminance(composite(clipped(text), below));
   const b = luminance(below);
   return (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);

@@ -1,10 +1,13 @@
+import { ExpectedError } from '../errors';
 import { create, type Font, type FontCollection } from 'fontkit';
 import type { FontFacts } from './font';
 import { SCRIPTS } from './scripts';
 import { unpackWoff } from './woff';
 
 /** A file that cannot be read as a font; the message says what and how to mend it. */
-export class FontProblem extends Error {}
+export class FontProblem extends ExpectedError {
+  override readonly name = 'FontProblem';
+}
 
 /** A compressed file may grow to this many bytes and no further. */
 const LARGEST = 40 * 1024 * 1024;

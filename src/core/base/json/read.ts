@@ -1,3 +1,4 @@
+import { ExpectedError } from '../errors';
 import type { Json, JsonObject } from './json';
 
 /** Where a character stands in a text; both counted from 1. */
@@ -7,7 +8,8 @@ export interface Place {
 }
 
 /** Text that is not JSON. `place` is the first character that cannot stand where it stands. */
-export class JsonSyntaxError extends Error {
+export class JsonSyntaxError extends ExpectedError {
+  override readonly name = 'JsonSyntaxError';
   constructor(
     readonly reason: string,
     readonly place: Place,

@@ -1,8 +1,10 @@
+import { ExpectedError } from '../errors';
 import sanitizeHtml from 'sanitize-html';
 import { optimize } from 'svgo/browser';
 
 /** A drawing that cannot be taken in, in words for the person who brought it. */
-export class DrawingProblem extends Error {
+export class DrawingProblem extends ExpectedError {
+  override readonly name = 'DrawingProblem';
   constructor(
     message: string,
     readonly fix: string,

@@ -1,21 +1,21 @@
 import type { Finding } from '../../findings/finding';
-import type { ComponentItem } from '../definition';
+import type { ComponentDefinition } from '../definition';
 import type { Items } from '../../document/item';
 import type { Resolution } from '../../tokens/resolve';
 import type { Bindings } from '../bindings';
-import type { Proven } from '../matrix-summary';
+import type { MatrixSummary } from '../matrix-summary';
 
 export interface ComponentCheckInput {
   /** The component as it is used: with its rule sets and with what it varies. */
-  component: ComponentItem;
+  component: ComponentDefinition;
   /** The same as it was written. */
-  authored: ComponentItem;
+  authored: ComponentDefinition;
   items: Items;
   resolution: Resolution;
   /** Tokens to bind to, through the default lens. */
   bindings: () => Bindings;
   /** What its combinations come to. */
-  proven: () => Proven;
+  summary: () => MatrixSummary;
 }
 
 /** One check of components: one file in this folder and one line in the registry. */
@@ -25,5 +25,9 @@ export interface ComponentCheck {
 }
 
 /** What is said of a place in a component: `button: color of label when tone is danger`. */
-export const placeText = (component: ComponentItem, property: string, part: string, when: string): string =>
-  `${component.name}: ${property} of ${part}${when ? ` when ${when}` : ''}`;
+export const placeText = (
+  component: ComponentDefinition,
+  property: string,
+  part: string,
+  when: string,
+): string => `${component.name}: ${property} of ${part}${when ? ` when ${when}` : ''}`;

@@ -1,15 +1,15 @@
 import { tokenSystemOf } from '../../tokens/token-tree';
-import type { ComponentItem, StyleRule } from '../definition';
+import type { ComponentDefinition, StyleRule } from '../definition';
 import { itemsOf } from '../../document/item';
-import { inOneGo } from '../../base/steps';
+import { runToEnd } from '../../base/steps';
 import { Resolution } from '../../tokens/resolve';
 import { deprecationOf as tokenDeprecation } from '../../tokens/tier';
 import { findings, findingsOf } from '@/editing/findings/queries/findings';
 import { demo, done, newId, opened } from '@/testing/library';
-import { acceptFindings, mend } from '@/editing/findings/commands/fixes';
+import { acceptFindings, applyFixes } from '@/editing/findings/commands/fixes';
 import { Bindings } from '../bindings';
 import { styleRule as rule } from '@/testing/style-rule';
-import { provenSteps } from '../matrix-summary';
+import { summarySteps } from '../matrix-summary';
 import { checkComponent, COMPONENT_CHECKS } from './registry';
 
 const document = demo();
@@ -18,20 +18,20 @@ const resolution = new Resolution(tokenSystemOf(items));
 const button = itemsOf(items, 'component').find(({ name }) => name === 'button')!;
 const white = () => ({ r: 1, g: 1, b: 1, alpha: 1 });
 
-const withRules = (...rules: StyleRule[]): ComponentItem => ({
+const withRules = (...rules: StyleRule[]): ComponentDefinition => ({
   ...button,
   guards: {},
   excluded: {},
   entries: Object.fromEntries(rules.map((one, i) => [`entry_${i}`, one])),
 });
-const codes = (component: ComponentItem) =>
+const codes = (component: ComponentDefinition) =>
   checkComponent({
     component,
     authored: component,
     items,
     resolution,
     bindings: () => new Bindings(resolution, 0),
-    proven: () => inOneGo(provenSteps(component, items, resolution, white)),
+    summary: () => runToEnd(summarySteps(component, items, resolution, white)),
   }).map(({ code }) => code);
 const sound = withRules(
   rule('a0', '', 'root', { color: '{color.text.default}', 'background-color': '{color.surface.raised}' }),
@@ -39,7 +39,7 @@ const sound = withRules(
 );
 
 const deprecatedToken = resolution.paths.find((path) => tokenDeprecation(resolution, path) !== undefined)!;
-const holding = (name: string): ComponentItem => ({
+const holding = (name: string): ComponentDefinition => ({
   ...sound,
   props: {
     ...sound.props,
@@ -56,7 +56,7 @@ const holding = (name: string): ComponentItem => ({
 });
 
 /** One component that each code is said of; without it nothing of the kind is. A code without an example fails the suite. */
-const EXAMPLES: Record<string, ComponentItem> = {
+const EXAMPLES: Record<string, ComponentDefinition> = {
   'guard-broken': { ...sound, guards: { guard_1: { order: 'a0', when: [], part: 'root', property: 'position', value: 'relative', note: '' } } },
   'template-root': { ...sound, template: '<button part="root"></button><i></i>' },
   'template-unsafe': { ...sound, template: '<button part="root" onclick="x()"><slot name="label"></slot></button>' },
@@ -99,15 +99,15 @@ test('a raw value is bound at one click, several at once, and what is accepted i
   };
   const own = new Map(document.items).set(button.id, { ...button, guards: {}, entries });
   const library = opened({ ...document, items: own });
-  const said = () => inOneGo(findingsOf(library, { name: 'button' }));
+  const said = () => runToEnd(findingsOf(library, { name: 'button' }));
   const raw = said().filter(({ code }) => code.startsWith('raw-'));
-  expect(raw.map(({ code, mend: words }) => [code, words])).toEqual([
+  expect(raw.map(({ code, fixLabel: words }) => [code, words])).toEqual([
     ['raw-exact', 'color becomes {color.text.default}'],
     ['raw-near', 'padding becomes {inset.control.inline}'],
     ['raw-foreign', undefined],
   ]);
-  const mended = done(library, mend(library, { keys: raw.slice(0, 2) }, newId));
-  const now = mended.own.items.get(button.id) as ComponentItem;
+  const mended = done(library, applyFixes(library, { keys: raw.slice(0, 2) }, newId));
+  const now = mended.own.items.get(button.id) as ComponentDefinition;
   expect((now.entries.entry_0 as StyleRule).declarations).toEqual([
     ['color', { token: { id: expect.any(String), path: 'color.text.default' } }],
     ['padding', { token: { id: expect.any(String), path: 'inset.control.inline' } }],
@@ -115,7 +115,7 @@ test('a raw value is bound at one click, several at once, and what is accepted i
   ]);
   expect(now.entries.entry_1).toEqual(entries.entry_1);
   const accepted = done(library, acceptFindings(library, { keys: [raw[2]!], reason: 'Asked for' }, newId));
-  expect(inOneGo(findingsOf(accepted, { name: 'button' })).map(({ code }) => code)).not.toContain(
+  expect(runToEnd(findingsOf(accepted, { name: 'button' })).map(({ code }) => code)).not.toContain(
     'raw-foreign',
   );
   const rows = findings(accepted, { code: 'raw-exact', severity: '', find: 'button' }).rows;
@@ -124,18 +124,18 @@ test('a raw value is bound at one click, several at once, and what is accepted i
 
 test('what outlives an edit: values of tokens while no token changes, and what other components come to', () => {
   const library = opened(document);
-  const before = library.proven(library.items.get(button.id) as ComponentItem);
+  const before = library.summary(library.items.get(button.id) as ComponentDefinition);
   const changed = new Map(document.items).set(button.id, { ...button, entries: {} });
   const Library = library.constructor as new (...given: unknown[]) => typeof library;
   const open = (own: typeof document.items) =>
-    new Library(library.surroundings, { ...document, items: own }, 3, [], 'p', library.carried);
+    new Library(library.surroundings, { ...document, items: own }, 3, [], 'p', library.derived);
   const next = open(changed);
   expect(next.resolution).toBe(library.resolution);
   const badge = itemsOf(document.items, 'component').find(({ name }) => name === 'badge')!;
-  expect(next.proven(next.items.get(badge.id) as ComponentItem)).toBe(
-    library.proven(library.items.get(badge.id) as ComponentItem),
+  expect(next.summary(next.items.get(badge.id) as ComponentDefinition)).toBe(
+    library.summary(library.items.get(badge.id) as ComponentDefinition),
   );
-  expect(next.proven(next.items.get(button.id) as ComponentItem)).not.toBe(before);
+  expect(next.summary(next.items.get(button.id) as ComponentDefinition)).not.toBe(before);
   const token = itemsOf(document.items, 'token')[0]!;
   const other = open(new Map(document.items).set(token.id, { ...token, redirects: ['x'] }));
   expect(other.resolution).not.toBe(library.resolution);

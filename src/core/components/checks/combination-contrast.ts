@@ -7,8 +7,8 @@ import type { ComponentCheck } from './check';
 /** Parts whose contrast is too low in some combination: the weakest of each, and in how many. */
 export const combinationContrast: ComponentCheck = {
   codes: ['combination-contrast'],
-  run: ({ component, proven }) =>
-    proven().weakest.map(({ check, combination, times }): Finding => {
+  run: ({ component, summary }) =>
+    summary().weakest.map(({ check, combination, times }): Finding => {
       const choices = ordered(component.props).flatMap(({ name, kind }) =>
         kind === 'choice' ? [`${name} ${combination.props[name]}`] : [],
       );

@@ -5,8 +5,8 @@ import type { ComponentCheck } from './check';
 /** Rules that never hold, or hold and always lose. */
 export const ruleIdle: ComponentCheck = {
   codes: ['rule-idle'],
-  run({ component, proven }) {
-    const { never, overruled } = proven().counts;
+  run({ component, summary }) {
+    const { never, overruled } = summary().counts;
     const finding = (id: string, what: string, fix: string): Finding[] => {
       const rule = component.entries[id];
       if (rule?.kind !== 'rule') return [];
@@ -22,7 +22,7 @@ export const ruleIdle: ComponentCheck = {
       ];
     };
     // Of a sample one cannot say that a rule holds nowhere.
-    if (proven().sampled) return [];
+    if (summary().sampled) return [];
     return [
       ...never.flatMap((id) => finding(id, 'never holds', 'Correct its conditions, or take it out')),
       ...overruled.flatMap((id) =>

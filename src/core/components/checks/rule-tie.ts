@@ -5,12 +5,12 @@ import type { ComponentCheck } from './check';
 /** Rules of equal strength that hold together and disagree: the later wins, and perhaps by chance. */
 export const ruleTie: ComponentCheck = {
   codes: ['rule-tie'],
-  run({ component, proven }) {
+  run({ component, summary }) {
     const words = (id: string) => {
       const rule = component.entries[id];
       return (rule?.kind === 'rule' && conditionsText(rule.when)) || 'always';
     };
-    return proven().counts.ties.map(({ first, second, part, property }): Finding => ({
+    return summary().counts.ties.map(({ first, second, part, property }): Finding => ({
       code: 'rule-tie',
       severity: 'note',
       path: `${component.name}: ${property} of ${part} when ${words(first)} and when ${words(second)}`,

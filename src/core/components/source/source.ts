@@ -1,3 +1,4 @@
+import { ExpectedError } from '../../base/errors';
 import type { CodeLink } from '../definition';
 
 export type CodeProp = CodeLink['props'][number] & { default?: string; description?: string };
@@ -18,7 +19,8 @@ export interface SourceReader {
 }
 
 /** Code that cannot be read, in words. */
-export class SourceProblem extends Error {
+export class SourceProblem extends ExpectedError {
+  override readonly name = 'SourceProblem';
   constructor(
     message: string,
     readonly fix: string,

@@ -60,15 +60,15 @@ export const ramps: RecipeKind<RampRecipe> = {
     }
     if (outcome.problems.length > 0) return outcome;
     for (const { name, anchors } of recipe.hues) {
-      const plan: RampPlan = { ...recipe, anchors };
-      const light = ramp(plan);
+      const command: RampPlan = { ...recipe, anchors };
+      const light = ramp(command);
       const prefix = recipe.hues.length > 1 ? `${name}: ` : '';
       for (const { problem, fix } of light.problems) outcome.problems.push({ problem: prefix + problem, fix });
       for (const step of light.steps)
         outcome.tokens.push({ path: `${name}.${step.name}`, object: tokenObject(colorJson(step.color), 'color'), when: {} });
       if (!recipe.dark) continue;
       const turned = ramp({
-        ...plan,
+        ...command,
         keepAnchors: false,
         lightness: turnedOver(recipe.lightness),
         chroma: recipe.chroma.map(({ at, value }) => ({ at: Number((1 - at).toFixed(4)), value: value * recipe.dark!.chroma })),

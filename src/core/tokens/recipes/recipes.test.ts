@@ -20,7 +20,7 @@ import { RECIPES } from './registry';
 import { spacing } from './spacing';
 import { typeScale } from './type-scale';
 
-const plan = (more: Partial<RampPlan> = {}): RampPlan => ({
+const command = (more: Partial<RampPlan> = {}): RampPlan => ({
   ...ramps.standard,
   anchors: ['#0a5d6a'],
   ...more,
@@ -62,7 +62,7 @@ describe('ramps', () => {
   test('anchors are kept exactly, every step is in gamut, lightness falls', () => {
     fc.assert(
       fc.property(fc.array(anchor, { minLength: 1, maxLength: 3 }), (anchors) => {
-        const made = ramp(plan({ anchors }));
+        const made = ramp(command({ anchors }));
         const written = made.steps.map(({ color }) => colorText(color));
         for (const text of anchors) expect(written).toContain(colorText(parseColor(text)!));
         for (const step of made.steps) expect(step.anchor || withinGamut(step.color, 'srgb')).toBe(true);
@@ -97,7 +97,7 @@ describe('ramps', () => {
       { step: '400', ratio: 3, on: ['white'] },
     ];
     for (const anchors of [['#1f6feb'], ['#d29922'], ['#3fb950'], ['#777777']]) {
-      const made = ramp(plan({ anchors, needs, keepAnchors: false }));
+      const made = ramp(command({ anchors, needs, keepAnchors: false }));
       const found = hexes(made);
       expect(made.problems).toEqual([]);
       for (const { step, ratio, on } of needs)
@@ -110,7 +110,7 @@ describe('ramps', () => {
 
   test('a need that cannot hold is named, with the nearest that can', () => {
     const made = ramp(
-      plan({ needs: [{ step: '500', ratio: 7, on: ['#ffffff', '#000000'] }], keepAnchors: false }),
+      command({ needs: [{ step: '500', ratio: 7, on: ['#ffffff', '#000000'] }], keepAnchors: false }),
     );
     expect(made.problems).toHaveLength(1);
     expect(made.problems[0]!.problem).toMatch(
@@ -119,10 +119,10 @@ describe('ramps', () => {
     const nearest = Number(/Ask for ([\d.]+)/.exec(made.problems[0]!.fix)![1]);
     expect(nearest).toBeGreaterThan(4);
     const again = ramp(
-      plan({ needs: [{ step: '500', ratio: nearest, on: ['#ffffff', '#000000'] }], keepAnchors: false }),
+      command({ needs: [{ step: '500', ratio: nearest, on: ['#ffffff', '#000000'] }], keepAnchors: false }),
     );
     expect(again.problems).toEqual([]);
-    const kept = ramp(plan({ anchors: ['#cccccc'], needs: [{ step: '200', ratio: 4.5, on: ['#fff'] }] }));
+    const kept = ramp(command({ anchors: ['#cccccc'], needs: [{ step: '200', ratio: 4.5, on: ['#fff'] }] }));
     expect(kept.problems[0]!.problem).toContain('anchor kept as it is');
   });
 

@@ -50,7 +50,7 @@ export const color: TokenType = {
     return undefined;
   },
   css: (value) => colorText(colorOf(value)!),
-  modernise(value) {
+  normalise(value) {
     if (typeof value !== 'string') return undefined;
     const parsed = parseColor(value);
     return parsed && colorJson(parsed);

@@ -40,12 +40,12 @@ export function composite(options: {
       const type = names.includes(String(place[0])) ? members[String(place[0])] : undefined;
       return place.length === 1 ? type?.name : type?.member?.(place.slice(1));
     },
-    modernise(value) {
+    normalise(value) {
       if (!isObject(value)) return undefined;
       let changed: JsonObject | undefined;
       for (const member of names) {
         const part = value.get(member);
-        const modern = part === undefined ? undefined : members[member]!.modernise?.(part);
+        const modern = part === undefined ? undefined : members[member]!.normalise?.(part);
         if (modern !== undefined) (changed ??= new Map(value)).set(member, modern);
       }
       return changed;
@@ -78,9 +78,9 @@ export function listOf(name: string, item: TokenType, options: { single: boolean
       if (typeof place[0] !== 'number') return options.single ? item.member?.(place) : undefined;
       return place.length === 1 ? name : item.member?.(place.slice(1));
     },
-    modernise(value) {
-      if (!Array.isArray(value)) return options.single ? item.modernise?.(value) : undefined;
-      const modern = value.map((entry) => item.modernise?.(entry));
+    normalise(value) {
+      if (!Array.isArray(value)) return options.single ? item.normalise?.(value) : undefined;
+      const modern = value.map((entry) => item.normalise?.(entry));
       return modern.some((entry) => entry !== undefined)
         ? value.map((entry, i) => modern[i] ?? entry)
         : undefined;

@@ -36,7 +36,7 @@ export function quantity(name: string, units: readonly string[], example: string
       const object = value as Map<string, Json>;
       return `${numberText(object.get('value') as number)}${object.get('unit') as string}`;
     },
-    modernise(value) {
+    normalise(value) {
       if (typeof value !== 'string') return undefined;
       const [, number, unit] = legacy.exec(value) ?? (/^\s*0\s*$/.test(value) ? ['', '0', units[0]!] : []);
       if (number === undefined) return undefined;

@@ -20,7 +20,7 @@ export interface TokenType {
   /** The type of a member, for references inside a composite; undefined where any or none may stand. */
   member?(place: readonly (string | number)[]): string | undefined;
   /** The present form of a value written in an older form; undefined where it is no older form. */
-  modernise?(value: Json): Json | undefined;
+  normalise?(value: Json): Json | undefined;
 }
 
 export const problem = (message: string, fix: string): ValueProblem => ({ message, fix });

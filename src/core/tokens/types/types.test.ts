@@ -125,17 +125,17 @@ test.each(WRONG)('%s %j is refused', (name, value, words) => {
 });
 
 test('older spellings are modernised inside composites too', () => {
-  const modern = TOKEN_TYPES.get('shadow')!.modernise!(json([{ ...shadow, color: '#fff', blur: '4px' }]));
+  const modern = TOKEN_TYPES.get('shadow')!.normalise!(json([{ ...shadow, color: '#fff', blur: '4px' }]));
   expect(toPlain(modern!)).toMatchObject([
     { color: { colorSpace: 'srgb', components: [1, 1, 1] }, blur: { value: 4, unit: 'px' } },
   ]);
-  expect(TOKEN_TYPES.get('dimension')!.modernise!('0')).toEqual(
+  expect(TOKEN_TYPES.get('dimension')!.normalise!('0')).toEqual(
     jsonObject([
       ['value', 0],
       ['unit', 'px'],
     ]),
   );
-  expect(TOKEN_TYPES.get('dimension')!.modernise!('16 furlongs')).toBeUndefined();
+  expect(TOKEN_TYPES.get('dimension')!.normalise!('16 furlongs')).toBeUndefined();
 });
 
 /** What people type, and what is wrong with it. */

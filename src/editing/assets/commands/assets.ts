@@ -4,8 +4,8 @@ import { itemsOf, ordered } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { behind, notOwn } from '@/editing/components/commands/own-component';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked, type Working } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
 
 /** A drawing or picture the server has stored, and what it is to be called. */
 export interface StoredAsset {
@@ -36,7 +36,7 @@ export function addAssets(
   library: OpenLibrary,
   { files, brand = null }: { files: StoredAsset[]; brand?: string | null },
   newId: NewId,
-): Plan {
+): Command {
   const context = contextId(library, brand);
   if (context === undefined) return refuse(`There is no context ${brand}`, 'Choose one from the list');
   const wrong = files.find(({ name }) => !NAME.test(name));
@@ -44,7 +44,7 @@ export function addAssets(
     return refuse(`“${wrong.name}” is no name for an asset`, 'Use small letters, digits and hyphens');
   const names = [...new Set(files.map(({ name }) => name))];
   const what = names.length > 3 ? `${names.length} ${files[0]!.role}s` : names.join(', ');
-  return worked(library, newId, `Add ${what}`, (work) => {
+  return runCommand(library, newId, `Add ${what}`, (work) => {
     for (const { name, role, ...stored } of files) {
       const file = { ...stored, context, font: null };
       const known = itemsOf(work.own, 'asset').find((asset) => asset.name === name && asset.role !== 'font');
@@ -65,7 +65,7 @@ export function addAssets(
 const areaOf = (file: { svg?: string }) => (file.svg === undefined ? undefined : sizeOfDrawing(file.svg));
 
 function addAsset(
-  work: Working,
+  work: DraftTransaction,
   name: string,
   role: StoredAsset['role'],
   file: Omit<AssetFile, 'order'>,
@@ -88,14 +88,14 @@ export function renameAsset(
   library: OpenLibrary,
   { asset: from, name }: { asset: string; name: string },
   newId: NewId,
-): Plan {
+): Command {
   const asset = ownAsset(library, from);
   if (!asset) return notOwn(from);
   if (!NAME.test(name))
     return refuse(`“${name}” is no name for an asset`, 'Use small letters, digits and hyphens');
   if (itemsOf(library.items, 'asset').some((other) => other.name === name && other.id !== asset.id))
     return refuse(`There is an asset ${name} already`, 'Choose another name');
-  return worked(library, newId, `Rename ${from} to ${name}`, (work) => work.set(asset.id, 'name', name));
+  return runCommand(library, newId, `Rename ${from} to ${name}`, (work) => work.set(asset.id, 'name', name));
 }
 
 /** Takes out one version of an asset, or the asset with its last one; one that is used stays. */
@@ -103,7 +103,7 @@ export function removeAssetFile(
   library: OpenLibrary,
   { asset: name, file }: { asset: string; file: string },
   newId: NewId,
-): Plan {
+): Command {
   const asset = ownAsset(library, name);
   if (!asset?.files[file]) return notOwn(name);
   const last = Object.keys(asset.files).length === 1;
@@ -113,7 +113,7 @@ export function removeAssetFile(
       `${name} is used in ${uses.length} place${uses.length === 1 ? '' : 's'}`,
       'Replace it there first, or bring another version',
     );
-  return worked(library, newId, `Take out ${asset.files[file].file}`, (work) => {
+  return runCommand(library, newId, `Take out ${asset.files[file].file}`, (work) => {
     if (last) work.remove(asset.id);
     else work.set(asset.id, `files/${file}`, null);
   });
@@ -124,14 +124,14 @@ export function replaceAsset(
   library: OpenLibrary,
   { from, to }: { from: string; to: string },
   newId: NewId,
-): Plan {
+): Command {
   const target = itemsOf(library.items, 'asset').find((asset) => asset.name === to && asset.role !== 'font');
   const source = itemsOf(library.items, 'asset').find(
     (asset) => asset.name === from && asset.role !== 'font',
   );
   if (!target || !source)
     return refuse(`There is no asset ${target ? from : to}`, 'Choose one from the list');
-  return worked(library, newId, `Replace ${from} by ${to}`, (work) => {
+  return runCommand(library, newId, `Replace ${from} by ${to}`, (work) => {
     for (const component of itemsOf(work.own, 'component'))
       for (const [id, prop] of Object.entries(component.props)) {
         if (!prop.holds?.some(({ asset }) => asset && (asset.id ?? source.id) === source.id)) continue;

@@ -1,7 +1,7 @@
 import { sizeOfDrawing } from '@/core/assets/drawing';
 import { byOrder, itemsOf, ordered } from '@/core/document/item';
 import type { Context } from '@/core/tokens/system';
-import { groundsOf } from '@/editing/session/backdrop';
+import { backdropsOf } from '@/editing/session/backdrop';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { whereIs, type Where } from '@/editing/session/where';
 
@@ -32,7 +32,7 @@ export interface AssetsView {
   /** Style sheets beneath all components, weakest first. */
   sheets: { name: string; css: string; own: boolean; from: string }[];
   brands: string[];
-  grounds: { name: string; css: string }[];
+  backdrops: { name: string; css: string }[];
   canEdit: boolean;
 }
 
@@ -93,7 +93,7 @@ export function assets(
       .filter(({ axis }) => axis === brandAxis?.id)
       .sort(byOrder)
       .map(({ name }) => name),
-    grounds: groundsOf(library, lens).surfaces,
+    backdrops: backdropsOf(library, lens).surfaces,
     canEdit: library.canEdit,
   };
 }

@@ -19,22 +19,22 @@ import {
   styleValueOf,
   usedComponent,
 } from './own-component';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand } from '@/editing/session/draft-transaction';
 
 /** Says that combinations must not be made; `id` null adds, an empty condition takes it back. */
 export function setExclusion(
   library: OpenLibrary,
   { component: name, id, when, why }: { component: string; id: string | null; when: string; why: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   const used = usedComponent(library, name);
   if (!component || !used) return notOwn(name);
   if (when.trim() === '') {
     if (id === null)
       return refuse('An exclusion needs a condition', 'Write one such as “tone is quiet and busy”');
-    return worked(library, newId, `Allow what ${name} excluded`, (work) =>
+    return runCommand(library, newId, `Allow what ${name} excluded`, (work) =>
       work.set(component.id, `excluded/${id}`, null),
     );
   }
@@ -49,7 +49,7 @@ export function setExclusion(
   const rest = combinations({ ...used, excluded: { ...used.excluded, [id ?? 'new']: stored } });
   if (rest.all.length === 0) return refuse('That would leave no combination at all', 'Exclude fewer of them');
   const label = `Exclude ${conditionsText(read.conditions)} of ${name}`;
-  return worked(library, newId, label, (work) =>
+  return runCommand(library, newId, label, (work) =>
     work.set(component.id, `excluded/${id ?? newId('exclusion')}`, stored),
   );
 }
@@ -72,7 +72,7 @@ export function setSlot(
     holds,
   }: { component: string; prop: string; accepts: string[]; most: number | null; holds: PieceDraft[] },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   const used = usedComponent(library, name);
   const [id, prop] =
@@ -102,7 +102,7 @@ export function setSlot(
   if (problem) return refuse(problem.problem, problem.fix);
   const stored = { ...wanted, order: prop.order };
   if (stored.most === undefined) delete stored.most;
-  return worked(library, newId, `Change the slot ${propName} of ${name}`, (work) =>
+  return runCommand(library, newId, `Change the slot ${propName} of ${name}`, (work) =>
     work.set(component.id, `props/${id}`, stored),
   );
 
@@ -122,7 +122,7 @@ export function setSlot(
 }
 
 /** Puts another piece into a slot in place of the one that stands there, its props kept where the new one has them. */
-export function swapPiece(
+export function swapNested(
   library: OpenLibrary,
   {
     component,
@@ -132,7 +132,7 @@ export function swapPiece(
     icon,
   }: { component: string; prop: string; at: number; name: string; icon: boolean },
   newId: NewId,
-): Plan {
+): Command {
   const found = ownComponent(library, component);
   const prop = Object.values(found?.props ?? {}).find((other) => other.name === propName);
   if (!found || !prop) return notOwn(`${propName} of ${component}`);
@@ -170,14 +170,14 @@ export function setAdjustable(
     on,
   }: { component: string; part: string; property: string; on: boolean },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   const [id, part] =
     Object.entries(component?.parts ?? {}).find(([, other]) => other.name === partName) ?? [];
   if (!component || !part) return notOwn(`${partName} of ${name}`);
   const rest = (part.adjustable ?? []).filter((other) => other !== property);
   const label = on ? `Let users adjust ${property} of ${partName}` : `Fix ${property} of ${partName}`;
-  return worked(library, newId, label, (work) =>
+  return runCommand(library, newId, label, (work) =>
     work.set(component.id, `parts/${id}`, { ...part, adjustable: on ? [...rest, property] : rest }),
   );
 }
@@ -196,7 +196,7 @@ export function setGuard(
   library: OpenLibrary,
   { component: name, id, guard }: { component: string; id: string | null; guard: GuardDraft },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   const used = usedComponent(library, name);
   if (!component || !used) return notOwn(name);
@@ -218,7 +218,7 @@ export function setGuard(
     note: guard.note.trim(),
     ...(Object.keys(guard.under).length > 0 && { under: guard.under }),
   };
-  return worked(library, newId, `Promise that ${guardText(stored)}`, (work) =>
+  return runCommand(library, newId, `Promise that ${guardText(stored)}`, (work) =>
     work.set(component.id, `guards/${id ?? newId('guard')}`, stored),
   );
 }
@@ -227,11 +227,11 @@ export function removeGuard(
   library: OpenLibrary,
   { component: name, id }: { component: string; id: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   const guard = component?.guards[id];
   if (!component || !guard) return notOwn('This guard');
-  return worked(library, newId, `Take back that ${guardText(guard)}`, (work) =>
+  return runCommand(library, newId, `Take back that ${guardText(guard)}`, (work) =>
     work.set(component.id, `guards/${id}`, null),
   );
 }
@@ -247,7 +247,7 @@ export function recordGuards(
     under,
   }: { component: string; when: string; boxes: MeasuredPart[]; properties: string[]; under: Context },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   const used = usedComponent(library, name);
   if (!component || !used) return notOwn(name);
@@ -273,7 +273,7 @@ export function recordGuards(
         })
       : [],
   );
-  return worked(library, newId, `Promise what ${name} is now`, (work) => {
+  return runCommand(library, newId, `Promise what ${name} is now`, (work) => {
     let guards = component.guards;
     for (const guard of found) {
       if (Object.values(guards).some((other) => same(other, guard))) continue;
@@ -295,7 +295,7 @@ export function setBehaviour(
   library: OpenLibrary,
   { component: name, id, behaviour }: { component: string; id: string | null; behaviour: BehaviourDraft },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   const used = usedComponent(library, name);
   if (!component || !used) return notOwn(name);
@@ -320,7 +320,7 @@ export function setBehaviour(
       return refuse('The note is empty', 'Write what an engineer has to know');
     stored = { ...behaviour, order };
   }
-  return worked(library, newId, `${id ? 'Change' : 'Add'} a behaviour of ${name}`, (work) =>
+  return runCommand(library, newId, `${id ? 'Change' : 'Add'} a behaviour of ${name}`, (work) =>
     work.set(component.id, `behaviours/${id ?? newId('behaviour')}`, stored),
   );
 }
@@ -329,10 +329,10 @@ export function removeBehaviour(
   library: OpenLibrary,
   { component: name, id }: { component: string; id: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   if (!component?.behaviours?.[id]) return notOwn('This behaviour');
-  return worked(library, newId, `Take a behaviour out of ${name}`, (work) =>
+  return runCommand(library, newId, `Take a behaviour out of ${name}`, (work) =>
     work.set(component.id, `behaviours/${id}`, null),
   );
 }
@@ -341,10 +341,10 @@ export function describeComponent(
   library: OpenLibrary,
   { component: name, text }: { component: string; text: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   if (!component) return notOwn(name);
-  return worked(library, newId, `Describe ${name}`, (work) =>
+  return runCommand(library, newId, `Describe ${name}`, (work) =>
     work.set(component.id, 'description', text.trim()),
   );
 }
@@ -358,14 +358,14 @@ export function setPart(
     description,
   }: { component: string; part: string; shows: string; description: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   const part = ordered(component?.parts ?? {}).find((other) => other.name === partName);
   if (!component || !part) return notOwn(`${partName} of ${name}`);
   if (shows !== 'text' && shows !== 'icon' && shows !== 'nothing')
     return refuse(`A part shows text, an icon or nothing, not ${shows}`, 'Choose one of them');
   const { id, ...rest } = part;
-  return worked(library, newId, `Change the part ${partName} of ${name}`, (work) =>
+  return runCommand(library, newId, `Change the part ${partName} of ${name}`, (work) =>
     work.set(component.id, `parts/${id}`, { ...rest, shows, description: description.trim() }),
   );
 }

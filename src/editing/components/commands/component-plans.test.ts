@@ -1,8 +1,8 @@
-import type { ComponentItem } from '@/core/components/definition';
+import type { ComponentDefinition } from '@/core/components/definition';
 import { itemsOf, ordered } from '@/core/document/item';
 import { matrix } from '../queries/matrix';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { inOneGo } from '@/core/base/steps';
+import { runToEnd } from '@/core/base/steps';
 import { findingsOf } from '@/editing/findings/queries/findings';
 import { proof } from '../queries/proof';
 import { specimen } from '../queries/specimen';
@@ -14,38 +14,38 @@ import {
   setExclusion,
   setGuard,
   setSlot,
-  swapPiece,
+  swapNested,
 } from './component-make';
-import { cutLoose, setBases, setRuleValue, setStyleSheet, shareRules } from './component-rules';
+import { unlink, setBases, setRuleValue, setStyleSheet, shareRules } from './component-rules';
 import { setScript } from './components';
 import { setRule, startComponent } from './making';
 import {
   rankComponents,
   removeComponents,
-  setComponentStanding,
-  tidiedRanks,
-  tidyComponents,
+  setComponentLifecycle,
+  groupedRanks,
+  groupComponents,
 } from './organise';
-import type { Plan } from '@/editing/session/command';
+import type { Command } from '@/editing/session/command';
 import { compareWithCode, startFromCode, startFromMarkup } from './starting';
 
 const library = opened(demo());
-const own = (of: OpenLibrary, name: string): ComponentItem =>
+const own = (of: OpenLibrary, name: string): ComponentDefinition =>
   itemsOf(of.own.items, 'component').find((one) => one.name === name)!;
-const problem = (plan: Plan) => ('problem' in plan ? plan.problem : 'none');
+const problem = (command: Command) => ('problem' in command ? command.problem : 'none');
 const piece = (name: string) => ({ name, icon: false, props: {}, passed: {} });
 
 test('a sheet stored as it stands changes nothing; one rule changed is one field changed', () => {
   const { sheet } = proof(library, { name: 'button', lens })!;
   expect(problem(setStyleSheet(library, { component: 'button', text: sheet }, newId))).toBe(
-    'That changes nothing',
+    'Nothing would change',
   );
-  const plan = setStyleSheet(
+  const command = setStyleSheet(
     library,
     { component: 'button', text: sheet.replace('min-height: 56px', 'min-height: 60px') },
     newId,
   );
-  expect('edits' in plan && plan.edits.map(({ kind, path }) => [kind, path.split('/')[0]])).toEqual([
+  expect('edits' in command && command.edits.map(({ kind, path }) => [kind, path.split('/')[0]])).toEqual([
     ['set', 'entries'],
   ]);
   const text = `${sheet}\n@media print { [part~="root"] { display: none } }\n`;
@@ -81,11 +81,11 @@ test.each([
   ['a guard on no property', (l: OpenLibrary) => setGuard(l, { component: 'badge', id: null, guard: { when: '', part: 'root', property: '1px', value: 'x', note: '', under: {} } }, newId), '“1px” is no CSS property'],
   ['a time that is none', (l: OpenLibrary) => setBehaviour(l, { component: 'toast', id: null, behaviour: { kind: 'timed', part: 'root', text: '', state: '', after: 'soon', does: 'leave' } }, newId), '“soon” is no time'],
   ['what is used removed', (l: OpenLibrary) => removeComponents(l, { names: ['button'] }, newId), expect.stringMatching(/^button is used in \d+ places?$/)],
-  ['replaced by itself', (l: OpenLibrary) => setComponentStanding(l, { names: ['badge'], deprecation: { reason: '', replacement: 'badge' } }, newId), 'badge cannot be replaced by itself'],
+  ['replaced by itself', (l: OpenLibrary) => setComponentLifecycle(l, { names: ['badge'], deprecation: { reason: '', replacement: 'badge' } }, newId), 'badge cannot be replaced by itself'],
   ['a rule set that is not there', (l: OpenLibrary) => setBases(l, { component: 'badge', sets: ['x'] }, newId), 'There is no rule set x'],
   ['code without props', (l: OpenLibrary) => startFromCode(l, { name: 'x', file: 'x.ts', props: [] }, newId), 'x.ts gives it no props'],
   ['unsafe markup', (l: OpenLibrary) => startFromMarkup(l, { name: 'x', proposal: { template: '<p part="root" onclick="x()"></p>', parts: [], props: [], rules: [] }, bindings: {} }, newId), 'A template may not hold the attribute onclick'],
-])('%s is refused in words', (_, plan, words) => expect(problem(plan(library))).toEqual(words)); // prettier-ignore
+])('%s is refused in words', (_, command, words) => expect(problem(command(library))).toEqual(words)); // prettier-ignore
 
 test('a variation says what differs, and follows the rest until it is cut loose', () => {
   const linked = done(
@@ -105,7 +105,7 @@ test('a variation says what differs, and follows the rest until it is cut loose'
   expect([heights(here, 'button'), heights(here, 'chip')]).toEqual([['40px'], ['40px', '24px']]);
   const there = done(linked, setRuleValue(linked, { ...value, at: 'source' }, newId));
   expect([heights(there, 'button'), heights(there, 'chip')]).toEqual([['24px'], ['24px']]);
-  const loose = done(here, cutLoose(here, { component: 'chip' }, newId));
+  const loose = done(here, unlink(here, { component: 'chip' }, newId));
   expect(own(loose, 'chip').variationOf).toBeNull();
   expect(matrix(loose, { name: 'chip', lens })!.counts).toEqual(matrix(here, { name: 'chip', lens })!.counts);
 });
@@ -157,7 +157,7 @@ test('exclusions, adjustable styles, guards and ranks are stored and counted', (
   const open = done(library, setSlot(library, { component: 'sailing-row', prop: 'badge', accepts: [], most: 1, holds: [{ ...piece('badge'), props: { label: 'Soon' }, passed: { status: 'status' } }] }, newId)); // prettier-ignore
   const swapped = done(
     open,
-    swapPiece(open, { component: 'sailing-row', prop: 'badge', at: 0, name: 'button', icon: false }, newId),
+    swapNested(open, { component: 'sailing-row', prop: 'badge', at: 0, name: 'button', icon: false }, newId),
   );
   // What the other piece has too is kept, the rest is not.
   expect(
@@ -208,8 +208,8 @@ test('what no rule says is measured, and is not broken by being unsaid; what has
 test('tidying joins families by name, and ranks are made as they are named', () => {
   let now = done(library, rankComponents(library, { names: ['button'], rank: 'smallest' }, newId));
   now = done(now, startComponent(now, { name: 'button-row' }, newId));
-  expect(tidiedRanks(now)).toEqual([{ name: 'button-row', from: '', to: 'smallest' }]);
-  const tidy = done(now, tidyComponents(now, {}, newId));
+  expect(groupedRanks(now)).toEqual([{ name: 'button-row', from: '', to: 'smallest' }]);
+  const tidy = done(now, groupComponents(now, {}, newId));
   expect(own(tidy, 'button-row').rank).toBe(own(tidy, 'button').rank);
   const before = done(
     tidy,
@@ -230,7 +230,7 @@ test('code is compared with the props there are', () => {
     library,
     compareWithCode(library, { component: 'button', file: 'button.tsx', props }, newId),
   );
-  const said = inOneGo(findingsOf(compared, { name: 'button' })).map(({ message }) => message);
+  const said = runToEnd(findingsOf(compared, { name: 'button' })).map(({ message }) => message);
   expect(said).toEqual(expect.arrayContaining([
     'button: tone can be loud in button.tsx, and not here',
     'button: tone can be danger here, and not in button.tsx',
@@ -238,7 +238,7 @@ test('code is compared with the props there are', () => {
     'button: wide is not in button.tsx',
   ])); // prettier-ignore
   const made = done(library, startFromCode(library, { name: 'from-code', file: 'button.tsx', props }, newId));
-  expect(inOneGo(findingsOf(made, { name: 'from-code' }))).toEqual([]);
+  expect(runToEnd(findingsOf(made, { name: 'from-code' }))).toEqual([]);
   expect(
     problem(setRule(made, { component: 'from-code', rule: null, when: 'tone is loud', part: 'root' }, newId)),
   ).toBe('none');

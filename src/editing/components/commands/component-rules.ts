@@ -2,7 +2,7 @@ import { entryHome, named } from '@/core/components/compose';
 import { parseStyle, selectorText, type Written } from '@/core/components/style-text';
 import { partAncestry, templateOf } from '@/core/components/template';
 import { equal, moveEntry } from '@/core/document/edits';
-import type { ComponentItem, RuleSetItem, StyleEntry, StyleRule } from '@/core/components/definition';
+import type { ComponentDefinition, RuleSetItem, StyleEntry, StyleRule } from '@/core/components/definition';
 import { itemsOf, ordered } from '@/core/document/item';
 import { orderBetween, ordersAfter } from '@/core/document/order';
 import type { OpenLibrary } from '@/editing/session/open-library';
@@ -17,15 +17,15 @@ import {
   styleValueOf,
   usedComponent,
 } from './own-component';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked, type Working } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
 
 /** Puts a style sheet in place of a component's own entries; those that say the same keep their identity. */
 export function setStyleSheet(
   library: OpenLibrary,
   { component: name, text }: { component: string; text: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   const used = usedComponent(library, name);
   if (!component || !used) return notOwn(name);
@@ -42,13 +42,17 @@ export function setStyleSheet(
       `The template has no part ${lost.part}, of which ${selectorText(lost)} speaks`,
       `Choose one of ${[...parts.keys()].join(', ')}, or add the part to the template`,
     );
-  return worked(library, newId, `Change the style sheet of ${name}`, (work) =>
+  return runCommand(library, newId, `Change the style sheet of ${name}`, (work) =>
     putEntries(work, component, entries),
   );
 }
 
 /** Stores entries in this order, each over the stored one it continues: the one that says the same, else of the same subject. */
-function putEntries(work: Working, component: ComponentItem, entries: readonly Written[]): void {
+function putEntries(
+  work: DraftTransaction,
+  component: ComponentDefinition,
+  entries: readonly Written[],
+): void {
   const left = new Map(ordered(component.entries).map(({ id, ...entry }) => [id, entry as StyleEntry]));
   const bare = ({ order: _order, ...entry }: StyleEntry): Written => entry;
   const subject = (entry: Written) => (entry.kind === 'rule' ? selectorText(entry) : 'kept');
@@ -101,7 +105,7 @@ function homeOf(
   library: OpenLibrary,
   name: string,
   rule: string,
-): { item: ComponentItem | RuleSetItem; own: boolean } | undefined {
+): { item: ComponentDefinition | RuleSetItem; own: boolean } | undefined {
   const authored = itemsOf(library.effective.authored, 'component').find((one) => one.name === name);
   if (!authored) return undefined;
   const home = entryHome(authored, rule, library.effective.authored);
@@ -124,7 +128,7 @@ export function setRuleValue(
     at = 'here',
   }: { component: string; rule: string; property: string; text: string; at?: 'here' | 'source' },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   const home = homeOf(library, name, id);
   const rule = home?.item.entries[id];
@@ -138,7 +142,7 @@ export function setRuleValue(
   const { value } = read;
   const label = `Set ${property} of ${home.own || at === 'here' ? name : home.item.name} to ${trimmed || 'nothing'}`;
   if (!home.own && at === 'here')
-    return worked(library, newId, label, (work) => {
+    return runCommand(library, newId, label, (work) => {
       const mine = Object.entries(component.entries).find(
         ([, entry]) => entry.kind === 'rule' && entry.part === rule.part && equal(entry.when, rule.when),
       );
@@ -157,7 +161,7 @@ export function setRuleValue(
       });
     });
   if (!library.own.items.has(home.item.id)) return notOwn(home.item.name);
-  return worked(library, newId, label, (work) =>
+  return runCommand(library, newId, label, (work) =>
     work.set(home.item.id, `entries/${id}`, {
       ...rule,
       declarations: declared(rule, property, trimmed === '' ? undefined : value),
@@ -179,7 +183,7 @@ export function setPartStyle(
     text,
   }: { component: string; part: string; when: string; property: string; text: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   if (!component) return notOwn(name);
   const used = usedComponent(library, name)!;
@@ -193,7 +197,7 @@ export function setPartStyle(
   const known = ordered(component.entries).findLast(
     (entry) => entry.kind === 'rule' && entry.part === part && equal(entry.when, about.conditions),
   );
-  return worked(
+  return runCommand(
     library,
     newId,
     `Set ${property} of ${part} of ${name} to ${trimmed || 'nothing'}`,
@@ -231,7 +235,7 @@ export function shareRules(
   library: OpenLibrary,
   { component: name, rules, set }: { component: string; rules: string[]; set: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   if (!component) return notOwn(name);
   if (!NAME.test(set))
@@ -242,7 +246,7 @@ export function shareRules(
   const known = itemsOf(library.own.items, 'ruleSet').find((other) => other.name === set);
   const moved = rules.filter((id) => component.entries[id]);
   if (moved.length === 0) return refuse('No rule is chosen', 'Choose the rules that others are to share');
-  return worked(
+  return runCommand(
     library,
     newId,
     `Share ${moved.length} rule${moved.length === 1 ? '' : 's'} of ${name} as ${set}`,
@@ -281,7 +285,7 @@ export function setBases(
   library: OpenLibrary,
   { component: name, sets }: { component: string; sets: string[] },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   const used = usedComponent(library, name);
   if (!component || !used) return notOwn(name);
@@ -296,7 +300,7 @@ export function setBases(
           `${set!.name} speaks of the part ${entry.part}, which ${name} has not`,
           'Add the part to the template first',
         );
-  return worked(library, newId, `Let ${name} stand on ${sets.join(', ') || 'no rule set'}`, (work) =>
+  return runCommand(library, newId, `Let ${name} stand on ${sets.join(', ') || 'no rule set'}`, (work) =>
     work.set(
       component.id,
       'bases',
@@ -306,17 +310,17 @@ export function setBases(
 }
 
 /** Cuts a variation loose: all it took over becomes its own. */
-export function cutLoose(
+export function unlink(
   library: OpenLibrary,
   { component: name }: { component: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   const used = usedComponent(library, name);
   if (!component || !used) return notOwn(name);
   if (!component.variationOf) return refuse(`${name} varies nothing`, 'There is nothing to cut');
   const source = component.variationOf.path;
-  return worked(library, newId, `Cut ${name} loose from ${source}`, (work) => {
+  return runCommand(library, newId, `Cut ${name} loose from ${source}`, (work) => {
     work.remove(component.id);
     work.add({ ...used, variationOf: null, bases: [] });
   });

@@ -3,15 +3,15 @@ import { parseTemplate, partAncestry } from '@/core/components/template';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { addMissingParts } from './making';
 import { ownComponent, usedComponent } from './own-component';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand } from '@/editing/session/draft-transaction';
 
 /** Changes a template; parts it gains are named, and one that rules still style cannot go. */
 export function setTemplate(
   library: OpenLibrary,
   { component: name, text }: { component: string; text: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   if (!component) return refuse(`${name} comes from an ancestor`, 'Change it at the source');
   const used = usedComponent(library, name)!;
@@ -32,7 +32,7 @@ export function setTemplate(
       `Rules or guards of ${name} speak of the part ${gone}, which this template has no more`,
       'Keep the part, or take those rules out first',
     );
-  return worked(library, newId, `Change the template of ${name}`, (work) => {
+  return runCommand(library, newId, `Change the template of ${name}`, (work) => {
     work.set(component.id, 'template', text);
     addMissingParts(work, component);
   });
@@ -45,20 +45,22 @@ export function setScript(
   library: OpenLibrary,
   { component: name, text }: { component: string; text: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   if (!component) return refuse(`${name} comes from an ancestor`, 'Change it at the source');
   if (text.length > LARGEST_SCRIPT) return refuse('The script has more than 100 KB', 'Make it shorter');
   try {
     parse(text, { sourceType: 'script', allowReturnOutsideFunction: true });
   } catch (error) {
+    // The parser's own error says where; anything else is a fault of ours.
     const { loc } = error as { loc?: { line: number; column: number } };
+    if (!(error instanceof SyntaxError)) throw error;
     return refuse(
       `The script cannot be read${loc ? ` at line ${loc.line}, column ${loc.column + 1}` : ''}`,
       'Correct it there',
     );
   }
-  return worked(library, newId, `Change the script of ${name}`, (work) =>
+  return runCommand(library, newId, `Change the script of ${name}`, (work) =>
     work.set(component.id, 'script', text),
   );
 }

@@ -1,19 +1,19 @@
 import { documentOf } from '@/core/document/change-set';
-import type { ComponentItem } from '@/core/components/definition';
+import type { ComponentDefinition } from '@/core/components/definition';
 import { itemsOf, ordered } from '@/core/document/item';
 import { combinationsOf } from '@/core/components/combinations';
 import { ruleCounts, whatIf } from '@/core/components/counts';
-import { allHold } from '@/core/components/condition';
-import { declaredStyle, rulesByStrength } from '@/core/components/style';
+import { allMatch } from '@/core/components/condition';
+import { declaredStyle, rulesBySpecificity } from '@/core/components/style';
 import { demo, done, lens, newId, opened } from '@/testing/library';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { matrix } from '../queries/matrix';
 import { setTemplate } from './components';
 import { setRuleValue } from './component-rules';
 import { removeProp, removeRule, setProp, setRule, startComponent, type PropDraft } from './making';
-import type { Plan } from '@/editing/session/command';
+import type { Command } from '@/editing/session/command';
 
-const component = (of: OpenLibrary, name: string): ComponentItem =>
+const component = (of: OpenLibrary, name: string): ComponentDefinition =>
   itemsOf(of.items, 'component').find((one) => one.name === name)!;
 const choice = (name: string, values: string[]): PropDraft => ({
   name,
@@ -22,12 +22,12 @@ const choice = (name: string, values: string[]): PropDraft => ({
   default: '',
   description: '',
 });
-const problem = (plan: Plan) => ('problem' in plan ? plan.problem : 'none');
+const problem = (command: Command) => ('problem' in command ? command.problem : 'none');
 
 /** A button with four sizes, five kinds, five states and an icon before, after or none: from nothing, by plans alone. */
 function button(): OpenLibrary {
   let now = opened(documentOf('new', 'library', []));
-  const run = (plan: Plan) => (now = done(now, plan));
+  const run = (command: Command) => (now = done(now, command));
   run(startComponent(now, { name: 'button' }, newId));
   run(setTemplate(now, { component: 'button', text: '<button part="root"><i part="before" when="icon is before"></i><span part="label"><slot name="label"></slot></span><i part="after" when="icon is after"></i></button>' }, newId)); // prettier-ignore
   run(
@@ -80,10 +80,10 @@ test('a sixth kind: what it would bring is what it brings', () => {
   const wider = done(built, setProp(built, { component: 'button', prop: choice('tone', ['main', 'quiet', 'plain', 'danger', 'success', 'notice']) }, newId)); // prettier-ignore
   const after = component(wider, 'button');
   expect(combinationsOf(after)).toHaveLength(432);
-  const rules = rulesByStrength(after);
+  const rules = rulesBySpecificity(after);
   const fresh = combinationsOf(after).filter(({ props }) => props.tone === 'notice');
   expect(new Set(ahead.inherits.map(({ rule }) => rule))).toEqual(
-    new Set(rules.filter((rule) => fresh.some((one) => allHold(rule.when, one))).map(({ id }) => id)),
+    new Set(rules.filter((rule) => fresh.some((one) => allMatch(rule.when, one))).map(({ id }) => id)),
   );
   // It looks like the default kind until something is said of it.
   expect(ruleCounts(after).alike).toBe(72);
@@ -116,10 +116,10 @@ test('counts, held against a plain reading: what never holds, never wins, change
   const wins = new Set<string>();
   const holds = new Set<string>();
   for (const combination of combinationsOf(made)) {
-    for (const rule of rulesByStrength(made)) if (allHold(rule.when, combination)) holds.add(rule.id);
+    for (const rule of rulesBySpecificity(made)) if (allMatch(rule.when, combination)) holds.add(rule.id);
     for (const all of declaredStyle(made, combination).values()) for (const { rule } of all) wins.add(rule);
   }
-  const ids = rulesByStrength(made).map(({ id }) => id);
+  const ids = rulesBySpecificity(made).map(({ id }) => id);
   expect(new Set(counts.never)).toEqual(new Set(ids.filter((id) => !holds.has(id))));
   expect(new Set(counts.overruled)).toEqual(new Set(ids.filter((id) => holds.has(id) && !wins.has(id))));
   expect(wins).toContain(winner);
@@ -142,7 +142,7 @@ test('what is still used cannot go, and what is not there cannot be spoken of', 
   expect(problem(rule('tone is loud'))).toMatch(/loud is no value of tone/);
   expect(problem(rule('colour is red'))).toMatch(/no prop colour/);
   expect(problem(rule('state is sleepy'))).toMatch(/no state sleepy/);
-  expect(problem(rule('tone === quiet'))).toMatch(/is no condition/);
+  expect(problem(rule('tone === quiet'))).toMatch(/is not a valid condition/);
   expect(problem(rule('', 'tail'))).toMatch(/no part tail/);
   expect(problem(setTemplate(built, { component: 'button', text: '<button part="top"></button>' }, newId))).toMatch(/root/);
   for (const name of ['button', 'Big Button', ''])
@@ -154,7 +154,7 @@ test('a value that a screen sets cannot go; a copy stands for itself', () => {
   const released = demo();
   const original = itemsOf(released.items, 'component').find(({ name }) => name === 'button')!;
   const tone = Object.values(original.props).find(({ kind }) => kind === 'choice')!;
-  const bare: ComponentItem = { ...original, entries: {}, guards: {} };
+  const bare: ComponentDefinition = { ...original, entries: {}, guards: {} };
   const items = new Map(released.items).set(original.id, bare);
   const placed = { id: 'placement_1', kind: 'placement', screen: 'screen_1', parent: null, slot: null, component: { id: original.id, path: 'button' }, props: { [tone.name]: tone.values.at(-1)! }, overrides: {}, order: 'a0' } as const; // prettier-ignore
   const library = opened({ ...released, items }, undefined, {

@@ -1,6 +1,6 @@
 import { conditionsText } from '@/core/components/condition';
 import { partAncestry, slotNames, templateOf } from '@/core/components/template';
-import type { ComponentItem, Condition, Prop, StyleRule } from '@/core/components/definition';
+import type { ComponentDefinition, Condition, Prop, StyleRule } from '@/core/components/definition';
 import { itemsOf, ordered } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
 import type { OpenLibrary } from '@/editing/session/open-library';
@@ -15,8 +15,8 @@ import {
   partProblem,
   usedComponent,
 } from './own-component';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked, type Working } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
 
 /**
  * Starts a component: a root that takes content; everything another one has, as a copy of its own; or, where `linked`, a
@@ -26,7 +26,7 @@ export function startComponent(
   library: OpenLibrary,
   { name, from, linked }: { name: string; from?: string; linked?: boolean },
   newId: NewId,
-): Plan {
+): Command {
   const refused = nameProblem(library, name);
   if (refused) return refused;
   const all = itemsOf(library.items, 'component');
@@ -34,7 +34,7 @@ export function startComponent(
   if (from !== undefined && !source)
     return refuse(`There is no component ${from}`, 'Choose one from the list');
   const order = behindAllComponents(library);
-  return worked(library, newId, `Start the component ${name}`, (work) => {
+  return runCommand(library, newId, `Start the component ${name}`, (work) => {
     const id = newId('component');
     if (source && linked)
       return work.add({
@@ -89,7 +89,7 @@ export const blank = {
   props: {},
   entries: {},
   guards: {},
-} satisfies Partial<ComponentItem>;
+} satisfies Partial<ComponentDefinition>;
 
 export type PropDraft = Pick<Prop, 'name' | 'kind' | 'values' | 'default' | 'description'>;
 
@@ -98,7 +98,7 @@ export function setProp(
   library: OpenLibrary,
   { component: name, prop }: { component: string; prop: PropDraft },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   if (!component) return notOwn(name);
   const words = [prop.name, ...(prop.kind === 'choice' ? prop.values : [])];
@@ -134,7 +134,7 @@ export function setProp(
       );
   }
   const stored: Prop = { ...prop, default: standard, order: known?.order ?? behind(component.props) };
-  return worked(library, newId, `${known ? 'Change' : 'Add'} the prop ${prop.name} of ${name}`, (work) =>
+  return runCommand(library, newId, `${known ? 'Change' : 'Add'} the prop ${prop.name} of ${name}`, (work) =>
     work.set(component.id, `props/${id ?? newId('prop')}`, stored),
   );
 }
@@ -143,7 +143,7 @@ export function removeProp(
   library: OpenLibrary,
   { component: name, prop }: { component: string; prop: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   const [id] = Object.entries(component?.props ?? {}).find(([, other]) => other.name === prop) ?? [];
   if (!component || id === undefined) return notOwn(`${prop} of ${name}`);
@@ -152,7 +152,7 @@ export function removeProp(
     : [];
   const users = [...usersOf(component, prop, () => true), ...slots];
   if (users.length > 0) return stillUsed(prop, users);
-  return worked(library, newId, `Take the prop ${prop} out of ${name}`, (work) =>
+  return runCommand(library, newId, `Take the prop ${prop} out of ${name}`, (work) =>
     work.set(component.id, `props/${id}`, null),
   );
 }
@@ -165,26 +165,28 @@ const stillUsed = (prop: string, users: string[]) =>
 
 /** Rules, guards and pieces of the template that speak of a prop in a way that `affected` says would no longer hold. */
 function usersOf(
-  component: ComponentItem,
+  component: ComponentDefinition,
   prop: string,
   affected: (condition: Exclude<Condition, { kind: 'state' }>) => boolean,
 ): string[] {
-  const speaks = (when: readonly Condition[]) =>
+  const hasDeclaration = (when: readonly Condition[]) =>
     when.some((condition) => condition.kind !== 'state' && condition.prop === prop && affected(condition));
   const rules = ordered(component.entries).flatMap((entry) =>
-    entry.kind === 'rule' && speaks(entry.when) ? [`the rule when ${conditionsText(entry.when)}`] : [],
+    entry.kind === 'rule' && hasDeclaration(entry.when)
+      ? [`the rule when ${conditionsText(entry.when)}`]
+      : [],
   );
   const guards = ordered(component.guards).flatMap((guard) =>
-    speaks(guard.when) ? [`the guard on ${guard.property} of ${guard.part}`] : [],
+    hasDeclaration(guard.when) ? [`the guard on ${guard.property} of ${guard.part}`] : [],
   );
   const parts = [...partAncestry(templateOf(component.template).root)].flatMap(([part, { when }]) =>
-    speaks(when) ? [`the part ${part}`] : [],
+    hasDeclaration(when) ? [`the part ${part}`] : [],
   );
   return [...rules, ...guards, ...parts];
 }
 
 /** Values of a prop that screens set, with the screen they are set on. */
-function placedValues(library: OpenLibrary, component: ComponentItem, prop: string) {
+function placedValues(library: OpenLibrary, component: ComponentDefinition, prop: string) {
   return library.snapshot.products.flatMap((product) =>
     product.items.flatMap((item) =>
       item.kind === 'placement' && item.component.id === component.id && item.props[prop] !== undefined
@@ -204,7 +206,7 @@ export function setRule(
     part,
   }: { component: string; rule: string | null; when: string; part: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   if (!component) return notOwn(name);
   const known = id === null ? undefined : component.entries[id];
@@ -226,7 +228,7 @@ export function setRule(
         comment: '',
       };
   const words = conditions.length > 0 ? `when ${conditionsText(conditions)}` : 'always';
-  return worked(library, newId, `${known ? 'Change' : 'Add'} a rule of ${name}: ${words}`, (work) =>
+  return runCommand(library, newId, `${known ? 'Change' : 'Add'} a rule of ${name}: ${words}`, (work) =>
     work.set(component.id, `entries/${id ?? newId('entry')}`, rule),
   );
 }
@@ -235,20 +237,20 @@ export function removeRule(
   library: OpenLibrary,
   { component: name, rule }: { component: string; rule: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   if (!component?.entries[rule]) return notOwn('This rule');
-  return worked(library, newId, `Take a rule out of ${name}`, (work) =>
+  return runCommand(library, newId, `Take a rule out of ${name}`, (work) =>
     work.set(component.id, `entries/${rule}`, null),
   );
 }
 
 /** Names what `parts` of a component lack of its template, once that has changed: each new part shows nothing until it is said. */
-export function addMissingParts(work: Working, component: ComponentItem): void {
+export function addMissingParts(work: DraftTransaction, component: ComponentDefinition): void {
   const named = new Set(Object.values(component.parts).map(({ name }) => name));
   let last = ordered(component.parts).at(-1)?.order ?? null;
   for (const name of partAncestry(
-    templateOf((work.own.get(component.id) as ComponentItem).template).root,
+    templateOf((work.own.get(component.id) as ComponentDefinition).template).root,
   ).keys()) {
     if (named.has(name)) continue;
     [last] = ordersAfter(last, 1) as [string];

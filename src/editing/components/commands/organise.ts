@@ -1,20 +1,20 @@
 import { named } from '@/core/components/compose';
 import { moveEntry } from '@/core/document/edits';
-import type { ComponentItem } from '@/core/components/definition';
+import type { ComponentDefinition } from '@/core/components/definition';
 import { byOrder, itemsOf } from '@/core/document/item';
 import { orderBetween, ordersAfter } from '@/core/document/order';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { nameProblem, notOwn, ownComponent } from './own-component';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked, type Working } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
 
-const inRank = (work: Working, rank: string | null) =>
+const inRank = (work: DraftTransaction, rank: string | null) =>
   itemsOf(work.own, 'component')
     .filter((component) => component.rank === rank)
     .sort(byOrder);
 
 /** The rank of this name, made where there is none; null for an empty name. */
-function rankNamed(work: Working, name: string): string | null {
+function rankNamed(work: DraftTransaction, name: string): string | null {
   if (name === '') return null;
   const known = itemsOf(work.items, 'rank').find((rank) => rank.name === name);
   if (known) return known.id;
@@ -29,16 +29,16 @@ export function rankComponents(
   library: OpenLibrary,
   { names, rank, before }: { names: string[]; rank: string; before?: string },
   newId: NewId,
-): Plan {
+): Command {
   const found = names.map((name) => ownComponent(library, name));
   const missing = names.find((_, i) => !found[i]);
   if (missing !== undefined) return notOwn(missing);
   if (rank.length > 60 || /[\n<>]/.test(rank))
     return refuse('That is no name for a rank', 'Use a short word, such as basic');
   const one = names.length === 1 ? names[0]! : `${names.length} components`;
-  return worked(library, newId, `Put ${one} into ${rank || 'no rank'}`, (work) => {
+  return runCommand(library, newId, `Put ${one} into ${rank || 'no rank'}`, (work) => {
     const id = rankNamed(work, rank.trim());
-    for (const component of found as ComponentItem[]) {
+    for (const component of found as ComponentDefinition[]) {
       const there = inRank(work, id).filter((other) => !names.includes(other.name) || other.rank !== id);
       const others = there.filter((other) => other.id !== component.id);
       const next = before === undefined ? undefined : others.find((other) => other.name === before);
@@ -55,13 +55,13 @@ export function renameRank(
   library: OpenLibrary,
   { rank, name }: { rank: string; name: string },
   newId: NewId,
-): Plan {
+): Command {
   const own = itemsOf(library.own.items, 'rank').find((other) => other.name === rank);
   if (!own) return notOwn(rank);
   if (name.trim() === '') return refuse('A rank has a name', 'Write one, such as basic');
   if (itemsOf(library.items, 'rank').some((other) => other.name === name.trim()))
     return refuse(`There is a rank ${name.trim()} already`, 'Choose another name');
-  return worked(library, newId, `Rename the rank ${rank} to ${name.trim()}`, (work) =>
+  return runCommand(library, newId, `Rename the rank ${rank} to ${name.trim()}`, (work) =>
     work.set(own.id, 'name', name.trim()),
   );
 }
@@ -76,7 +76,7 @@ export interface Tidied {
  * Where components would stand by their names: `list-row` after `list`, in its rank. A component joins the rank of the
  * longest other name that its own begins with, hyphen by hyphen; within a rank they stand by name.
  */
-export function tidiedRanks(library: OpenLibrary): Tidied[] {
+export function groupedRanks(library: OpenLibrary): Tidied[] {
   const all = itemsOf(library.items, 'component');
   const names = new Map(itemsOf(library.items, 'rank').map(({ id, name }) => [id, name]));
   const byName = new Map(all.map((component) => [component.name, component]));
@@ -99,9 +99,9 @@ export function tidiedRanks(library: OpenLibrary): Tidied[] {
 }
 
 /** Puts components where their names say, and orders each rank by name. */
-export function tidyComponents(library: OpenLibrary, _: Record<string, never>, newId: NewId): Plan {
-  return worked(library, newId, 'Tidy components by name', (work) => {
-    for (const { name, to } of tidiedRanks(library)) {
+export function groupComponents(library: OpenLibrary, _: Record<string, never>, newId: NewId): Command {
+  return runCommand(library, newId, 'Tidy components by name', (work) => {
+    for (const { name, to } of groupedRanks(library)) {
       const component = ownComponent(library, name)!;
       work.set(component.id, 'rank', rankNamed(work, to));
     }
@@ -117,7 +117,7 @@ export function tidyComponents(library: OpenLibrary, _: Record<string, never>, n
 }
 
 /** Keeps components out of releases or lets them in; deprecates them, or takes that back. */
-export function setComponentStanding(
+export function setComponentLifecycle(
   library: OpenLibrary,
   {
     names,
@@ -129,7 +129,7 @@ export function setComponentStanding(
     deprecation?: { reason: string; replacement: string | null } | null;
   },
   newId: NewId,
-): Plan {
+): Command {
   const missing = names.find((name) => !ownComponent(library, name));
   if (missing !== undefined) return notOwn(missing);
   const replacement = deprecation?.replacement
@@ -147,7 +147,7 @@ export function setComponentStanding(
         : visibility === 'internal'
           ? 'Keep out of releases:'
           : 'Let into releases:';
-  return worked(library, newId, `${what} ${names.join(', ')}`, (work) => {
+  return runCommand(library, newId, `${what} ${names.join(', ')}`, (work) => {
     for (const name of names) {
       const component = ownComponent(library, name)!;
       if (visibility) work.set(component.id, 'visibility', visibility);
@@ -165,7 +165,11 @@ export function setComponentStanding(
 }
 
 /** Removes components that nothing uses; one that is used names its uses. */
-export function removeComponents(library: OpenLibrary, { names }: { names: string[] }, newId: NewId): Plan {
+export function removeComponents(
+  library: OpenLibrary,
+  { names }: { names: string[] },
+  newId: NewId,
+): Command {
   const found = names.map((name) => ownComponent(library, name));
   const missing = names.find((_, i) => !found[i]);
   if (missing !== undefined) return notOwn(missing);
@@ -181,7 +185,7 @@ export function removeComponents(library: OpenLibrary, { names }: { names: strin
         'Deprecate it with a replacement, or take it out of those first',
       );
   }
-  return worked(library, newId, `Remove ${names.join(', ')}`, (work) => {
+  return runCommand(library, newId, `Remove ${names.join(', ')}`, (work) => {
     for (const id of going) work.remove(id);
   });
 }
@@ -191,10 +195,12 @@ export function renameComponent(
   library: OpenLibrary,
   { component: from, name }: { component: string; name: string },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, from);
   if (!component) return notOwn(from);
   const refused = nameProblem(library, name, component.id);
   if (refused) return refused;
-  return worked(library, newId, `Rename ${from} to ${name}`, (work) => work.set(component.id, 'name', name));
+  return runCommand(library, newId, `Rename ${from} to ${name}`, (work) =>
+    work.set(component.id, 'name', name),
+  );
 }

@@ -1,28 +1,29 @@
+import { Refusal } from '@/core/base/errors';
 import { parseConditions } from '@/core/components/condition';
 import { partAncestry, templateOf } from '@/core/components/template';
-import type { ComponentItem, Condition, StyleValue } from '@/core/components/definition';
+import type { ComponentDefinition, Condition, StyleValue } from '@/core/components/definition';
 import { itemsOf, ordered } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
 import { aliasPath } from '@/core/tokens/references';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { KNOWN_STATES } from '../queries/proof';
-import { refuse, type Plan } from '@/editing/session/command';
+import { refuse, type Command } from '@/editing/session/command';
 
 /** Names of components, props, values, parts and states. */
 export const NAME = /^[a-z][a-zA-Z0-9-]{0,60}$/;
 
-export const ownComponent = (library: OpenLibrary, name: string): ComponentItem | undefined =>
+export const ownComponent = (library: OpenLibrary, name: string): ComponentDefinition | undefined =>
   itemsOf(library.own.items, 'component').find((component) => component.name === name);
 
 /** The component as it is used: with its rule sets and with what it varies. */
-export const usedComponent = (library: OpenLibrary, name: string): ComponentItem | undefined =>
+export const usedComponent = (library: OpenLibrary, name: string): ComponentDefinition | undefined =>
   itemsOf(library.items, 'component').find((component) => component.name === name);
 
-export const notOwn = (name: string): Plan =>
+export const notOwn = (name: string): Command =>
   refuse(`${name} is not in this library`, 'Change it at the source');
 
 /** What stands against a name for a component, other than that of id `but`; undefined where nothing does. */
-export function nameProblem(library: OpenLibrary, name: string, but?: string): Plan | undefined {
+export function nameProblem(library: OpenLibrary, name: string, but?: string): Command | undefined {
   if (!NAME.test(name))
     return refuse(
       `“${name}” is no name for a component`,
@@ -49,14 +50,15 @@ export const behind = (entries: Record<string, { order: string }> | undefined): 
 
 /** Conditions as written, held against what the component has. */
 export function conditionsFor(
-  component: ComponentItem,
+  component: ComponentDefinition,
   text: string,
-): { conditions: Condition[] } | { refused: Plan } {
+): { conditions: Condition[] } | { refused: Command } {
   let conditions: Condition[];
   try {
     conditions = parseConditions(text);
   } catch (error) {
-    return { refused: refuse((error as Error).message, 'Correct the condition') };
+    if (!(error instanceof Refusal)) throw error;
+    return { refused: refuse(error.problem, error.fix) };
   }
   for (const condition of conditions) {
     const refused = conditionProblem(component, condition);
@@ -65,7 +67,7 @@ export function conditionsFor(
   return { conditions };
 }
 
-function conditionProblem(component: ComponentItem, condition: Condition): Plan | undefined {
+function conditionProblem(component: ComponentDefinition, condition: Condition): Command | undefined {
   if (condition.kind === 'state') {
     const states = [...KNOWN_STATES, ...component.states];
     return states.includes(condition.state)
@@ -83,7 +85,7 @@ function conditionProblem(component: ComponentItem, condition: Condition): Plan 
     : refuse(`${value} is no value of ${prop.name}`, `Use one of ${prop.values.join(', ')}, or add it`);
 }
 
-export function partProblem(component: ComponentItem, part: string): Plan | undefined {
+export function partProblem(component: ComponentDefinition, part: string): Command | undefined {
   const parts = [...partAncestry(templateOf(component.template).root).keys()];
   return parts.includes(part)
     ? undefined
@@ -91,7 +93,10 @@ export function partProblem(component: ComponentItem, part: string): Plan | unde
 }
 
 /** A value as typed: `{path}` binds a token, anything else is one CSS value. */
-export function styleValueOf(library: OpenLibrary, text: string): { value: StyleValue } | { refused: Plan } {
+export function styleValueOf(
+  library: OpenLibrary,
+  text: string,
+): { value: StyleValue } | { refused: Command } {
   const trimmed = text.trim();
   const path = aliasPath(trimmed);
   const token = path === undefined ? undefined : library.tree.ids.get(path);

@@ -1,15 +1,15 @@
 import { parseConditions } from '@/core/components/condition';
 import type { CodeProp } from '@/core/components/source/source';
 import { partAncestry, templateOf } from '@/core/components/template';
-import type { ComponentItem, Prop, StyleRule, StyleValue } from '@/core/components/definition';
+import type { ComponentDefinition, Prop, StyleRule, StyleValue } from '@/core/components/definition';
 import { ordersAfter } from '@/core/document/order';
 import type { Proposal } from '@/core/components/from-markup';
 import { plainName } from '@/core/components/plain-name';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { blank } from './making';
 import { behindAllComponents, NAME, nameProblem, notOwn, ownComponent } from './own-component';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand } from '@/editing/session/draft-transaction';
 
 /** Entries by fresh ids, in order. */
 function listed<T, E extends { order: string }>(
@@ -33,7 +33,7 @@ export function startFromMarkup(
     bindings,
   }: { name: string; proposal: Pick<Proposal, 'template' | 'parts' | 'props' | 'rules'>; bindings: Bindings },
   newId: NewId,
-): Plan {
+): Command {
   const refused = nameProblem(library, name);
   if (refused) return refused;
   const { root, findings } = templateOf(proposal.template);
@@ -41,7 +41,7 @@ export function startFromMarkup(
   if (!root || finding)
     return refuse(finding?.message ?? 'The template is empty', finding?.fix ?? 'Choose another element');
   const there = partAncestry(root);
-  return worked(library, newId, `Start ${name} from markup`, (work) => {
+  return runCommand(library, newId, `Start ${name} from markup`, (work) => {
     const id = () => newId('entry');
     const valueOf = (rule: number, property: string, raw: string): StyleValue => {
       const path = bindings[`${rule} ${property}`];
@@ -103,7 +103,7 @@ const propOf = (prop: CodeProp, order: string): Prop => {
   };
 };
 
-const linkOf = (file: string, props: readonly CodeProp[]): ComponentItem['code'] => ({
+const linkOf = (file: string, props: readonly CodeProp[]): ComponentDefinition['code'] => ({
   file,
   props: props.map(({ name, kind, values }) => ({ name, kind, values })),
 });
@@ -113,11 +113,11 @@ export function startFromCode(
   library: OpenLibrary,
   { name, file, props }: { name: string; file: string; props: CodeProp[] },
   newId: NewId,
-): Plan {
+): Command {
   const refused = nameProblem(library, name);
   if (refused) return refused;
   if (props.length === 0) return refuse(`${file} gives it no props`, 'Choose another component of the file');
-  return worked(library, newId, `Start ${name} from ${file}`, (work) => {
+  return runCommand(library, newId, `Start ${name} from ${file}`, (work) => {
     const id = () => newId('entry');
     const texts = props.filter(({ kind }) => kind === 'text' || kind === 'slot').slice(0, 12);
     const made = texts.map((prop) => ({ prop, part: propOf(prop, '').name }));
@@ -147,10 +147,10 @@ export function compareWithCode(
   library: OpenLibrary,
   { component: name, file, props }: { component: string; file: string; props: CodeProp[] },
   newId: NewId,
-): Plan {
+): Command {
   const component = ownComponent(library, name);
   if (!component) return notOwn(name);
-  return worked(library, newId, `Compare ${name} with ${file}`, (work) =>
+  return runCommand(library, newId, `Compare ${name} with ${file}`, (work) =>
     work.set(component.id, 'code', linkOf(file, props)),
   );
 }

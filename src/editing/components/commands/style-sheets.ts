@@ -4,8 +4,8 @@ import { itemsOf } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { notOwn } from './own-component';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand } from '@/editing/session/draft-transaction';
 
 const ownSheet = (library: OpenLibrary, name: string): StyleSheetItem | undefined =>
   itemsOf(library.own.items, 'styleSheet').find((sheet) => sheet.name === name);
@@ -15,7 +15,7 @@ export function putStyleSheets(
   library: OpenLibrary,
   { sheets }: { sheets: { name: string; css: string }[] },
   newId: NewId,
-): Plan {
+): Command {
   for (const { name, css } of sheets) {
     if (!/^[\w][\w .-]{0,80}$/.test(name))
       return refuse(`“${name}” is no name for a style sheet`, 'Use letters, digits, dots and hyphens');
@@ -24,7 +24,7 @@ export function putStyleSheets(
   }
   const names = sheets.map(({ name }) => name).join(', ');
   const known = sheets.every(({ name }) => ownSheet(library, name));
-  return worked(library, newId, `${known ? 'Change' : 'Bring'} ${names}`, (work) => {
+  return runCommand(library, newId, `${known ? 'Change' : 'Bring'} ${names}`, (work) => {
     for (const { name, css } of sheets) {
       const all = itemsOf(work.own, 'styleSheet');
       const there = all.find((sheet) => sheet.name === name);
@@ -38,8 +38,8 @@ export function putStyleSheets(
   });
 }
 
-export function removeStyleSheet(library: OpenLibrary, { name }: { name: string }, newId: NewId): Plan {
+export function removeStyleSheet(library: OpenLibrary, { name }: { name: string }, newId: NewId): Command {
   const sheet = ownSheet(library, name);
   if (!sheet) return notOwn(name);
-  return worked(library, newId, `Take out ${name}`, (work) => work.remove(sheet.id));
+  return runCommand(library, newId, `Take out ${name}`, (work) => work.remove(sheet.id));
 }

@@ -1,13 +1,13 @@
 import { axesOf } from '@/core/components/combinations';
 import { renderNested } from '@/core/components/nested';
 import { traceOf, type Trace } from '@/core/components/trace';
-import type { ComponentItem } from '@/core/components/definition';
+import type { ComponentDefinition } from '@/core/components/definition';
 import { byOrder, itemsOf, ordered } from '@/core/document/item';
 import { referencesOf } from '@/core/library/reach';
 import { pageStyles } from '@/core/outputs/page-styles';
 import type { Steps } from '@/core/base/steps';
 import type { Context } from '@/core/tokens/system';
-import { groundsOf } from '@/editing/session/backdrop';
+import { backdropsOf } from '@/editing/session/backdrop';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
 /** What a gallery can be narrowed to. */
@@ -46,14 +46,14 @@ export interface ComponentsView {
   all: number;
   css: string;
   /** CSS colour of the surface the specimens stand on, through the lens. */
-  ground: string;
+  backdrop: string;
   trace: Trace | null;
 }
 
 /** Where a token shows in these components; null where none is asked for, or there is none of that path. */
 export function tracing(
   { items, resolution }: OpenLibrary,
-  of: ComponentItem[],
+  of: ComponentDefinition[],
   path: string | undefined,
 ): Trace | null {
   return path !== undefined && resolution.index.numbers.has(path)
@@ -62,7 +62,7 @@ export function tracing(
 }
 
 /** Whether all words of a search stand in a component's name, props, parts, descriptions or the tokens it uses. */
-function matches(component: ComponentItem, words: readonly string[]): boolean {
+function matches(component: ComponentDefinition, words: readonly string[]): boolean {
   if (words.length === 0) return true;
   const text = [
     component.name,
@@ -85,7 +85,7 @@ export function* componentsInSteps(
   library: OpenLibrary,
   asked: Parameters<typeof components>[1],
 ): Steps<ComponentsView> {
-  yield* library.proving();
+  yield* library.summarising();
   return components(library, asked);
 }
 
@@ -101,15 +101,15 @@ export function components(
   const { items, resolution } = library;
   const all = itemsOf(items, 'component').sort(byOrder);
   const ranks = itemsOf(items, 'rank').sort(byOrder);
-  const grounds = groundsOf(library, lens);
+  const backdrops = backdropsOf(library, lens);
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const documented = new Set(
     itemsOf(items, 'guide').flatMap((guide) =>
       ordered(guide.blocks).flatMap((block) => ('component' in block ? [block.component.id] : [])),
     ),
   );
-  const card = (component: ComponentItem): ComponentCard => {
-    const { failing, unknown } = library.proven(component);
+  const card = (component: ComponentDefinition): ComponentCard => {
+    const { failing, unknown } = library.summary(component);
     return {
       id: component.id,
       name: component.name,
@@ -150,6 +150,6 @@ export function components(
     all: all.length,
     css: pageStyles(items, resolution, found),
     trace: tracing(library, found, trace),
-    ground: grounds.css,
+    backdrop: backdrops.css,
   };
 }

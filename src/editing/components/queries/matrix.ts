@@ -6,11 +6,11 @@ import { keptText } from '@/core/components/passthrough-css';
 import { isUnknown, matrixSteps, type MatrixCell } from '@/core/components/matrix';
 import { renderNested } from '@/core/components/nested';
 import { sizeSteps } from '@/core/components/sizes';
-import type { ComponentItem } from '@/core/components/definition';
+import type { ComponentDefinition } from '@/core/components/definition';
 import { itemsOf, ordered } from '@/core/document/item';
-import { between, inOneGo, type Steps } from '@/core/base/steps';
+import { between, runToEnd, type Steps } from '@/core/base/steps';
 import { contextText, type Context } from '@/core/tokens/system';
-import { groundsOf } from '@/editing/session/backdrop';
+import { backdropsOf } from '@/editing/session/backdrop';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
 export interface CellView {
@@ -69,15 +69,15 @@ export interface MatrixAsked {
 
 /** Every combination of a component: counted, grouped, failing ones first, then those that are not known. */
 export const matrix = (library: OpenLibrary, asked: MatrixAsked): MatrixView | null =>
-  inOneGo(matrixInSteps(library, asked));
+  runToEnd(matrixInSteps(library, asked));
 
 /** The same in steps, for there may be many. */
 export function* matrixInSteps(library: OpenLibrary, asked: MatrixAsked): Steps<MatrixView | null> {
   const { items, resolution } = library;
   const component = itemsOf(items, 'component').find((other) => other.name === asked.name);
   if (!component) return null;
-  const ground = groundsOf(library, asked.lens, asked.surface).at;
-  const { cells, ...counts } = yield* between(0, 0.5, matrixSteps(component, items, resolution, ground));
+  const backdrop = backdropsOf(library, asked.lens, asked.surface).at;
+  const { cells, ...counts } = yield* between(0, 0.5, matrixSteps(component, items, resolution, backdrop));
   const sums = yield* between(0.5, 1, countSteps(component));
   const axes = [...axesOf(component).props.map(({ name }) => name), 'state'];
   const by = (asked.by ?? []).filter((name) => axes.includes(name));
@@ -120,7 +120,7 @@ export function* matrixInSteps(library: OpenLibrary, asked: MatrixAsked): Steps<
 }
 
 function sumsOf(
-  component: ComponentItem,
+  component: ComponentDefinition,
   { alike, idle, never, overruled, ties }: RuleCounts,
 ): MatrixView['sums'] {
   const words = (id: string) => {
@@ -139,14 +139,17 @@ function sumsOf(
   };
 }
 
-const valueText = (component: ComponentItem, { props, states }: Combination, axis: string): string => {
+const valueText = (component: ComponentDefinition, { props, states }: Combination, axis: string): string => {
   if (axis === 'state') return states.join(' + ') || 'rest';
   const flag = Object.values(component.props).some(({ name, kind }) => name === axis && kind === 'flag');
   return flag ? (props[axis] === 'true' ? 'set' : 'not set') : (props[axis] ?? '');
 };
 
 /** A combination by what it sets: `danger · large`. */
-export function combinationText(component: ComponentItem, { props }: Pick<Combination, 'props'>): string {
+export function combinationText(
+  component: ComponentDefinition,
+  { props }: Pick<Combination, 'props'>,
+): string {
   const words = ordered(component.props).map(({ name, kind }) =>
     kind === 'choice' ? props[name] : kind === 'flag' && props[name] ? name : '',
   );
@@ -154,7 +157,7 @@ export function combinationText(component: ComponentItem, { props }: Pick<Combin
 }
 
 export function cellView(
-  component: ComponentItem,
+  component: ComponentDefinition,
   { items }: OpenLibrary,
   { combination, checks, fails }: MatrixCell,
   lens: Context,

@@ -11,7 +11,7 @@ import { pathOf } from '@/core/tokens/token-tree';
 import { printStyle } from '@/core/components/style-text';
 import { spellingOf } from '@/editing/tokens/token-spelling';
 import type { Trace } from '@/core/components/trace';
-import type { ComponentItem, Condition, StyleValue } from '@/core/components/definition';
+import type { ComponentDefinition, Condition, StyleValue } from '@/core/components/definition';
 import { itemsOf, ordered } from '@/core/document/item';
 import { reachText } from '@/core/library/reach';
 import { isAdjustable } from '@/core/products/overrides';
@@ -21,7 +21,7 @@ import { typeOf } from '@/core/tokens/normalise';
 import { spacingSets, type LayoutGrid } from '@/core/tokens/spacing-sets';
 import type { Context } from '@/core/tokens/system';
 import { tracing } from './gallery';
-import { groundsOf } from '@/editing/session/backdrop';
+import { backdropsOf } from '@/editing/session/backdrop';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { whereIs, type Where } from '@/editing/session/where';
 
@@ -102,7 +102,7 @@ export interface ProofView {
   reachText: string;
   /** Placements that set a style which users may set. */
   adjusted: number;
-  grounds: { name: string; css: string }[];
+  backdrops: { name: string; css: string }[];
   canEdit: boolean;
   trace: Trace | null;
   /** Layout grids that can be laid over a specimen. */
@@ -144,8 +144,8 @@ export function proof(
   const { items, resolution } = library;
   const component = itemsOf(items, 'component').find((other) => other.name === name);
   if (!component) return null;
-  const authored = library.effective.authored.get(component.id) as ComponentItem;
-  const grounds = groundsOf(library, lens, asked);
+  const authored = library.effective.authored.get(component.id) as ComponentDefinition;
+  const backdrops = backdropsOf(library, lens, asked);
   const broken = new Map(
     guardBreaks(component, items, resolution).map(({ guard, finding }) => [guard, finding.message]),
   );
@@ -278,13 +278,13 @@ export function proof(
           item.component.id === component.id &&
           Object.values(item.overrides).some(({ part, property }) => isAdjustable(component, part, property)),
       ).length,
-    grounds: grounds.surfaces,
+    backdrops: backdrops.surfaces,
     canEdit: library.canEdit,
   };
 }
 
 /** The props of what stands in a slot, to be set or passed; null where there is no such component. */
-export function pieceProps(
+export function nestedProps(
   library: OpenLibrary,
   { name }: { name: string },
 ): Pick<PropView, 'name' | 'kind' | 'values' | 'default'>[] | null {

@@ -4,7 +4,7 @@ import { lookOf } from '@/core/components/code/code';
 import { PART_CODES } from '@/core/components/code/registry';
 import { componentClass } from '@/core/components/compile';
 import { isAllowed } from '@/core/components/combinations';
-import { allHold, conditionsText, defaultProps, type Combination } from '@/core/components/condition';
+import { allMatch, conditionsText, defaultProps, type Combination } from '@/core/components/condition';
 import { renderContents, renderRows, rowsExample, type Contents } from '@/core/components/contents';
 import { guardIsUnder, guardText, isDeclared } from '@/core/components/guards';
 import { cellChecks } from '@/core/components/matrix';
@@ -12,12 +12,12 @@ import { drawnContrast, type DrawnContrast } from '@/core/components/measured-co
 import { distanceBetween, insets, partsOf, type MeasuredPart } from '@/core/components/measured';
 import { declaredStyle } from '@/core/components/style';
 import { pathOf } from '@/core/tokens/token-tree';
-import type { ComponentItem } from '@/core/components/definition';
+import type { ComponentDefinition } from '@/core/components/definition';
 import { itemsOf, ordered } from '@/core/document/item';
 import { LONGHANDS, hyphenated } from '@/core/tokens/naming';
 import { typeOf } from '@/core/tokens/normalise';
 import type { Context } from '@/core/tokens/system';
-import { groundsOf } from '@/editing/session/backdrop';
+import { backdropsOf } from '@/editing/session/backdrop';
 import { cellView, type CellView } from './matrix';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
@@ -44,12 +44,12 @@ export interface SpecimenView extends CellView {
   owner: string;
 }
 
-const find = (library: OpenLibrary, name: string): ComponentItem | undefined =>
+const find = (library: OpenLibrary, name: string): ComponentDefinition | undefined =>
   itemsOf(library.items, 'component').find((other) => other.name === name);
 
 /** The combination asked for: props that are not there, and values a choice has not, are left out. */
 export function combinationAsked(
-  component: ComponentItem,
+  component: ComponentDefinition,
   { props = {}, states = [] }: Pick<SpecimenAsked, 'props' | 'states'>,
 ): Combination {
   const known = ordered(component.props).flatMap(({ name, kind, values }): [string, string][] => {
@@ -70,7 +70,7 @@ export function specimen(library: OpenLibrary, asked: SpecimenAsked): SpecimenVi
     items,
     resolution,
     combination,
-    groundsOf(library, asked.lens, asked.surface).at,
+    backdropsOf(library, asked.lens, asked.surface).at,
   );
   const cell = cellView(
     component,
@@ -87,7 +87,7 @@ export function specimen(library: OpenLibrary, asked: SpecimenAsked): SpecimenVi
         : { html: cell.html, unknown: [], rows: 0 };
   const exclusion = isAllowed(component, combination)
     ? undefined
-    : ordered(component.excluded ?? {}).find(({ when }) => allHold(when, combination));
+    : ordered(component.excluded ?? {}).find(({ when }) => allMatch(when, combination));
   return {
     ...cell,
     ...filled,
@@ -100,7 +100,7 @@ export function specimen(library: OpenLibrary, asked: SpecimenAsked): SpecimenVi
 }
 
 /** Where the value of a part's property comes from, in one combination. */
-function tokensOf(library: OpenLibrary, component: ComponentItem, combination: Combination): TokenOf {
+function tokensOf(library: OpenLibrary, component: ComponentDefinition, combination: Combination): TokenOf {
   const tokens = new Map<string, string>();
   for (const [part, declarations] of declaredStyle(component, combination))
     for (const { property, value } of declarations) {
@@ -202,7 +202,7 @@ export function measuredGuards(
   return ordered(component.guards).flatMap((guard) => {
     const box = own.find(({ part }) => part === guard.part);
     if (!box || isDeclared(component, guard)) return [];
-    if (!allHold(guard.when, combination) || !guardIsUnder(guard, asked.lens)) return [];
+    if (!allMatch(guard.when, combination) || !guardIsUnder(guard, asked.lens)) return [];
     const size = /^(width|inline-size)$/.test(guard.property)
       ? box.width
       : /^(height|block-size)$/.test(guard.property)
@@ -243,7 +243,7 @@ export function drawnChecks(
 ): DrawnCheck[] {
   const component = find(library, name);
   if (!component || boxes.length === 0) return [];
-  const ground = groundsOf(library, lens, surface).at(lens);
+  const backdrop = backdropsOf(library, lens, surface).at(lens);
   const owners = new Map(
     itemsOf(library.items, 'component').map((other) => [other.name, componentClass(other)]),
   );
@@ -253,7 +253,7 @@ export function drawnChecks(
     let worst: DrawnContrast | undefined;
     boxes.forEach((box, at) => {
       if (box.cell !== cell || box.part !== inner || box.owner !== owner) return;
-      const found = drawnContrast(boxes, at, kind as 'text', ground);
+      const found = drawnContrast(boxes, at, kind as 'text', backdrop);
       if (found && (worst === undefined || weight(found) < weight(worst))) worst = found;
     });
     if (!worst) return [];

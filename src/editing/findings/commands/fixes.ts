@@ -1,5 +1,5 @@
 import type { Finding } from '@/core/findings/finding';
-import type { ComponentItem, StyleRule } from '@/core/components/definition';
+import type { ComponentDefinition, StyleRule } from '@/core/components/definition';
 import { itemsOf } from '@/core/document/item';
 import type { TokenItem } from '@/core/tokens/items';
 import { printedObject } from '@/core/tokens/token-tree';
@@ -16,14 +16,14 @@ import type { OpenLibrary } from '@/editing/session/open-library';
 import { bestSolutions } from '@/editing/foundations/queries/solutions';
 import { useClosestWeight } from '@/editing/foundations/commands/fonts';
 import { ownComponent } from '@/editing/components/commands/own-component';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked, type Working } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
 
 /** A mend that is safe at one click: what it would do in words, and the doing; undefined where there is none. */
-export type Mend = (
+export type FixMaker = (
   library: OpenLibrary,
   finding: Finding,
-) => { words: string; run: (work: Working) => void } | undefined;
+) => { words: string; run: (work: DraftTransaction) => void } | undefined;
 
 const ownToken = (library: OpenLibrary, path: string | undefined): TokenItem | undefined => {
   const id = path === undefined ? undefined : library.tree.ids.get(path);
@@ -32,7 +32,7 @@ const ownToken = (library: OpenLibrary, path: string | undefined): TokenItem | u
 };
 
 /** Lets a token refer to another of the same value; what else it says stays. */
-const referTo: Mend = (library, { code, path, related }) => {
+const referTo: FixMaker = (library, { code, path, related }) => {
   const item = ownToken(library, path);
   const target = related?.[0];
   if (!item || target === undefined || library.resolution.chain(target, 0).includes(path!)) return undefined;
@@ -46,10 +46,10 @@ const referTo: Mend = (library, { code, path, related }) => {
   };
 };
 
-const onRhythm: Mend = (library, { path }) => {
+const onRhythm: FixMaker = (library, { path }) => {
   const item = ownToken(library, path);
   if (!item) return undefined;
-  const mended = (value: Json): Json | undefined => {
+  const fixed = (value: Json): Json | undefined => {
     if (!isObject(value) || typeof value.get('value') !== 'number') return undefined;
     const scale = value.get('unit') === 'rem' ? 16 : 1;
     const px = (value.get('value') as number) * scale;
@@ -62,12 +62,12 @@ const onRhythm: Mend = (library, { path }) => {
         ]);
   };
   const first = Object.values(item.declarations).flatMap((declaration) => {
-    const next = mended(authoredValue(printedObject(declaration, library.tree)) ?? null);
+    const next = fixed(authoredValue(printedObject(declaration, library.tree)) ?? null);
     return next === undefined ? [] : [cssLine({ type: 'dimension', value: next })];
   })[0];
   return first === undefined
     ? undefined
-    : { words: `${path} becomes ${first}`, run: (work) => work.rewrite(item, mended) };
+    : { words: `${path} becomes ${first}`, run: (work) => work.rewrite(item, fixed) };
 };
 
 /** What a deprecated token says is to be used in its place. */
@@ -92,7 +92,7 @@ export function replacementOf(library: OpenLibrary, path: string): string | unde
   return undefined;
 }
 
-const useReplacement: Mend = (library, { path, related }) => {
+const useReplacement: FixMaker = (library, { path, related }) => {
   const item = ownToken(library, path);
   const old = related?.[0];
   const next = old === undefined ? undefined : replacementOf(library, old);
@@ -105,7 +105,7 @@ const useReplacement: Mend = (library, { path, related }) => {
 };
 
 /** A semantic token with the same value everywhere, to stand between a component's token and a primitive. */
-const throughPurpose: Mend = (library, { path, related }) => {
+const throughPurpose: FixMaker = (library, { path, related }) => {
   const item = ownToken(library, path);
   const primitive = related?.[0];
   if (!item || primitive === undefined) return undefined;
@@ -129,21 +129,21 @@ const throughPurpose: Mend = (library, { path, related }) => {
   };
 };
 
-const takeOut: Mend = (library, { path }) => {
+const takeOut: FixMaker = (library, { path }) => {
   const item = ownToken(library, path);
   return item && { words: `${path} is taken out`, run: (work) => work.remove(item.id) };
 };
 
-const modern: Mend = (library, { path }) => {
+const modern: FixMaker = (library, { path }) => {
   const item = ownToken(library, path);
   if (!item) return undefined;
   const type = typeOf(library.resolution, path!);
-  const next = (value: Json) => (type === undefined ? undefined : TOKEN_TYPES.get(type)?.modernise?.(value));
+  const next = (value: Json) => (type === undefined ? undefined : TOKEN_TYPES.get(type)?.normalise?.(value));
   return { words: `${path} is written in the present form`, run: (work) => work.rewrite(item, next) };
 };
 
 /** The nearest step of the ramp that passes everywhere the declaration shows; else the nearest colour of its hue. */
-const passing: Mend = (library, { path, context }) => {
+const passing: FixMaker = (library, { path, context }) => {
   if (path === undefined) return undefined;
   const at = context ?? library.resolution.contexts[0]!;
   const solutions = bestSolutions(library, path, at);
@@ -173,7 +173,7 @@ function objectFor(
   path: string,
   when: Context,
   value: Json,
-  work: Working,
+  work: DraftTransaction,
 ): JsonObject {
   const item = library.items.get(library.tree.ids.get(path)!) as TokenItem;
   const old = item.declarations[work.layer(when, item)];
@@ -185,7 +185,7 @@ function objectFor(
 }
 
 /** Binds a raw value of a component's rule to the token it is, or is near to. */
-const bindToken: Mend = (library, { component: name, related, at }) => {
+const bindToken: FixMaker = (library, { component: name, related, at }) => {
   const [, , entry, property] = at?.pointer?.split('/') ?? [];
   const component = name === undefined ? undefined : ownComponent(library, name);
   const path = related?.[0];
@@ -194,7 +194,7 @@ const bindToken: Mend = (library, { component: name, related, at }) => {
   return {
     words: `${property} becomes {${path}}`,
     run(work) {
-      const now = (work.own.get(component.id) as ComponentItem).entries[entry];
+      const now = (work.own.get(component.id) as ComponentDefinition).entries[entry];
       if (now?.kind !== 'rule') return;
       const declarations = now.declarations.map(([other, value]): StyleRule['declarations'][number] => [
         other,
@@ -206,13 +206,13 @@ const bindToken: Mend = (library, { component: name, related, at }) => {
 };
 
 /** Binds what its deprecation names in place of a deprecated token. */
-const bindReplacement: Mend = (library, finding) => {
+const bindReplacement: FixMaker = (library, finding) => {
   const next = finding.related?.[0] === undefined ? undefined : replacementOf(library, finding.related[0]);
   return next === undefined ? undefined : bindToken(library, { ...finding, related: [next] });
 };
 
 /** One entry for each code that has a mend. */
-export const MENDS: ReadonlyMap<string, Mend> = new Map([
+export const FIXES: ReadonlyMap<string, FixMaker> = new Map([
   ['contrast', passing],
   ['deprecated-binding', bindReplacement],
   ['deprecated-use', useReplacement],
@@ -243,22 +243,22 @@ const isThe = (key: FindingKey) => (finding: Finding) =>
   (key.context === undefined || JSON.stringify(finding.context) === JSON.stringify(key.context));
 
 /** Mends findings, all at once. What one mend makes needless is not mended again. */
-export function mend(library: OpenLibrary, { keys }: { keys: FindingKey[] }, newId: NewId): Plan {
+export function applyFixes(library: OpenLibrary, { keys }: { keys: FindingKey[] }, newId: NewId): Command {
   const label =
-    keys.length === 1 ? `Mend ${keys[0]!.code} at ${keys[0]!.path}` : `Mend ${keys.length} findings`;
-  return worked(library, newId, label, (work) => {
+    keys.length === 1 ? `FixMaker ${keys[0]!.code} at ${keys[0]!.path}` : `FixMaker ${keys.length} findings`;
+  return runCommand(library, newId, label, (work) => {
     const found = [...library.findings(), ...library.componentFindings()];
     const done = new Set<string>();
     let count = 0;
     for (const key of keys) {
       const finding = found.find(isThe(key));
-      const mending = finding && MENDS.get(key.code)?.(library, finding);
-      if (!mending) continue;
-      const once = `${key.code} ${key.path} ${mending.words}`;
+      const fixing = finding && FIXES.get(key.code)?.(library, finding);
+      if (!fixing) continue;
+      const once = `${key.code} ${key.path} ${fixing.words}`;
       // A token that an earlier mend took out is not there any more.
       if (done.has(once) || (!finding.component && !work.tree.ids.has(key.path))) continue;
       done.add(once);
-      mending.run(work);
+      fixing.run(work);
       count++;
     }
     return count === 0
@@ -272,9 +272,9 @@ export function acceptFindings(
   library: OpenLibrary,
   { keys, reason }: { keys: FindingKey[]; reason: string },
   newId: NewId,
-): Plan {
+): Command {
   if (reason.trim() === '') return refuse('A reason is missing', 'Say why it may stay as it is');
-  return worked(
+  return runCommand(
     library,
     newId,
     `Accept ${keys.length === 1 ? `${keys[0]!.code} at ${keys[0]!.path}` : `${keys.length} findings`}`,
@@ -291,8 +291,8 @@ export function acceptFindings(
   );
 }
 
-export function unaccept(library: OpenLibrary, { keys }: { keys: FindingKey[] }, newId: NewId): Plan {
-  return worked(library, newId, 'Take back an acceptance', (work) => {
+export function unaccept(library: OpenLibrary, { keys }: { keys: FindingKey[] }, newId: NewId): Command {
+  return runCommand(library, newId, 'Take back an acceptance', (work) => {
     for (const item of itemsOf(work.own, 'acceptedFinding'))
       if (keys.some(({ code, path }) => item.code === code && item.path === path)) work.remove(item.id);
     return undefined;

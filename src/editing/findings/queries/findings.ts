@@ -6,7 +6,7 @@ import { csvOf } from '@/core/base/csv';
 import type { Steps } from '@/core/base/steps';
 import { contextText, type Context } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { MENDS } from '../commands/fixes';
+import { FIXES } from '../commands/fixes';
 
 export interface FindingRow {
   code: string;
@@ -18,13 +18,13 @@ export interface FindingRow {
   component: string | null;
   context: Context | undefined;
   /** What one click would do; undefined where it takes a person. */
-  mend: string | undefined;
+  fixLabel: string | undefined;
 }
 
 export interface FindingsView {
   rows: FindingRow[];
   /** How many there are of each code, before filtering. */
-  counts: { code: string; severity: Finding['severity']; count: number; mendable: number }[];
+  counts: { code: string; severity: Finding['severity']; count: number; fixable: number }[];
   accepted: { code: string; path: string; reason: string; own: boolean }[];
   total: number;
   checks: string[];
@@ -44,10 +44,10 @@ export function findings(
       code: finding.code,
       severity: finding.severity,
       count: 0,
-      mendable: 0,
+      fixable: 0,
     };
     known.count++;
-    if (MENDS.has(finding.code)) known.mendable++;
+    if (FIXES.has(finding.code)) known.fixable++;
     counts.set(finding.code, known);
   }
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
@@ -78,14 +78,14 @@ const rowOf = (library: OpenLibrary, finding: Finding): FindingRow => ({
   path: finding.path ?? '',
   component: finding.component ?? null,
   context: finding.context,
-  mend: library.canEdit ? MENDS.get(finding.code)?.(library, finding)?.words : undefined,
+  fixLabel: library.canEdit ? FIXES.get(finding.code)?.(library, finding)?.words : undefined,
 });
 
 /** What there is to say of one component and nobody has accepted; in steps, for it may have many combinations. */
 export function* findingsOf(library: OpenLibrary, { name }: { name: string }): Steps<FindingRow[]> {
   const component = itemsOf(library.items, 'component').find((other) => other.name === name);
   if (!component) return [];
-  yield* library.carried.provenSteps(component, library.items);
+  yield* library.derived.summarySteps(component, library.items);
   return library.unaccepted(library.findingsOf(component)).map((finding) => rowOf(library, finding));
 }
 
@@ -96,13 +96,13 @@ export function* findingsInSteps(
   library: OpenLibrary,
   asked: Parameters<typeof findings>[1],
 ): Steps<FindingsView> {
-  yield* library.proving();
+  yield* library.summarising();
   return findings(library, asked);
 }
 
 /** How much the checks have to say. */
 export function* findingCount(library: OpenLibrary): Steps<number> {
-  yield* library.proving();
+  yield* library.summarising();
   return library.findings().length + library.componentFindings().length;
 }
 

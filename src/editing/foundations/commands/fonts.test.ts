@@ -2,7 +2,7 @@ import { demo, done, newId, opened } from '@/testing/library';
 import { fonts } from '../queries/fonts';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { addFonts, removeFontFile, renameFont, replaceFamily } from './fonts';
-import { mend } from '@/editing/findings/commands/fixes';
+import { applyFixes } from '@/editing/findings/commands/fixes';
 
 describe('fonts', () => {
   const library = opened(demo());
@@ -39,7 +39,7 @@ describe('fonts', () => {
     );
     const weights = brought.findings().filter(({ code }) => code === 'font-weight-missing');
     expect(new Set(weights.map(({ path }) => path))).toEqual(new Set(lacking.flatMap(({ paths }) => paths)));
-    const mended = done(brought, mend(brought, { keys: weights.map(({ code, path }) => ({ code, path: path! })) }, newId));
+    const mended = done(brought, applyFixes(brought, { keys: weights.map(({ code, path }) => ({ code, path: path! })) }, newId));
     expect(row(mended, 'Tern Sans')!.missing).toEqual([]);
   }); // prettier-ignore
 

@@ -8,8 +8,8 @@ import { cssLine } from '@/core/tokens/css-text';
 import { authoredValue } from '@/core/tokens/references';
 import type { Context } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked, type Working } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
 
 /** A file the server has stored and read. */
 export interface StoredFont {
@@ -25,9 +25,9 @@ export function addFonts(
   library: OpenLibrary,
   { files, family }: { files: StoredFont[]; family?: string },
   newId: NewId,
-): Plan {
+): Command {
   const names = [...new Set(files.map(({ font }) => family ?? font.family))];
-  return worked(library, newId, `Add the font ${names.join(', ')}`, (work) => {
+  return runCommand(library, newId, `Add the font ${names.join(', ')}`, (work) => {
     for (const stored of files) {
       const name = family ?? stored.font.family;
       const known = fontAssets(work).find((asset) => familyKey(asset.name) === familyKey(name));
@@ -62,7 +62,8 @@ export function addFonts(
   });
 }
 
-const fontAssets = (work: Working) => itemsOf(work.own, 'asset').filter(({ role }) => role === 'font');
+const fontAssets = (work: DraftTransaction) =>
+  itemsOf(work.own, 'asset').filter(({ role }) => role === 'font');
 const behind = (asset: AssetItem | undefined) =>
   ordersAfter(asset ? (ordered(asset.files).at(-1)?.order ?? null) : null, 1)[0]!;
 
@@ -71,11 +72,11 @@ export function removeFontFile(
   library: OpenLibrary,
   { asset: id, file }: { asset: string; file: string },
   newId: NewId,
-): Plan {
+): Command {
   const asset = library.own.items.get(id);
   if (asset?.kind !== 'asset' || !asset.files[file])
     return refuse('The font file is not in this library', 'Change it at the source');
-  return worked(library, newId, `Take out ${asset.files[file].file}`, (work) => {
+  return runCommand(library, newId, `Take out ${asset.files[file].file}`, (work) => {
     if (Object.keys(asset.files).length === 1) work.remove(id);
     else work.set(id, `files/${file}`, null);
   });
@@ -86,14 +87,14 @@ export function renameFont(
   library: OpenLibrary,
   { asset: id, name }: { asset: string; name: string },
   newId: NewId,
-): Plan {
+): Command {
   const asset = library.own.items.get(id);
   if (asset?.kind !== 'asset') return refuse('The font is not in this library', 'Change it at the source');
   const wanted = name.trim();
   if (wanted === '') return refuse('A font needs a name', 'Write the family’s name as style sheets use it');
   if (library.fonts().has(familyKey(wanted)) && familyKey(wanted) !== familyKey(asset.name))
     return refuse(`There is a font ${wanted} already`, 'Choose another name, or add the files to it');
-  return worked(library, newId, `Rename the font ${asset.name} to ${wanted}`, (work) =>
+  return runCommand(library, newId, `Rename the font ${asset.name} to ${wanted}`, (work) =>
     work.set(id, 'name', wanted),
   );
 }
@@ -103,7 +104,7 @@ export function replaceFamily(
   library: OpenLibrary,
   { from, to }: { from: string; to: string },
   newId: NewId,
-): Plan {
+): Command {
   const wanted = to.trim();
   if (wanted === '' || familyKey(wanted) === familyKey(from))
     return refuse('That is the same font', 'Choose another');
@@ -114,7 +115,7 @@ export function replaceFamily(
     if (!names.some(isIt)) return undefined;
     return Array.isArray(value) ? distinct(value.map((name) => (isIt(name) ? wanted : name))) : wanted;
   };
-  return worked(library, newId, `Replace the font ${from} with ${wanted}`, (work) => {
+  return runCommand(library, newId, `Replace the font ${from} with ${wanted}`, (work) => {
     const typed = new Map(
       library.resolution.paths.map((path) => [path, library.resolution.variants(path)[0]?.resolved.type]),
     );
@@ -162,11 +163,11 @@ export function replaceWeight(
   library: OpenLibrary,
   { family, from, to }: { family: string; from: number; to: number },
   newId: NewId,
-): Plan {
+): Command {
   const uses = fontUses(library.resolution).filter(
     (use) => familyKey(use.family) === familyKey(family) && use.weight === from,
   );
-  return worked(library, newId, `Replace weight ${from} of ${family} with ${to}`, (work) => {
+  return runCommand(library, newId, `Replace weight ${from} of ${family} with ${to}`, (work) => {
     for (const use of uses) setWeight(library, work, use, to);
   });
 }
@@ -186,11 +187,16 @@ export function useClosestWeight(library: OpenLibrary, path: string) {
   const closest = (use: FontUse) => closestWeight(known(use.family)!, use.weight!);
   return {
     words: `${path} takes weight ${[...new Set(lacking.map(closest))].join(' and ')}`,
-    run: (work: Working) => lacking.forEach((use) => setWeight(library, work, use, closest(use))),
+    run: (work: DraftTransaction) => lacking.forEach((use) => setWeight(library, work, use, closest(use))),
   };
 }
 
-function setWeight(library: OpenLibrary, work: Working, { path, contexts }: FontUse, to: number): void {
+function setWeight(
+  library: OpenLibrary,
+  work: DraftTransaction,
+  { path, contexts }: FontUse,
+  to: number,
+): void {
   const item = work.ownAt(path);
   const { resolution } = library;
   const resolved = resolution.token(path, contexts?.[0] ?? 0);

@@ -3,8 +3,8 @@ import type { PairingItem } from '@/core/tokens/items';
 import { pathOf } from '@/core/tokens/token-tree';
 import { ordersAfter } from '@/core/document/order';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand } from '@/editing/session/draft-transaction';
 
 const find = (library: OpenLibrary, text: string, surface: string): PairingItem | undefined =>
   itemsOf(library.items, 'pairing').find(
@@ -16,12 +16,12 @@ export function pair(
   library: OpenLibrary,
   { pairs, needs }: { pairs: { text: string; surface: string }[]; needs: number },
   newId: NewId,
-): Plan {
+): Command {
   if (!(needs >= 1 && needs <= 21))
     return refuse(`A contrast of ${needs} is out of range`, 'Choose one from 1 to 21');
   const label =
     pairs.length === 1 ? `Pair ${pairs[0]!.text} with ${pairs[0]!.surface}` : `Pair ${pairs.length} colours`;
-  return worked(library, newId, label, (work) => {
+  return runCommand(library, newId, label, (work) => {
     let last =
       itemsOf(library.items, 'pairing')
         .map((item) => item.order)
@@ -56,8 +56,8 @@ export function unpair(
   library: OpenLibrary,
   { text, surface }: { text: string; surface: string },
   newId: NewId,
-): Plan {
-  return worked(library, newId, `Take apart ${text} and ${surface}`, (work) => {
+): Command {
+  return runCommand(library, newId, `Take apart ${text} and ${surface}`, (work) => {
     const known = find(library, text, surface);
     if (!known || !work.own.has(known.id))
       return refuse('This pairing comes from an ancestor, or is gone', 'Change it at the source');

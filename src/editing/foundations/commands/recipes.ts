@@ -7,8 +7,8 @@ import { authoredValue } from '@/core/tokens/references';
 import type { Context } from '@/core/tokens/system';
 import { generated } from '../queries/recipes';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand } from '@/editing/session/draft-transaction';
 
 export interface RecipeInput {
   /** The recipe to change; none: a new one. */
@@ -22,7 +22,7 @@ export interface RecipeInput {
 }
 
 /** Stores a recipe and the family it makes, in one change. Steps tuned by hand are kept unless asked for. */
-export function applyRecipe(library: OpenLibrary, input: RecipeInput, newId: NewId): Plan {
+export function applyRecipe(library: OpenLibrary, input: RecipeInput, newId: NewId): Command {
   const wrong = input.family.split('.').map(nameProblem).find(Boolean);
   if (wrong) return refuse(`${wrong}: “${input.family}”`, 'Write the family as group.name');
   const old = input.id === undefined ? undefined : library.own.items.get(input.id);
@@ -32,7 +32,7 @@ export function applyRecipe(library: OpenLibrary, input: RecipeInput, newId: New
   const made = generated(library, input, known);
   const [problem] = made.problems;
   if (problem) return refuse(problem.problem, problem.fix);
-  return worked(library, newId, `${known ? 'Change' : 'Generate'} ${input.family}`, (work) => {
+  return runCommand(library, newId, `${known ? 'Change' : 'Generate'} ${input.family}`, (work) => {
     for (const step of made.steps) {
       if (step.tuned && !input.overTuned) continue;
       if (step.after === undefined) {
@@ -95,8 +95,8 @@ function declared(library: OpenLibrary, path: string, when: Context): JsonObject
 }
 
 /** Forgets how a family was made; its tokens stay as they are. */
-export function forgetRecipe(library: OpenLibrary, { id }: { id: string }, newId: NewId): Plan {
-  return worked(library, newId, 'Forget a recipe', (work) => {
+export function forgetRecipe(library: OpenLibrary, { id }: { id: string }, newId: NewId): Command {
+  return runCommand(library, newId, 'Forget a recipe', (work) => {
     if (work.own.get(id)?.kind !== 'recipe')
       return refuse('This recipe comes from an ancestor, or is gone', 'Change it at the source');
     work.remove(id);

@@ -49,7 +49,7 @@ test('every form of an inset is added as its tokens, read back as that form, and
     addGridStep(library, { grid: 'grid', name: 'huge', from: '1600px', columns: '0', margin: '8px', gutter: '8px' }, newId),
     addGridStep(library, { grid: 'grid', name: 'huge', from: 'far', columns: '4', margin: '8px', gutter: '8px' }, newId),
   ]; // prettier-ignore
-  expect(refusals.map((plan) => 'problem' in plan)).toEqual(refusals.map(() => true));
+  expect(refusals.map((command) => 'problem' in command)).toEqual(refusals.map(() => true));
 });
 
 test('a step added to a layout grid stands in order of width, whatever order they were added in', () => {

@@ -4,8 +4,8 @@ import { nameProblem } from '@/core/tokens/read';
 import { readTyped } from '@/core/tokens/typed-value';
 import { SIDES } from '@/core/tokens/spacing-sets';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand } from '@/editing/session/draft-transaction';
 
 /** The tokens each form of an inset is made of; all sides are one token at the path itself. */
 export const INSET_FORMS = {
@@ -20,7 +20,7 @@ export function addInset(
   library: OpenLibrary,
   { path, form, values }: { path: string; form: InsetForm; values: string[] },
   newId: NewId,
-): Plan {
+): Command {
   const tokens = INSET_FORMS[form].map((name, i) => ({
     path: name === '' ? path.trim() : `${path.trim()}.${name}`,
     type: 'dimension',
@@ -41,7 +41,7 @@ export function addGridStep(
     gutter,
   }: { grid: string; name: string; from: string; columns: string; margin: string; gutter: string },
   newId: NewId,
-): Plan {
+): Command {
   const path = `${grid.trim()}.${name.trim()}`;
   const count = Number(columns);
   if (!Number.isInteger(count) || count < 1 || count > 48)
@@ -61,7 +61,7 @@ function addAll(
   path: string,
   label: string,
   tokens: { path: string; type: string; text: string }[],
-): Plan {
+): Command {
   const wrong = path.split('.').map(nameProblem).find(Boolean);
   if (wrong) return refuse(wrong, 'Write the path as group.name');
   if (library.tree.ids.has(path))
@@ -72,7 +72,7 @@ function addAll(
     if ('problem' in typed) return refuse(typed.problem, typed.fix);
     made.push({ path: token.path, object: tokenObject(typed.value, token.type) });
   }
-  return worked(library, newId, label, (work) => {
+  return runCommand(library, newId, label, (work) => {
     for (const token of made) work.declare(token.path, {}, token.object);
   });
 }

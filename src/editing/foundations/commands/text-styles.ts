@@ -7,8 +7,8 @@ import { readTyped } from '@/core/tokens/typed-value';
 import { scaledSize, snappedLine } from '@/core/tokens/type-scale';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { ROLES, TEXT_MEMBER_TYPES, textStyles, type Role, type TextMember } from '../queries/text-styles';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand } from '@/editing/session/draft-transaction';
 
 /**
  * Sets one member of a text style in the layer that decides it through the lens, all other members kept. A
@@ -18,7 +18,7 @@ export function setTextMember(
   library: OpenLibrary,
   { path, member, text, lens }: { path: string; member: TextMember; text: string; lens: Context },
   newId: NewId,
-): Plan {
+): Command {
   const resolved = library.resolution.value(path, lens);
   const value = resolved && authoredValue(resolved.from.declaration.object);
   if (resolved?.type !== 'typography' || !isObject(value ?? null))
@@ -28,7 +28,7 @@ export function setTextMember(
     );
   const typed = readMember(text.trim(), member, resolved.value);
   if ('problem' in typed) return refuse(typed.problem, typed.fix);
-  return worked(library, newId, `Set ${member} of ${path}`, (work) => {
+  return runCommand(library, newId, `Set ${member} of ${path}`, (work) => {
     if (typeof typed.value === 'string' && /^\{.*\}$/.test(typed.value)) {
       const target = typed.value.slice(1, -1);
       if (!library.tree.ids.has(target))
@@ -101,7 +101,7 @@ export function addTextStyles(
   library: OpenLibrary,
   { roles, base, ratio }: { roles: Role[]; base: number; ratio: number },
   newId: NewId,
-): Plan {
+): Command {
   if (!(base >= 6 && base <= 100))
     return refuse(`A body size of ${base}px is out of range`, 'Choose one from 6 to 100px');
   if (!(ratio > 1 && ratio <= 2))
@@ -111,7 +111,7 @@ export function addTextStyles(
   const taken = roleStyles(library, { roles, base, ratio }).find(({ path }) => library.tree.ids.has(path));
   if (taken)
     return refuse(`There is something at ${taken.path} already`, 'Rename it, or leave that role out');
-  return worked(library, newId, `Make ${roles.length} text styles`, (work) => {
+  return runCommand(library, newId, `Make ${roles.length} text styles`, (work) => {
     for (const { path, size, line, weight, family } of roleStyles(library, { roles, base, ratio }))
       work.declare(
         path,

@@ -3,9 +3,9 @@ import { contrastTable } from '@/core/base/color/contrast-table';
 import { ratioText } from '@/core/base/color/contrast';
 import { itemsOf, ordered } from '@/core/document/item';
 import { partAncestry, templateOf } from '@/core/components/template';
-import { allHold } from '@/core/components/condition';
+import { allMatch } from '@/core/components/condition';
 import { combinationsOf } from '@/core/components/combinations';
-import { declaredStyle, rulesByStrength } from '@/core/components/style';
+import { declaredStyle, rulesBySpecificity } from '@/core/components/style';
 import { pathOf } from '@/core/tokens/token-tree';
 import { csvOf } from '@/core/base/csv';
 import { cssLine } from '@/core/tokens/css-text';
@@ -56,7 +56,7 @@ export function knownPairings(library: OpenLibrary): Map<string, Known> {
   for (const component of itemsOf(library.items, 'component')) {
     const ancestry = partAncestry(templateOf(component.template).root);
     const kinds = new Map(ordered(component.parts).map((part) => [part.name, part.shows]));
-    const rules = rulesByStrength(component);
+    const rules = rulesBySpecificity(component);
     for (const combination of combinationsOf(component).slice(0, COMBINATIONS)) {
       // WCAG 2.2, 1.4.3 asks nothing of what is disabled.
       if (combination.states.includes('disabled')) continue;
@@ -70,7 +70,7 @@ export function knownPairings(library: OpenLibrary): Map<string, Known> {
         const shows = kinds.get(part);
         if (shows !== 'text' && shows !== 'icon') continue;
         if (
-          !allHold(
+          !allMatch(
             when.filter((condition) => condition.kind !== 'flag' || component.props[condition.prop]),
             combination,
           )

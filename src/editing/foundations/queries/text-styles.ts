@@ -55,7 +55,7 @@ export interface TextStylesView {
   /** Roles that no style fills. */
   missing: Role[];
   /** Grounds text can be looked at on: surfaces by purpose, the lightest and the darkest. */
-  grounds: { path: string; css: string; ink: string }[];
+  backdrops: { path: string; css: string; ink: string }[];
 }
 
 const roleOf = (path: string): string | undefined => {
@@ -91,14 +91,14 @@ export function textStyles(library: OpenLibrary, { lens }: { lens: Context }): T
     ];
   });
   const filled = new Set(styles.map((style) => style.role));
-  const grounds = library
+  const backdrops = library
     .pairings()
     .flatMap(({ text, surface }) => {
       const [a, b] = [resolution.value(text, lens), resolution.value(surface, lens)];
       return a && b ? [{ path: surface, css: String(cssText(b)), ink: String(cssText(a)) }] : [];
     })
-    .filter((ground, i, all) => all.findIndex((other) => other.path === ground.path) === i);
-  return { styles, missing: ROLES.filter((role) => !filled.has(role)), grounds };
+    .filter((backdrop, i, all) => all.findIndex((other) => other.path === backdrop.path) === i);
+  return { styles, missing: ROLES.filter((role) => !filled.has(role)), backdrops };
 }
 
 function membersOf(value: Json | undefined): TextStyle['members'] {

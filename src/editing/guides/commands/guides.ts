@@ -4,13 +4,13 @@ import type { GuideBlockKind, GuideItem } from '@/core/guides/block';
 import { GUIDE_BLOCKS } from '@/core/guides/blocks/registry';
 import { orderBetween, ordersAfter } from '@/core/document/order';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
 
 function ownGuide(library: OpenLibrary, name: string): GuideItem | undefined {
   return itemsOf(library.own.items, 'guide').find((guide) => guide.name === name);
 }
 
-export function addGuide(library: OpenLibrary, { title }: { title: string }, newId: NewId): Plan {
+export function addGuide(library: OpenLibrary, { title }: { title: string }, newId: NewId): Command {
   const name = title
     .trim()
     .toLowerCase()
@@ -55,7 +55,7 @@ export function addBlock(
   library: OpenLibrary,
   { guide: name, block, behind }: { guide: string; block: NewBlock; behind?: string },
   newId: NewId,
-): Plan {
+): Command {
   const guide = ownGuide(library, name);
   if (!guide) return refuse(`${name} is inherited`, 'Change it in the library it comes from');
   const form = GUIDE_BLOCKS.get(block.kind);
@@ -79,7 +79,7 @@ export function addBlock(
 export function moveBlock(
   library: OpenLibrary,
   { guide: name, block, to }: { guide: string; block: string; to: number },
-): Plan {
+): Command {
   const guide = ownGuide(library, name);
   if (!guide?.blocks[block]) return refuse('The block is no longer there', 'Reload the guide');
   const others = ordered(guide.blocks).filter((other) => other.id !== block);
@@ -90,7 +90,7 @@ export function moveBlock(
 export function setBlockText(
   library: OpenLibrary,
   { guide: name, block, text }: { guide: string; block: string; text: string },
-): Plan {
+): Command {
   const guide = ownGuide(library, name);
   const old = guide?.blocks[block];
   if (!guide || old?.kind !== 'text') return refuse('The block is no longer there', 'Reload the guide');
@@ -103,7 +103,7 @@ export function setBlockText(
 export function removeBlock(
   library: OpenLibrary,
   { guide: name, block }: { guide: string; block: string },
-): Plan {
+): Command {
   const guide = ownGuide(library, name);
   if (!guide?.blocks[block]) return refuse('The block is no longer there', 'Reload the guide');
   return { label: `Remove a block from ${guide.title}`, edits: [setField(guide, `blocks/${block}`, null)] };

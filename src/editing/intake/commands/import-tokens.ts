@@ -1,9 +1,9 @@
 import { gatherEdits, type GatherInput } from '../queries/intake-review';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
 
 /** Brings files in as reviewed, in one change: one undo takes all of it back. */
-export function bringIn(library: OpenLibrary, input: GatherInput, newId: NewId): Plan {
+export function importTokens(library: OpenLibrary, input: GatherInput, newId: NewId): Command {
   const { edits, count } = gatherEdits(library, input, newId);
   if (edits.length === 0)
     return refuse('Everything in these files is here already', 'There is nothing to bring in');

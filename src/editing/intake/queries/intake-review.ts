@@ -1,3 +1,4 @@
+import { Refusal } from '@/core/base/errors';
 import type { Finding } from '@/core/findings/finding';
 import { applyChangeSet } from '@/core/kinds/registry';
 import type { Edit } from '@/core/document/edits';
@@ -285,7 +286,7 @@ function sameValue(
 }
 
 /** What bringing files in would change, before anything is changed. */
-export function gatherReview(library: OpenLibrary, input: GatherInput): ReviewView {
+export function intakeReview(library: OpenLibrary, input: GatherInput): ReviewView {
   const read = readAll(library, input);
   const compared = [...compare(library, read, input.decisions).values()].map(({ row }) => row);
   const counts = { new: 0, same: 0, changed: 0, clashing: 0 };
@@ -346,7 +347,8 @@ export function gatherEdits(
     edits.push(...brought.edits);
     // The next file sees what this one brought.
     const next = applyChangeSet({ ...library.own, items: own }, { edits: brought.edits });
-    if ('clashes' in next) throw new Error(next.clashes[0]!.message);
+    if ('clashes' in next)
+      throw new Refusal(next.clashes[0]!.message, 'Reload the page and import the files again');
     own = next.document.items;
     items = effectiveLibrary([
       ...library.surroundings.ancestors,

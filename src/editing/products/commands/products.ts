@@ -1,11 +1,11 @@
 import { setField } from '@/core/document/edits';
 import type { OpenProduct } from '@/editing/session/open-product';
-import { refuse, type Plan } from '@/editing/session/command';
+import { refuse, type Command } from '@/editing/session/command';
 
 export function setPlacementProp(
   product: OpenProduct,
   { placement: id, prop, value }: { placement: string; prop: string; value: string },
-): Plan {
+): Command {
   const placement = product.own.items.get(id);
   if (placement?.kind !== 'placement') return refuse('The placement is no longer there', 'Reload the screen');
   return {

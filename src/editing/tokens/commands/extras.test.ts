@@ -55,8 +55,8 @@ const WRONG: [name: string, text: string][] = [
   ['unknown', 'x'],
 ];
 test.each(WRONG)('%s cannot be “%s”', (name, text) => {
-  const plan = setExtra(library, { path: 'text.body', name, text }, newId);
-  expect(plan).toEqual({ problem: expect.any(String), fix: expect.any(String) });
+  const command = setExtra(library, { path: 'text.body', name, text }, newId);
+  expect(command).toEqual({ problem: expect.any(String), fix: expect.any(String) });
 });
 test('every extra has a wrong text here', () => {
   expect(Object.keys(EXTRAS).filter((name) => !WRONG.some(([other]) => other === name))).toEqual([]);

@@ -1,8 +1,8 @@
 import { jsonObject, type Json } from '@/core/base/json/json';
 import { readTyped } from '@/core/tokens/typed-value';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand } from '@/editing/session/draft-transaction';
 
 /** What DTCG has no word for and is kept beside a value under `app.seedplan`: the types it goes with, and how it is read. */
 export const EXTRAS: Readonly<
@@ -61,13 +61,13 @@ export function setExtra(
   library: OpenLibrary,
   { path, name, text }: { path: string; name: string; text: string },
   newId: NewId,
-): Plan {
+): Command {
   const extra = Object.hasOwn(EXTRAS, name) ? EXTRAS[name] : undefined;
   if (!extra) return refuse(`There is no ${name} to set`, `Use one of ${Object.keys(EXTRAS).join(', ')}`);
   const value = text.trim() === '' ? undefined : extra.read(text.trim());
   if (value !== undefined && typeof value === 'object' && value !== null && 'problem' in value)
     return refuse(value.problem, value.fix);
-  return worked(library, newId, `Set ${name} of ${path}`, (work) => {
+  return runCommand(library, newId, `Set ${name} of ${path}`, (work) => {
     const item = work.ownAt(path);
     const layer = Object.keys(item?.declarations ?? {})[0];
     if (item?.kind !== 'token' || layer === undefined)

@@ -13,8 +13,8 @@ import { joinPath, lastName, parentPath } from '@/core/tokens/system';
 import { readTyped } from '@/core/tokens/typed-value';
 import { typeOf } from '@/core/tokens/normalise';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { below, worked, type Working } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { below, runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
 
 const atSource = (path: string) => refuse(`${path} comes from an ancestor`, 'Change it at the source');
 
@@ -24,15 +24,16 @@ export interface PathChange {
 }
 
 /** Gives tokens and groups other paths, all at once; references follow. Old paths can stay as deprecated aliases. */
-export function repath(
+export function renamePaths(
   library: OpenLibrary,
-  { changes, keepOld }: { changes: PathChange[]; keepOld?: boolean },
+  { changes: asked, keepOld }: { changes: PathChange[]; keepOld?: boolean },
   newId: NewId,
-): Plan {
+): Command {
+  const changes = asked.map(({ from, to }) => ({ from: presentPath(library, from), to }));
   const [only] = changes;
   const label =
     changes.length === 1 ? `Rename ${only!.from} to ${only!.to}` : `Rename ${changes.length} paths`;
-  return worked(library, newId, label, (work) => {
+  return runCommand(library, newId, label, (work) => {
     const items = changes.map(({ from, to }) => ({ from, to: to.trim(), item: work.ownAt(from) }));
     for (const { from, to, item } of items) {
       if (!item)
@@ -101,7 +102,7 @@ const retired = (now: string): JsonObject =>
   ]) as JsonObject;
 
 /** Paths of an item and all tokens below it. */
-function tokensIn(work: Working, item: TokenItem | GroupItem, path: string): string[] {
+function tokensIn(work: DraftTransaction, item: TokenItem | GroupItem, path: string): string[] {
   if (item.kind === 'token') return [path];
   return work.tree.nodes
     .filter((node) => node.item.kind === 'token' && node.path.startsWith(`${path}.`))
@@ -109,7 +110,7 @@ function tokensIn(work: Working, item: TokenItem | GroupItem, path: string): str
 }
 
 /** Takes away groups that hold nothing and say nothing any more. */
-function clearEmpty(work: Working, path: string): void {
+function clearEmpty(work: DraftTransaction, path: string): void {
   for (let at = path; at !== ''; at = parentPath(at)) {
     const group = work.ownAt(at);
     if (group?.kind !== 'group' || (work.tree.children.get(group.id) ?? []).length > 0) return;
@@ -118,18 +119,26 @@ function clearEmpty(work: Working, path: string): void {
   }
 }
 
+/** Where what a path names stands now: a former path leads to the present one. */
+const presentPath = ({ tree }: OpenLibrary, path: string): string =>
+  tree.paths.get(tree.ids.get(path) ?? '') ?? path;
+
 /** Puts tokens and groups into a group (empty: to the top), before one of its members or behind the last. */
 export function move(
   library: OpenLibrary,
-  { paths, into, before }: { paths: string[]; into: string; before?: string },
+  { paths, into: target, before }: { paths: string[]; into: string; before?: string },
   newId: NewId,
-): Plan {
+): Command {
+  const into = presentPath(library, target);
   const label =
     paths.length === 1
       ? `Move ${paths[0]}${into === parentPath(paths[0]!) ? '' : ` to ${into || 'the top'}`}`
       : `Move ${paths.length} to ${into || 'the top'}`;
-  return worked(library, newId, label, (work) => {
-    const moving = paths.map((path) => ({ path, item: work.ownAt(path) }));
+  return runCommand(library, newId, label, (work) => {
+    const moving = paths.map((asked) => {
+      const path = presentPath(library, asked);
+      return { path, item: work.ownAt(path) };
+    });
     for (const { path, item } of moving) {
       if (!item) return atSource(path);
       if (item.kind === 'group' && (into === path || into.startsWith(`${path}.`)))
@@ -188,13 +197,13 @@ export function replaceInPaths(
   library: OpenLibrary,
   input: { find: string; replace: string; within?: string; keepOld?: boolean },
   newId: NewId,
-): Plan {
+): Command {
   const changes = replacedPaths(library, input);
   if (changes.length === 0) return refuse(`No path holds “${input.find}”`, 'Search for something else');
-  const plan = repath(library, { changes, keepOld: input.keepOld }, newId);
-  return 'problem' in plan
-    ? plan
-    : { ...plan, label: `Replace “${input.find}” by “${input.replace}” in paths` };
+  const command = renamePaths(library, { changes, keepOld: input.keepOld }, newId);
+  return 'problem' in command
+    ? command
+    : { ...command, label: `Replace “${input.find}” by “${input.replace}” in paths` };
 }
 
 /** Copies a group with all it holds to another path; references within it lead to the copies. */
@@ -202,8 +211,8 @@ export function duplicate(
   library: OpenLibrary,
   { path, to }: { path: string; to: string },
   newId: NewId,
-): Plan {
-  return worked(library, newId, `Duplicate ${path} as ${to}`, (work) => {
+): Command {
+  return runCommand(library, newId, `Duplicate ${path} as ${to}`, (work) => {
     const id = library.tree.ids.get(path);
     const item = id === undefined ? undefined : library.items.get(id);
     if (item?.kind !== 'group' && item?.kind !== 'token')
@@ -265,9 +274,9 @@ export function removePaths(
   library: OpenLibrary,
   { paths, replacement }: { paths: string[]; replacement?: string },
   newId: NewId,
-): Plan {
+): Command {
   const label = `Remove ${paths.length === 1 ? paths[0] : `${paths.length} items`}${replacement ? `, ${replacement} in ${paths.length === 1 ? 'its' : 'their'} place` : ''}`;
-  return worked(library, newId, label, (work) => {
+  return runCommand(library, newId, label, (work) => {
     const gone = new Set<string>();
     for (const path of paths) {
       const item = work.ownAt(path);
@@ -292,7 +301,7 @@ export function removePaths(
 }
 
 /** Everything in this library that refers to some tokens refers to another instead. */
-export function replaceUses(work: Working, from: ReadonlySet<string>, to: Reference): void {
+export function replaceUses(work: DraftTransaction, from: ReadonlySet<string>, to: Reference): void {
   const names = new Set([...from].flatMap((id) => work.tree.paths.get(id) ?? []));
   const lead = (path: string) => (names.has(path) ? to.path : path);
   const isOne = (reference: Reference) =>
@@ -330,8 +339,8 @@ export function promote(
   library: OpenLibrary,
   { path, layer, to }: { path: string; layer: string; to: string },
   newId: NewId,
-): Plan {
-  return worked(library, newId, `Give the value of ${path} a token ${to}`, (work) => {
+): Command {
+  return runCommand(library, newId, `Give the value of ${path} a token ${to}`, (work) => {
     const item = work.ownAt(path);
     if (item?.kind !== 'token' || !item.declarations[layer]) return atSource(path);
     const wrong = to.split('.').map(nameProblem).find(Boolean);
@@ -358,9 +367,9 @@ export function setUnder(
   library: OpenLibrary,
   { path, when, text }: { path: string; when: Record<string, string>; text: string },
   newId: NewId,
-): Plan {
+): Command {
   const under = Object.values(when).join(' and ') || 'every context';
-  return worked(library, newId, `Set ${path} under ${under}`, (work) => {
+  return runCommand(library, newId, `Set ${path} under ${under}`, (work) => {
     const id = library.tree.ids.get(path);
     const item = id === undefined ? undefined : library.items.get(id);
     if (item?.kind !== 'token')
@@ -391,11 +400,11 @@ export interface Standing {
   deprecated?: { reason: string; replacement: string; date: string } | null;
 }
 
-export function setStanding(
+export function setLifecycle(
   library: OpenLibrary,
   { paths, ...standing }: { paths: string[] } & Standing,
   newId: NewId,
-): Plan {
+): Command {
   const what =
     standing.deprecated !== undefined
       ? standing.deprecated
@@ -407,7 +416,7 @@ export function setStanding(
           ? 'Release again:'
           : 'Set the tier of';
   const label = `${what} ${paths.length === 1 ? paths[0] : `${paths.length} tokens`}`;
-  return worked(library, newId, label, (work) => {
+  return runCommand(library, newId, label, (work) => {
     for (const path of paths) {
       const item = work.ownAt(path);
       const layer = Object.keys(item?.declarations ?? {})[0];

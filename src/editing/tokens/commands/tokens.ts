@@ -9,8 +9,8 @@ import { nameProblem } from '@/core/tokens/read';
 import { readTyped, withValue } from '@/core/tokens/typed-value';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { tokenObject } from '@/core/tokens/build';
-import { refuse, type NewId, type Plan } from '@/editing/session/command';
-import { worked } from '@/editing/session/draft-transaction';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand } from '@/editing/session/draft-transaction';
 
 export function ownToken(
   library: OpenLibrary,
@@ -27,7 +27,7 @@ export function ownToken(
 export function declareValue(
   library: OpenLibrary,
   { path, layer, text }: { path: string; layer: string; text: string },
-): Plan {
+): Command {
   const token = ownToken(library, path);
   if (!token) return refuse(`There is no token ${path}`, 'It may have been renamed or removed');
   if (!library.own.items.has(layer))
@@ -50,7 +50,10 @@ export function declareValue(
 }
 
 /** Takes away what a layer says, so that a weaker one shows again. */
-export function silence(library: OpenLibrary, { path, layer }: { path: string; layer: string }): Plan {
+export function removeOverride(
+  library: OpenLibrary,
+  { path, layer }: { path: string; layer: string },
+): Command {
   const own = ownToken(library, path)?.own;
   if (!own?.declarations[layer]) return refuse('This layer says nothing of it', 'Nothing to take away');
   if (Object.keys(own.declarations).length === 1)
@@ -62,7 +65,7 @@ export function silence(library: OpenLibrary, { path, layer }: { path: string; l
 export function setMember(
   library: OpenLibrary,
   { path, member, text }: { path: string; member: '$description' | '$deprecated'; text: string },
-): Plan {
+): Command {
   const own = ownToken(library, path)?.own;
   const [layer, declaration] = Object.entries(own?.declarations ?? {})[0] ?? [];
   if (!own || !layer || !declaration)
@@ -87,7 +90,7 @@ export function addToken(
   library: OpenLibrary,
   { path, type, text }: { path: string; type: string; text: string },
   newId: NewId,
-): Plan {
+): Command {
   const segments = path.trim().split('.');
   const wrong = segments.map(nameProblem).find(Boolean);
   if (wrong) return refuse(wrong, 'Write the path as group.name');
@@ -95,7 +98,7 @@ export function addToken(
     return refuse(`There is something at ${path.trim()} already`, 'Choose another path');
   const typed = readTyped(text, type);
   if ('problem' in typed) return refuse(typed.problem, typed.fix);
-  return worked(library, newId, `Add ${path.trim()}`, (work) => {
+  return runCommand(library, newId, `Add ${path.trim()}`, (work) => {
     work.declare(path.trim(), {}, tokenObject(typed.value, type));
   });
 }

@@ -18,17 +18,17 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
   if (!found || found.length === 0) return null;
   const of = (severity: FindingRow['severity']) => found.filter((one) => one.severity === severity);
   const [errors, warnings, notes] = [of('error'), of('warning'), of('note')];
-  const mend = (rows: FindingRow[]) =>
-    put('mend', {
+  const applyFixes = (rows: FindingRow[]) =>
+    put('applyFixes', {
       keys: rows.map(({ code, path, context }) => ({ code, path, ...(context && { context }) })),
     });
-  const mendable = warnings.filter((row) => row.mend !== undefined);
+  const fixable = warnings.filter((row) => row.fixLabel !== undefined);
   const line = (row: FindingRow) => (
     <li key={`${row.code} ${row.path} ${row.message}`} data-severity={row.severity}>
       <span>
         {row.message.replace(`${name}: `, '')}.{' '}
         <Text span size="xs" c="dimmed">
-          {row.mend === undefined && row.code !== 'combination-contrast' ? `${row.fix}.` : ''}
+          {row.fixLabel === undefined && row.code !== 'combination-contrast' ? `${row.fix}.` : ''}
           {row.code === 'combination-contrast' || !row.context ? '' : ` Under ${contextText(row.context)}.`}
         </Text>
       </span>
@@ -41,9 +41,9 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
           Show what fails
         </Button>
       )}
-      {canEdit && row.mend !== undefined && (
-        <Button size="compact-xs" variant="default" onClick={() => void mend([row])}>
-          {row.mend}
+      {canEdit && row.fixLabel !== undefined && (
+        <Button size="compact-xs" variant="default" onClick={() => void applyFixes([row])}>
+          {row.fixLabel}
         </Button>
       )}
     </li>
@@ -59,9 +59,9 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
           {said.slice(1).map((one) => `, ${one}`)}
         </summary>
         {opened && <ul>{found.map(line)}</ul>}
-        {canEdit && mendable.length > 1 && (
-          <Button size="compact-sm" variant="default" mt={6} onClick={() => void mend(mendable)}>
-            Bind all {mendable.length} that are tokens already
+        {canEdit && fixable.length > 1 && (
+          <Button size="compact-sm" variant="default" mt={6} onClick={() => void applyFixes(fixable)}>
+            Bind all {fixable.length} that are tokens already
           </Button>
         )}
       </details>

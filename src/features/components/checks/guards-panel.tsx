@@ -4,7 +4,7 @@ import { Button, Checkbox, Group, MultiSelect, Text, TextInput, Select } from '@
 import { useState } from 'react';
 import type { MeasuredPart } from '@/core/components/measured';
 import type { ProofView } from '@/editing/components/queries/proof';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { Refused, refusalText, useStore } from '@/features/session/refused';
 import { useSpecimenState } from '../specimen/specimen-state';
 import { WhenField } from '../rules/when-field';
@@ -26,7 +26,7 @@ export function GuardsPanel({
   const { put, refusal } = useStore();
   const [state] = useSpecimenState();
   const [doing, setDoing] = useState<'write' | 'record' | null>(null);
-  const measured = useView('measuredGuards', {
+  const measured = useDocumentQuery('measuredGuards', {
     name: view.name,
     lens,
     props: state.props,

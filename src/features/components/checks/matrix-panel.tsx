@@ -7,7 +7,7 @@ import type { MeasuredPart } from '@/core/components/measured';
 import { contextAttributes } from '@/core/products/screen';
 import { CONTRAST_PROPERTIES } from '@/core/components/measured-contrast';
 import type { ProofView } from '@/editing/components/queries/proof';
-import { useLongView, useView } from '@/features/session/document';
+import { useLongView, useDocumentQuery } from '@/features/session/document';
 import { useQuery } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { Sums } from '../rules/rule-editing';
@@ -22,11 +22,11 @@ const STEP = 240;
 export function MatrixPanel({
   view,
   lens,
-  ground,
+  backdrop,
 }: {
   view: ProofView;
   lens: Record<string, string>;
-  ground: string;
+  backdrop: string;
 }) {
   const [query, setQuery] = useQuery();
   const [, setState] = useSpecimenState();
@@ -54,7 +54,7 @@ export function MatrixPanel({
       ),
     [cells],
   );
-  const seen = useView('drawnChecks', {
+  const seen = useDocumentQuery('drawnChecks', {
     name: view.name,
     lens,
     ...(surface && { surface }),
@@ -146,7 +146,7 @@ export function MatrixPanel({
             }
           `}
           attributes={contextAttributes(lens)}
-          ground={ground}
+          backdrop={backdrop}
           padding={12}
           trace={view.trace}
           measure={asked.length > 0 ? CONTRAST_PROPERTIES : NOTHING}

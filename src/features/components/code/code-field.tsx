@@ -6,24 +6,24 @@ import { html } from '@codemirror/lang-html';
 import { javascript } from '@codemirror/lang-javascript';
 import CodeMirror, { EditorView } from '@uiw/react-codemirror';
 import { useEffect, useMemo, useState } from 'react';
-import type { PlanArguments, PlanName } from '@/editing/commands';
+import type { CommandArguments, CommandName } from '@/editing/commands';
 import { Refused, useStore } from '@/features/session/refused';
 import { codeTheme } from './code-theme';
 
 const LANGUAGES = { html: html(), css: css(), javascript: javascript() };
 
 /** One text as code: what is typed shows at once, and is stored by the button or Ctrl+Enter. */
-export function CodeField<K extends PlanName>({
-  plan,
+export function CodeField<K extends CommandName>({
+  command,
   input,
   language,
   label,
   stored,
   canEdit,
 }: {
-  plan: K;
+  command: K;
   /** What the plan is given for a text. */
-  input: (text: string) => PlanArguments<K>;
+  input: (text: string) => CommandArguments<K>;
   language: keyof typeof LANGUAGES;
   label: string;
   stored: string;
@@ -42,7 +42,7 @@ export function CodeField<K extends PlanName>({
   );
   const finish = async () => {
     if (typed === null || typed === before) return;
-    if (await put(plan, input(typed))) setTyped(null);
+    if (await put(command, input(typed))) setTyped(null);
   };
   const leave = () => {
     setTyped(null);
@@ -64,7 +64,7 @@ export function CodeField<K extends PlanName>({
         indentWithTab={false}
         onChange={(text) => {
           setTyped(text);
-          void show(plan, input(text)).then((refused) => setRefusal(text === before ? null : refused));
+          void show(command, input(text)).then((refused) => setRefusal(text === before ? null : refused));
         }}
       />
       <Refused refusal={refusal} />

@@ -26,7 +26,7 @@ export function CodePanel({ view }: { view: ProofView }) {
         </Tabs.List>
         <Tabs.Panel value="template" pt="sm">
           <CodeField
-            plan="setTemplate"
+            command="setTemplate"
             input={input}
             language="html"
             label="Template"
@@ -40,7 +40,7 @@ export function CodePanel({ view }: { view: ProofView }) {
             kept as it stands.
           </Text>
           <CodeField
-            plan="setStyleSheet"
+            command="setStyleSheet"
             input={input}
             language="css"
             label="Style sheet"
@@ -54,7 +54,7 @@ export function CodePanel({ view }: { view: ProofView }) {
             writes into the log. It reaches neither this page nor the network.
           </Text>
           <CodeField
-            plan="setScript"
+            command="setScript"
             input={input}
             language="javascript"
             label="Script"

@@ -22,7 +22,7 @@ import {
   type ComponentFilter,
   type ComponentsView,
 } from '@/editing/components/queries/gallery';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { Refused, refusalText, useStore } from '@/features/session/refused';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
@@ -53,7 +53,7 @@ export function Gallery() {
   const only = (query.get('only') ?? '')
     .split(',')
     .filter((one): one is ComponentFilter => one in COMPONENT_FILTERS);
-  const view = useView('components', { lens, search, only, ...(trace !== null && { trace }) });
+  const view = useDocumentQuery('components', { lens, search, only, ...(trace !== null && { trace }) });
   if (!view) return <ComponentsSection>{null}</ComponentsSection>;
   const names = view.ranks.flatMap(({ components }) => components.map(({ name }) => name));
   const picked = names.filter((name) => chosen.has(name));
@@ -262,7 +262,7 @@ function Card({
       <div
         ref={ref}
         className={classes.stage}
-        style={{ background: view.ground, height: STAGE }}
+        style={{ background: view.backdrop, height: STAGE }}
         data-specimen
       >
         {seen && (
@@ -271,7 +271,7 @@ function Card({
             html={component.html}
             css={view.css}
             attributes={contextAttributes(lens)}
-            ground={view.ground}
+            backdrop={view.backdrop}
             padding={20}
             trace={view.trace}
             scale={small ? 0.7 : 1}

@@ -3,8 +3,9 @@
 import { Autocomplete, Button, Group, Menu, Modal, Select, Stack, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { ComponentsView } from '@/editing/components/queries/gallery';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { Refused, useStore } from '@/features/session/refused';
+import { call, type CallRefused } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
 
 /** What is done with the components chosen, or with all: put in ranks, tidied, kept in or out, given to another library. */
@@ -45,14 +46,14 @@ export function ManyActions({
             <Menu.Dropdown>
               <Menu.Item
                 onClick={async () =>
-                  done(await put('setComponentStanding', { names, visibility: 'internal' }))
+                  done(await put('setComponentLifecycle', { names, visibility: 'internal' }))
                 }
               >
                 Keep out of releases
               </Menu.Item>
               <Menu.Item
                 onClick={async () =>
-                  done(await put('setComponentStanding', { names, visibility: 'released' }))
+                  done(await put('setComponentLifecycle', { names, visibility: 'released' }))
                 }
               >
                 Let into releases
@@ -129,7 +130,7 @@ const NOTHING = {};
 
 /** What tidying would move, before it does. */
 function TidyDialog({ close }: { close: () => void }) {
-  const moves = useView('tidiedRanks', NOTHING);
+  const moves = useDocumentQuery('groupedRanks', NOTHING);
   const { put, refusal } = useStore();
   return (
     <Modal opened onClose={close} title="Tidy by name">
@@ -149,7 +150,7 @@ function TidyDialog({ close }: { close: () => void }) {
           </ul>
         )}
         <Refused refusal={refusal} />
-        <Button w="fit-content" onClick={async () => (await put('tidyComponents', NOTHING)) && close()}>
+        <Button w="fit-content" onClick={async () => (await put('groupComponents', NOTHING)) && close()}>
           Tidy them
         </Button>
       </Stack>
@@ -172,23 +173,23 @@ function GiveDialog({ names, close, done }: { names: string[]; close: () => void
   const [report, setReport] = useState<{ brought: string[]; mapped: string[] } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
-    void fetch('/api/v1/documents')
-      .then((response) => response.json())
-      .then(({ documents }: { documents: (Offer & { kind: string })[] }) =>
+    call<{ documents: (Offer & { kind: string })[] }>('GET', '/documents').then(
+      ({ documents }) =>
         setLibraries(documents.filter(({ kind, slug }) => kind === 'library' && slug !== library.slug)),
-      )
-      .catch(() => setLibraries([]));
+      (error: CallRefused) => setProblem(error.message),
+    );
   }, [library.slug]);
   const send = async (tryOnly: boolean) => {
-    const response = await fetch(`/api/v1/libraries/${library.slug}/give`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ names, to, mode, needs, tryOnly }),
-    });
-    const answer = (await response.json()) as { brought: string[]; mapped: string[]; detail?: string };
-    setProblem(response.ok ? null : (answer.detail ?? 'It could not be done. Try again.'));
-    setReport(response.ok ? answer : null);
-    return response.ok;
+    const asked = { names, to, mode, needs, tryOnly };
+    try {
+      setReport(await call('POST', `/libraries/${library.slug}/transfer`, asked));
+      setProblem(null);
+      return true;
+    } catch (error) {
+      setReport(null);
+      setProblem((error as CallRefused).message);
+      return false;
+    }
   };
   return (
     <Modal

@@ -39,7 +39,7 @@ export function ComponentHead({ view }: { view: ProofView }) {
               <Menu.Item onClick={() => setDoing('describe')}>Describe</Menu.Item>
               <Menu.Item
                 onClick={() =>
-                  void put('setComponentStanding', {
+                  void put('setComponentLifecycle', {
                     names,
                     visibility: view.unfinished ? 'released' : 'internal',
                   })
@@ -48,12 +48,12 @@ export function ComponentHead({ view }: { view: ProofView }) {
                 {view.unfinished ? 'Let it into releases' : 'Keep it out of releases'}
               </Menu.Item>
               {view.varies && (
-                <Menu.Item onClick={() => void put('cutLoose', { component: view.name })}>
+                <Menu.Item onClick={() => void put('unlink', { component: view.name })}>
                   Cut it loose from {view.varies}
                 </Menu.Item>
               )}
               {view.deprecated ? (
-                <Menu.Item onClick={() => void put('setComponentStanding', { names, deprecation: null })}>
+                <Menu.Item onClick={() => void put('setComponentLifecycle', { names, deprecation: null })}>
                   No longer deprecated
                 </Menu.Item>
               ) : (
@@ -167,7 +167,9 @@ function Deprecate({ view, close }: { view: ProofView; close: () => void }) {
       <form
         onSubmit={async (event) => {
           event.preventDefault();
-          if (await put('setComponentStanding', { names: [view.name], deprecation: { reason, replacement } }))
+          if (
+            await put('setComponentLifecycle', { names: [view.name], deprecation: { reason, replacement } })
+          )
             close();
         }}
       >

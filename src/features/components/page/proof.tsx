@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useDeferredValue, useState } from 'react';
 import type { MeasuredPart } from '@/core/components/measured';
 import type { ProofView } from '@/editing/components/queries/proof';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { AnatomyPanel } from '../specimen/anatomy-panel';
@@ -43,9 +43,9 @@ export function Proof({ name }: { name: string }) {
   const [log, setLog] = useState<readonly string[]>([]);
   const asked = query.get('ground') ?? undefined;
   const surface = asked === undefined ? {} : { surface: asked };
-  const view = useView('proof', { name, lens, ...surface, ...(trace !== null && { trace }) });
+  const view = useDocumentQuery('proof', { name, lens, ...surface, ...(trace !== null && { trace }) });
   const { props, states, contents } = state;
-  const drawn = useView('specimen', { name, lens, ...surface, props, states, contents, csv });
+  const drawn = useDocumentQuery('specimen', { name, lens, ...surface, props, states, contents, csv });
   const settled = useDeferredValue(boxes);
   if (view === null) {
     return (
@@ -56,9 +56,9 @@ export function Proof({ name }: { name: string }) {
     );
   }
   if (!view || !drawn) return null;
-  const ground =
+  const backdrop =
     PLAIN_GROUNDS.find((plain) => plain.value === asked)?.value ??
-    `var(--${(view.grounds.find((one) => one.name === asked) ?? view.grounds[0])?.name.replace(/\./g, '-')}, #fff)`;
+    `var(--${(view.backdrops.find((one) => one.name === asked) ?? view.backdrops[0])?.name.replace(/\./g, '-')}, #fff)`;
   const below = BELOW.find((one) => one === query.get('below')) ?? 'matrix';
   const side = SIDES.find((one) => one === query.get('side')) ?? 'rules';
   return (
@@ -71,7 +71,7 @@ export function Proof({ name }: { name: string }) {
             view={view}
             lens={lens}
             drawn={drawn}
-            ground={ground}
+            backdrop={backdrop}
             csv={csv}
             setCsv={setCsv}
             boxes={boxes}
@@ -97,7 +97,7 @@ export function Proof({ name }: { name: string }) {
               ))}
             </Tabs.List>
             <Tabs.Panel value="matrix">
-              <MatrixPanel view={view} lens={lens} ground={ground} />
+              <MatrixPanel view={view} lens={lens} backdrop={backdrop} />
             </Tabs.Panel>
             <Tabs.Panel value="anatomy">
               <AnatomyPanel name={name} lens={lens} boxes={settled} />

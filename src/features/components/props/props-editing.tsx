@@ -4,14 +4,14 @@ import { ActionIcon, Button, Group, Select, Text, TextInput } from '@mantine/cor
 import { IconPencil, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
-import { usePlan, useView, type Refusal } from '@/features/session/document';
+import { useCommand, useDocumentQuery, type Refusal } from '@/features/session/document';
 
 type Prop = ProofView['props'][number];
 type Kind = 'choice' | 'flag' | 'text' | 'slot';
 
 /** A prop added or changed; for a choice, what one more value would bring is shown before it is stored. */
 export function PropForm({ view, prop, done }: { view: ProofView; prop: Prop | null; done: () => void }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [name, setName] = useState(prop?.name ?? '');
   const [kind, setKind] = useState<Kind>((prop?.kind as Kind) ?? 'choice');
   const [values, setValues] = useState(prop?.values.join(', ') ?? '');
@@ -104,7 +104,7 @@ export function PropForm({ view, prop, done }: { view: ProofView; prop: Prop | n
 
 /** What one more value would bring: combinations, what it inherits, and what still needs saying. */
 function Ahead({ view, prop, value }: { view: ProofView; prop: string; value: string }) {
-  const ahead = useView('whatIf', { name: view.name, prop, value });
+  const ahead = useDocumentQuery('whatIf', { name: view.name, prop, value });
   if (!ahead) return null;
   return (
     <div role="status" style={{ marginTop: 8, fontSize: 13 }} data-testid="ahead">
@@ -131,7 +131,7 @@ export function PropActions({
   change: () => void;
   report: (refusal: Refusal | null) => void;
 }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   return (
     <Group gap={2} wrap="nowrap">
       <ActionIcon variant="subtle" size="sm" aria-label={`Change the prop ${prop}`} onClick={change}>

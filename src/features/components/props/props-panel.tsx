@@ -4,7 +4,7 @@ import { ActionIcon, Button, Group, MultiSelect, NumberInput, Select, Text, Text
 import { IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { ProofView, PropView } from '@/editing/components/queries/proof';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { Refused, refusalText, useStore } from '@/features/session/refused';
 import { PropTable } from './prop-table';
 import { PropActions, PropForm } from './props-editing';
@@ -110,7 +110,7 @@ function SlotSheet({ view, slot }: { view: ProofView; slot: PropView }) {
             slot={slot}
             piece={piece}
             swap={(chosen) =>
-              put('swapPiece', { component: view.name, prop: slot.name, at, ...fromOption(chosen) })
+              put('swapNested', { component: view.name, prop: slot.name, at, ...fromOption(chosen) })
             }
             change={(next) => save({ holds: slot.holds.map((one, i) => (i === at ? next : one)) })}
             remove={() => save({ holds: slot.holds.filter((_, i) => i !== at) })}
@@ -167,7 +167,7 @@ function PieceRow({
   change: (piece: Piece) => void;
   remove: () => void;
 }) {
-  const inner = useView('pieceProps', { name: piece.icon ? '' : piece.name });
+  const inner = useDocumentQuery('nestedProps', { name: piece.icon ? '' : piece.name });
   return (
     <div className={classes.rule} data-piece={piece.name}>
       <Group gap="xs" align="end">

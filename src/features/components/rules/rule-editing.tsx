@@ -5,7 +5,7 @@ import { IconDots } from '@tabler/icons-react';
 import { useRef, useState, type ReactNode } from 'react';
 import type { MatrixView } from '@/editing/components/queries/matrix';
 import type { ProofView } from '@/editing/components/queries/proof';
-import { usePlan, type Refusal } from '@/features/session/document';
+import { useCommand, type Refusal } from '@/features/session/document';
 import { refusalText, useStore } from '@/features/session/refused';
 import { TokenChoice } from './token-choice';
 import { WhenField } from './when-field';
@@ -139,7 +139,7 @@ export function RuleMenu({
   begin: (rule: string, what: RuleGesture) => void;
   report: (refusal: Refusal | null) => void;
 }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   return (
     <OpenedMenu label={`More to do with the rule ${rule.when || 'always'}`}>
       <Menu.Item onClick={() => begin(rule.id, 'add')}>Add a property</Menu.Item>

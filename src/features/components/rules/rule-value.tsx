@@ -3,7 +3,7 @@
 import { Group, Popover, Radio } from '@mantine/core';
 import { useRef, useState } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
-import { usePlan, type Refusal } from '@/features/session/document';
+import { useCommand, type Refusal } from '@/features/session/document';
 import { refusalText } from '@/features/session/refused';
 import { TokenChoice } from './token-choice';
 import classes from '../components.module.css';
@@ -25,7 +25,7 @@ export function RuleValue({
   from: ProofView['rules'][number]['from'];
   canEdit: boolean;
 }) {
-  const { clear } = usePlan();
+  const { clear } = useCommand();
   const button = useRef<HTMLButtonElement>(null);
   // Many values stand on one page: until it is first opened, only the button is there.
   const [opened, setOpened] = useState<boolean | null>(null);
@@ -98,7 +98,7 @@ function ValueForm({
   /** Ends once it is stored. */
   close: () => void;
 }) {
-  const { show, store, clear } = usePlan();
+  const { show, store, clear } = useCommand();
   // What stood here when the form opened: while one types, the declaration is already what is typed.
   const [original] = useState(declaration.token ? `{${declaration.token}}` : (declaration.raw ?? ''));
   const [typed, setTyped] = useState(original);

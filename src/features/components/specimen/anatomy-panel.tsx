@@ -3,7 +3,7 @@
 import { Button, Text } from '@mantine/core';
 import { useMemo } from 'react';
 import { lengthText, type MeasuredPart } from '@/core/components/measured';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { download } from '@/features/tokens/download';
 import { useSpecimenState } from './specimen-state';
 import classes from '../components.module.css';
@@ -43,7 +43,7 @@ export function AnatomyFigure({
   props: Record<string, string>;
   states: string[];
 }) {
-  const found = useView('anatomy', { name, lens, props, states, boxes });
+  const found = useDocumentQuery('anatomy', { name, lens, props, states, boxes });
   const picture = useMemo(
     () => (found ? `data:image/svg+xml;charset=utf-8,${encodeURIComponent(found.svg)}` : ''),
     [found],

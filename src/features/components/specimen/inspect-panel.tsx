@@ -2,7 +2,7 @@
 
 import { CopyButton, Button, Group, Select, Tabs, Text } from '@mantine/core';
 import { lengthText, type MeasuredPart } from '@/core/components/measured';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink } from '@/ui/frame/lens';
 import Link from 'next/link';
@@ -27,7 +27,14 @@ export function InspectPanel({
   const link = useLensLink(library.axes);
   const [state] = useSpecimenState();
   const at = chosen !== null && boxes[chosen] ? chosen : 0;
-  const found = useView('inspect', { name, lens, props: state.props, states: state.states, boxes, at });
+  const found = useDocumentQuery('inspect', {
+    name,
+    lens,
+    props: state.props,
+    states: state.states,
+    boxes,
+    at,
+  });
   return (
     <section className={classes.sheet} aria-label="Inspect">
       <header>

@@ -19,7 +19,7 @@ import type { MeasuredPart } from '@/core/components/measured';
 import { CONTRAST_PROPERTIES } from '@/core/components/measured-contrast';
 import type { ProofView } from '@/editing/components/queries/proof';
 import type { SpecimenView } from '@/editing/components/queries/specimen';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { useWork } from '@/features/session/work';
 import { useLibrary } from '@/features/session/library-shell';
 import { useQuery } from '@/ui/frame/lens';
@@ -50,7 +50,7 @@ export function SpecimenPanel({
   view,
   lens,
   drawn,
-  ground,
+  backdrop,
   csv,
   setCsv,
   boxes,
@@ -63,7 +63,7 @@ export function SpecimenPanel({
   view: ProofView;
   lens: Record<string, string>;
   drawn: SpecimenView;
-  ground: string;
+  backdrop: string;
   csv: string;
   setCsv: (csv: string) => void;
   boxes: MeasuredPart[];
@@ -95,7 +95,7 @@ export function SpecimenPanel({
   const shown = {
     html: drawn.html,
     css: view.css,
-    ground,
+    backdrop,
     padding: 28,
     trace: view.trace,
     grid,
@@ -122,9 +122,9 @@ export function SpecimenPanel({
           aria-label="Ground"
           w={200}
           allowDeselect={false}
-          value={query.get('ground') ?? view.grounds[0]?.name ?? '#ffffff'}
-          onChange={(value) => setQuery({ ground: value })}
-          data={[...view.grounds.map((one) => one.name), ...PLAIN_GROUNDS]}
+          value={query.get('ground') ?? view.backdrops[0]?.name ?? '#ffffff'}
+          onChange={(value) => setQuery({ backdrop: value })}
+          data={[...view.backdrops.map((one) => one.name), ...PLAIN_GROUNDS]}
         />
       </header>
       <Combination view={view} drawn={drawn} />
@@ -326,7 +326,7 @@ function ContrastRows({
     ratio === null ? [{ cell: null, part, kind }] : [],
   );
   const settled = useDeferredValue(asked.length > 0 ? boxes : NO_BOXES);
-  const seen = useView('drawnChecks', {
+  const seen = useDocumentQuery('drawnChecks', {
     name: view.name,
     lens,
     ...(surface !== null && { surface }),

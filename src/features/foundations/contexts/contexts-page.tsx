@@ -5,7 +5,7 @@ import { notifications } from '@mantine/notifications';
 import { IconMoon } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useState } from 'react';
-import { usePlan, useView } from '@/features/session/document';
+import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
@@ -20,7 +20,7 @@ export function ContextsPage() {
   const link = useLensLink(library.axes);
   const [query, setQuery] = useQuery();
   const layer = query.get('layer');
-  const view = useView('overrides', { layer });
+  const view = useDocumentQuery('overrides', { layer });
   const [making, setMaking] = useState(false);
   if (!view) return <TokensSection>{null}</TokensSection>;
   const shown =
@@ -118,7 +118,7 @@ export function ContextsPage() {
 
 function MakeScheme({ close }: { close: () => void }) {
   const library = useLibrary();
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [, setQuery] = useQuery();
   const scheme = library.axes.find(
     (axis) => axis.contexts.includes('light') || /scheme|theme|mode/.test(axis.name),
@@ -127,7 +127,7 @@ function MakeScheme({ close }: { close: () => void }) {
   const [from, setFrom] = useState(scheme?.default ?? 'light');
   const [to, setTo] = useState('dark');
   const [leave, setLeave] = useState<ReadonlySet<string>>(new Set());
-  const view = useView('scheme', { axis, to });
+  const view = useDocumentQuery('scheme', { axis, to });
   const make = async () => {
     const refused = await store('makeScheme', { axis, from, to, leave: [...leave] });
     if (refused) return notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });

@@ -6,7 +6,7 @@ import { IconPencil, IconTrash } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
 import type { FamilyRow } from '@/editing/foundations/queries/fonts';
-import { usePlan, useView, type Refusal } from '@/features/session/document';
+import { useCommand, useDocumentQuery, type Refusal } from '@/features/session/document';
 import { UploadState, useUpload } from '@/features/session/upload';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
@@ -24,8 +24,8 @@ const FROM = {
 /** The fonts that are there and those that are asked for: what files say, who uses them, and what is missing. */
 export function FontsPage() {
   const library = useLibrary();
-  const view = useView('fonts', NOTHING);
-  const { store } = usePlan();
+  const view = useDocumentQuery('fonts', NOTHING);
+  const { store } = useCommand();
   const upload = useUpload(library.slug);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const choose = useRef<() => void>(null);
@@ -90,7 +90,7 @@ function Family({
 }) {
   const library = useLibrary();
   const link = useLensLink(library.axes);
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [query] = useQuery();
   const [name, setName] = useState<string | null>(null);
   const own = library.canEdit && family.asset?.own;

@@ -14,7 +14,7 @@ import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import type { PairCell } from '@/editing/foundations/queries/pairing-grid';
 import type { Solution, Solutions } from '@/editing/foundations/queries/solutions';
-import { usePlan, useView } from '@/features/session/document';
+import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useQuery } from '@/ui/frame/lens';
 import { CsvButton } from '@/features/tokens/csv-button';
@@ -28,7 +28,7 @@ export function PairingsPage() {
   const [query, setQuery] = useQuery();
   const all = query.get('all') !== null;
   const through = query.get('through') === 'lens';
-  const view = useView('pairingGrid', { all, lens: through ? lens : null });
+  const view = useDocumentQuery('pairingGrid', { all, lens: through ? lens : null });
   const [chosen, setChosen] = useState<{ text: string; surface: string } | null>(null);
   if (!view) return <TokensSection>{null}</TokensSection>;
   const cell = chosen
@@ -177,16 +177,16 @@ function Chosen({
   canEdit: boolean;
   close: () => void;
 }) {
-  const { store } = usePlan();
-  const solutions = useView('pairingSolutions', { text, surface, context: cell.context });
+  const { store } = useCommand();
+  const solutions = useDocumentQuery('pairingSolutions', { text, surface, context: cell.context });
   const [needs, setNeeds] = useState<number>(cell.needs ?? 4.5);
-  const tell = (refused: { problem: string; fix: string } | null) => {
+  const notifyError = (refused: { problem: string; fix: string } | null) => {
     if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
   };
   const use = (path: string, side: Solutions, solution: Solution) => {
     const { when } = side;
     void store('setUnder', { path, when, text: solution.token ? `{${solution.token}}` : solution.css }).then(
-      tell,
+      notifyError,
     );
   };
   return (
@@ -230,13 +230,16 @@ function Chosen({
             </Button>
           ))}
           <Button
-            onClick={() => void store('pair', { pairs: [{ text, surface }], needs }).then(tell)}
+            onClick={() => void store('pair', { pairs: [{ text, surface }], needs }).then(notifyError)}
             disabled={cell.declared && needs === cell.needs}
           >
             {cell.declared ? 'Change it' : 'Declare it'}
           </Button>
           {cell.declared && (
-            <Button variant="default" onClick={() => void store('unpair', { text, surface }).then(tell)}>
+            <Button
+              variant="default"
+              onClick={() => void store('unpair', { text, surface }).then(notifyError)}
+            >
               Take apart
             </Button>
           )}
@@ -248,7 +251,7 @@ function Chosen({
             title="Change the text"
             path={text}
             side={solutions.text}
-            ground={cell.surfaceCss}
+            backdrop={cell.surfaceCss}
             asText
             canEdit={canEdit}
             use={use}
@@ -257,7 +260,7 @@ function Chosen({
             title="Change the surface"
             path={surface}
             side={solutions.surface}
-            ground={cell.textCss}
+            backdrop={cell.textCss}
             asText={false}
             canEdit={canEdit}
             use={use}
@@ -272,7 +275,7 @@ function Side({
   title,
   path,
   side,
-  ground,
+  backdrop,
   asText,
   canEdit,
   use,
@@ -280,7 +283,7 @@ function Side({
   title: string;
   path: string;
   side: Solutions;
-  ground: string;
+  backdrop: string;
   asText: boolean;
   canEdit: boolean;
   use: (path: string, side: Solutions, solution: Solution) => void;
@@ -300,7 +303,9 @@ function Side({
         <Group key={one.token ?? one.css} gap="sm" py={3} wrap="nowrap">
           <span
             className={classes.letters}
-            style={asText ? { color: one.css, background: ground } : { color: ground, background: one.css }}
+            style={
+              asText ? { color: one.css, background: backdrop } : { color: backdrop, background: one.css }
+            }
             data-specimen
           >
             Ag

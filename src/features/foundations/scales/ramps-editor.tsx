@@ -248,8 +248,8 @@ function Ramp({
   stepOf: (step: string) => Step | undefined;
 }) {
   const paper = parseColor(stepOf(steps[0] ?? '')?.after ?? '');
-  const on = (css: string, ground: string | undefined) => {
-    const [a, b] = [parseColor(css), ground === undefined ? paper : parseColor(ground)];
+  const on = (css: string, backdrop: string | undefined) => {
+    const [a, b] = [parseColor(css), backdrop === undefined ? paper : parseColor(backdrop)];
     return a && b ? ratioText(contrastRatio(rgbOf(a), rgbOf(b))) : '';
   };
   return (

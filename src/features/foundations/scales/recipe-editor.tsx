@@ -3,15 +3,15 @@
 import { Alert, Button, Checkbox, Group, Text, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState, type ComponentType } from 'react';
-import type { ViewAnswer } from '@/editing/queries';
-import { usePlan, useView } from '@/features/session/document';
+import type { QueryAnswer } from '@/editing/queries';
+import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { RampsEditor } from './ramps-editor';
 import { SpacingEditor } from './spacing-editor';
 import { TypeScaleEditor } from './type-scale-editor';
 import classes from './scales.module.css';
 
-export type Preview = ViewAnswer<'recipePreview'>;
+export type Preview = QueryAnswer<'recipePreview'>;
 export interface EditorProps {
   parameters: Record<string, unknown>;
   change: (parameters: Record<string, unknown>) => void;
@@ -42,14 +42,14 @@ export function RecipeEditor({
   done: () => void;
 }) {
   const library = useLibrary();
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [family, setFamily] = useState(given);
   const [parameters, setParameters] = useState<Record<string, unknown>>(
     () => JSON.parse(stored) as Record<string, unknown>,
   );
   const [overTuned, setOverTuned] = useState(false);
   const text = JSON.stringify(parameters);
-  const preview = useView('recipePreview', { id, kind, family, parameters: text });
+  const preview = useDocumentQuery('recipePreview', { id, kind, family, parameters: text });
   const Editor = EDITORS[kind];
   const tuned = preview?.steps.filter((step) => step.tuned) ?? [];
   const changed =

@@ -2,7 +2,7 @@
 
 import { Button, Group, Menu, Text } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { TokensSection } from '@/features/tokens/detail/section';
 import { useQuery } from '@/ui/frame/lens';
@@ -15,7 +15,7 @@ const NOTHING = {};
 export function ScalesPage() {
   const library = useLibrary();
   const [query, setQuery] = useQuery();
-  const view = useView('recipes', NOTHING);
+  const view = useDocumentQuery('recipes', NOTHING);
   if (!view) return <TokensSection>{null}</TokensSection>;
   const asked = query.get('recipe');
   const fresh = view.kinds.find((kind) => kind.kind === query.get('new'));

@@ -18,7 +18,7 @@ import { useState, type ReactNode } from 'react';
 import { INSET_FORMS, type InsetForm } from '@/editing/foundations/commands/spacing';
 import type { SpacingView } from '@/editing/foundations/queries/spacing';
 import { gridOverlay, SIDES, type InsetSet, type LayoutGrid, type Length } from '@/core/tokens/spacing-sets';
-import { usePlan, useView, type Refusal } from '@/features/session/document';
+import { useCommand, useDocumentQuery, type Refusal } from '@/features/session/document';
 import { useTokenNames } from '@/features/session/token-names';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink } from '@/ui/frame/lens';
@@ -34,7 +34,7 @@ export function SpacingPage() {
   const library = useLibrary();
   const lens = useLens(library.axes);
   const link = useLensLink(library.axes);
-  const view = useView('spacing', { lens });
+  const view = useDocumentQuery('spacing', { lens });
   const [adding, setAdding] = useState<Adding>(null);
   if (!view) return <TokensSection>{null}</TokensSection>;
   return (
@@ -144,7 +144,7 @@ function Token({ path }: { path: string }) {
 /** A size as written, which can be changed in its place; what it is shows beside it. */
 function Size({ length, label = length.path }: { length: Length; label?: string }) {
   const library = useLibrary();
-  const { store } = usePlan();
+  const { store } = useCommand();
   const text = length.refersTo === undefined ? `${length.px}px` : `{${length.refersTo}}`;
   if (!library.canEdit) return <span className="path">{text}</span>;
   return (
@@ -226,7 +226,7 @@ function Grid({ grid }: { grid: LayoutGrid }) {
               attributes={{}}
               width={width}
               scale={Math.min(1, WIDTH / width)}
-              ground="#fff"
+              backdrop="#fff"
             />
             <div className={classes.members}>
               {(['columns', 'margin', 'gutter'] as const).map((member) => (
@@ -251,7 +251,7 @@ function Add({
   view: SpacingView;
   close: () => void;
 }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [path, setPath] = useState<string>(
     what === 'grid' ? (view.grids[0]?.path ?? 'grid') : STANDARD[what],
   );

@@ -4,17 +4,17 @@ import { Button, Checkbox, Group, Modal, NumberInput, Select, Stack, Text } from
 import { useState } from 'react';
 import { INTERVALS } from '@/core/tokens/type-scale';
 import type { Role } from '@/editing/foundations/queries/text-styles';
-import { usePlan, useView, type Refusal } from '@/features/session/document';
+import { useCommand, useDocumentQuery, type Refusal } from '@/features/session/document';
 import { toggled } from '@/ui/toggled';
 
 /** Makes the styles of roles that have none, on a scale from the body size; shown before anything is stored. */
 export function MakeRoles({ missing, close }: { missing: readonly Role[]; close: () => void }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [left, setLeft] = useState<ReadonlySet<Role>>(new Set());
   const [base, setBase] = useState<number | null>(null);
   const [ratio, setRatio] = useState(1.25);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const view = useView('rolePreview', { roles: [...missing], base, ratio });
+  const view = useDocumentQuery('rolePreview', { roles: [...missing], base, ratio });
   const roles = missing.filter((role) => !left.has(role));
   const make = async () => {
     const refused = await store('addTextStyles', { roles, base: base ?? view?.base ?? 16, ratio });

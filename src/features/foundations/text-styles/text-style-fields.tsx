@@ -2,7 +2,7 @@
 
 import { Select } from '@mantine/core';
 import type { TextMember, TextStyle } from '@/editing/foundations/queries/text-styles';
-import { usePlan, type Refusal } from '@/features/session/document';
+import { useCommand, type Refusal } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens } from '@/ui/frame/lens';
 import { StoreField } from '@/features/tokens/detail/store-field';
@@ -24,7 +24,7 @@ export function TextStyleFields({
   style: TextStyle;
   report: (refusal: Refusal | null) => void;
 }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const lens = useLens(useLibrary().axes);
   const extra = (name: string) => (text: string) => store('setExtra', { path: style.path, name, text });
   if (Object.keys(style.members).length === 0)

@@ -4,7 +4,7 @@ import { Button, Group, Select, SegmentedControl, Text, TextInput } from '@manti
 import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
 import { useState, type CSSProperties } from 'react';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
 import { TokensSection } from '@/features/tokens/detail/section';
@@ -29,18 +29,21 @@ export function TextStylesPage() {
   const lens = useLens(library.axes);
   const link = useLensLink(library.axes);
   const [query, setQuery] = useQuery();
-  const view = useView('textStyles', { lens });
+  const view = useDocumentQuery('textStyles', { lens });
   const [making, setMaking] = useState(false);
   const [own, setOwn] = useState<string>(SAMPLES[0].value);
   const align = (query.get('align') ?? 'start') as 'start' | 'center' | 'end';
   if (!view) return <TokensSection>{null}</TokensSection>;
-  const grounds = [
+  const backdrops = [
     { label: 'light ground', css: '#ffffff', ink: '#111111' },
     { label: 'dark ground', css: '#141414', ink: '#f4f4f4' },
-    ...view.grounds.slice(0, 8).map((ground) => ({ label: ground.path, css: ground.css, ink: ground.ink })),
+    ...view.backdrops
+      .slice(0, 8)
+      .map((backdrop) => ({ label: backdrop.path, css: backdrop.css, ink: backdrop.ink })),
   ];
   const chosen = query.get('ground');
-  const shown = chosen === null ? grounds.slice(0, 2) : grounds.filter((ground) => ground.label === chosen);
+  const shown =
+    chosen === null ? backdrops.slice(0, 2) : backdrops.filter((backdrop) => backdrop.label === chosen);
   return (
     <TokensSection>
       <h1 className="visually-hidden">Text styles of {library.name}</h1>
@@ -75,10 +78,10 @@ export function TextStylesPage() {
           value={chosen ?? ''}
           data={[
             { value: '', label: 'light and dark' },
-            ...grounds.map((ground) => ({ value: ground.label, label: ground.label })),
+            ...backdrops.map((backdrop) => ({ value: backdrop.label, label: backdrop.label })),
           ]}
           allowDeselect={false}
-          onChange={(value) => setQuery({ ground: value })}
+          onChange={(value) => setQuery({ backdrop: value })}
         />
       </Group>
       {view.missing.length > 0 && (
@@ -138,15 +141,15 @@ export function TextStylesPage() {
                 }
               />
             )}
-            <div className={classes.grounds}>
-              {shown.map((ground) => (
+            <div className={classes.backdrops}>
+              {shown.map((backdrop) => (
                 <p
-                  key={ground.label}
+                  key={backdrop.label}
                   data-specimen
                   dir="auto"
                   style={{
-                    background: ground.css,
-                    color: ground.ink,
+                    background: backdrop.css,
+                    color: backdrop.ink,
                     textAlign: align,
                     fontFamily: style.css['font-family'],
                     fontSize: style.css['font-size'],

@@ -28,7 +28,7 @@ export function AnatomyBlock({ block }: DrawnBlock<'anatomy'>) {
         html={block.html}
         css={block.css}
         attributes={contextAttributes(lens)}
-        ground="var(--color-surface-page, #fff)"
+        backdrop="var(--color-surface-page, #fff)"
         padding={28}
         measure={LOOK_PROPERTIES}
         onMeasured={setBoxes}

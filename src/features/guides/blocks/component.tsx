@@ -24,7 +24,7 @@ export function ComponentBlock({ block }: DrawnBlock<'component'>) {
         title={`Specimen of ${block.name}`}
         html={block.html}
         css={block.css}
-        ground="var(--color-surface-page, #fff)"
+        backdrop="var(--color-surface-page, #fff)"
         padding={28}
       />
       <PropTable props={block.props} />

@@ -2,7 +2,7 @@
 
 import type { ReactNode } from 'react';
 import { PageBar } from '@/features/session/page-bar';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 
 const PAGES = [
   { label: 'Tiers', path: 'tokens' },
@@ -21,7 +21,7 @@ const NOTHING = {};
 
 /** The pages of the stage Tokens: the same tokens looked at in different ways. `tools` stand at the right. */
 export function TokensSection({ tools, children }: { tools?: ReactNode; children: ReactNode }) {
-  const findings = useView('findingCount', NOTHING);
+  const findings = useDocumentQuery('findingCount', NOTHING);
   return (
     <>
       <PageBar

@@ -6,7 +6,7 @@ import { IconArrowUpRight, IconDots, IconX } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import type { TokenView } from '@/editing/tokens/queries/token';
-import { usePlan, useView } from '@/features/session/document';
+import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useBeside, useLens, useLensLink } from '@/ui/frame/lens';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
@@ -32,9 +32,9 @@ export function TokenDetail({
   const library = useLibrary();
   const lens = useLens(library.axes);
   const beside = useBeside(library.axes);
-  const view = useView('token', { path, lens });
+  const view = useDocumentQuery('token', { path, lens });
   const link = useLensLink(library.axes);
-  const { store } = usePlan();
+  const { store } = useCommand();
   const panel = useRef<HTMLElement>(null);
   const [renaming, rename] = useDisclosure(false);
   const [removing, remove] = useDisclosure(false);
@@ -97,7 +97,7 @@ export function TokenDetail({
               <Menu.Item onClick={rename.open}>Rename or move</Menu.Item>
               <Menu.Item
                 onClick={() =>
-                  void store('setStanding', {
+                  void store('setLifecycle', {
                     paths: [view.path],
                     visibility: view.internal ? 'released' : 'internal',
                   })
@@ -186,7 +186,7 @@ export function TokenDetail({
                   size="sm"
                   mt={4}
                   aria-label={`Clear the value under ${declaration.label}`}
-                  onClick={() => void store('silence', { path: view.path, layer: declaration.layer })}
+                  onClick={() => void store('removeOverride', { path: view.path, layer: declaration.layer })}
                 >
                   <IconX size={13} />
                 </ActionIcon>
@@ -424,7 +424,7 @@ function BesideValues({
 }
 
 function BesideValue({ path, label, lens }: { path: string; label: string; lens: Record<string, string> }) {
-  const view = useView('token', { path, lens });
+  const view = useDocumentQuery('token', { path, lens });
   return (
     <Stack gap={4}>
       <Text size="xs" c="dimmed">
@@ -439,7 +439,7 @@ function BesideValue({ path, label, lens }: { path: string; label: string; lens:
 }
 
 function Describe({ view }: { view: TokenView }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [text, setText] = useState<string | null>(null);
   useEffect(() => setText(null), [view.path]);
   const editable = view.canEdit && !view.origin;

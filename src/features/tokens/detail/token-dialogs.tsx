@@ -3,7 +3,7 @@
 import { Button, Group, Modal, Stack, Switch, Text, TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { TokenView } from '@/editing/tokens/queries/token';
-import { usePlan, type Refusal } from '@/features/session/document';
+import { useCommand, type Refusal } from '@/features/session/document';
 import { TokenSelect } from '../token-select';
 
 interface Dialog {
@@ -15,7 +15,7 @@ const words = (refusal: Refusal | null) => (refusal ? `${refusal.problem}. ${ref
 
 /** Another path for a token: references follow; the old path can stay as a deprecated alias. */
 export function RenameToken({ opened, close, view, onMoved }: Dialog & { onMoved: (path: string) => void }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [path, setPath] = useState(view.path);
   const [keepOld, setKeepOld] = useState(false);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
@@ -28,7 +28,10 @@ export function RenameToken({ opened, close, view, onMoved }: Dialog & { onMoved
       <form
         onSubmit={async (event) => {
           event.preventDefault();
-          const refused = await store('repath', { changes: [{ from: view.path, to: path.trim() }], keepOld });
+          const refused = await store('renamePaths', {
+            changes: [{ from: view.path, to: path.trim() }],
+            keepOld,
+          });
           setRefusal(refused);
           if (refused) return;
           close();
@@ -65,7 +68,7 @@ export function RenameToken({ opened, close, view, onMoved }: Dialog & { onMoved
 }
 
 export function DeprecateToken({ opened, close, view, lens }: Dialog & { lens: Record<string, string> }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const done = view.deprecation !== undefined;
   const [reason, setReason] = useState('');
   const [replacement, setReplacement] = useState('');
@@ -80,7 +83,7 @@ export function DeprecateToken({ opened, close, view, lens }: Dialog & { lens: R
       <form
         onSubmit={async (event) => {
           event.preventDefault();
-          const refused = await store('setStanding', {
+          const refused = await store('setLifecycle', {
             paths: [view.path],
             deprecated: done ? null : { reason, replacement: replacement.trim(), date },
           });
@@ -133,7 +136,7 @@ export function RemoveToken({
   lens,
   onGone,
 }: Dialog & { lens: Record<string, string>; onGone: () => void }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [replacement, setReplacement] = useState('');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   return (
@@ -193,7 +196,7 @@ export function PromoteValue({
   close: () => void;
   view: TokenView;
 }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [to, setTo] = useState('');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   return (

@@ -3,7 +3,7 @@
 import { Group, Select, TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { TokenView } from '@/editing/tokens/queries/token';
-import { usePlan, type Refusal } from '@/features/session/document';
+import { useCommand, type Refusal } from '@/features/session/document';
 import classes from '../tokens.module.css';
 
 const FIELDS: Readonly<
@@ -21,7 +21,7 @@ const FIELDS: Readonly<
 
 /** What the token format has no word for, kept beside the value. */
 export function Extras({ view }: { view: TokenView }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const fields = FIELDS[view.type];
   const tiers = ['primitive', 'semantic', 'component'];
   return (
@@ -35,7 +35,7 @@ export function Extras({ view }: { view: TokenView }) {
           value={view.tier}
           allowDeselect={false}
           onChange={(tier) =>
-            tier && void store('setStanding', { paths: [view.path], tier: tier as 'primitive' })
+            tier && void store('setLifecycle', { paths: [view.path], tier: tier as 'primitive' })
           }
         />
         {fields?.map((field) => (
@@ -60,7 +60,7 @@ function Extra({
   field: (typeof FIELDS)[string][number];
   stands: string;
 }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [text, setText] = useState(stands);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   useEffect(() => setText(stands), [stands]);

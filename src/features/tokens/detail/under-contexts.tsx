@@ -2,13 +2,13 @@
 
 import { Button, Group, Popover, Select, Stack, Text, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { usePlan, type Refusal } from '@/features/session/document';
+import { useCommand, type Refusal } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 
 /** Sets a value under one context or a combination of them; where no layer holds for it yet, one is made. */
 export function UnderContexts({ path, type }: { path: string; type: string }) {
   const { axes } = useLibrary();
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [open, setOpen] = useState(false);
   const [when, setWhen] = useState<Record<string, string>>({});
   const [text, setText] = useState('');

@@ -3,7 +3,7 @@
 import { ActionIcon, Autocomplete, Group, Popover, Textarea } from '@mantine/core';
 import { IconAdjustments } from '@tabler/icons-react';
 import { useEffect, useRef, useState } from 'react';
-import { usePlan, type Refusal } from '@/features/session/document';
+import { useCommand, type Refusal } from '@/features/session/document';
 import { useTokenNames } from '@/features/session/token-names';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens } from '@/ui/frame/lens';
@@ -26,7 +26,7 @@ export function ValueField({
   text: string;
   type: string;
 }) {
-  const { show, store, clear } = usePlan();
+  const { show, store, clear } = useCommand();
   const lens = useLens(useLibrary().axes);
   const [typed, setTyped] = useState(text);
   const [open, setOpen] = useState(false);

@@ -6,7 +6,7 @@ import { IconDownload, IconSortAscending, IconSortDescending } from '@tabler/ico
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import type { TokenOrder } from '@/editing/tokens/select';
-import { useAsk, usePlan, useView, type Refusal } from '@/features/session/document';
+import { useAsk, useCommand, useDocumentQuery, type Refusal } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
@@ -40,16 +40,16 @@ export function TablePage() {
   const order = (ORDERS.includes(asked) ? asked : 'library') as TokenOrder;
   const down = query.get('down') !== null;
   const page = Math.max(0, Number(query.get('page') ?? 1) - 1 || 0);
-  const view = useView('tokenList', { lens, filter, order, down, from: page * PAGE, count: PAGE });
-  const tiers = useView('tiers', { lens, filter: {}, folded: [], from: 0, to: 0, selected: null });
+  const view = useDocumentQuery('tokenList', { lens, filter, order, down, from: page * PAGE, count: PAGE });
+  const tiers = useDocumentQuery('tiers', { lens, filter: {}, folded: [], from: 0, to: 0, selected: null });
   const ask = useAsk();
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [doing, setDoing] = useState<Doing>(null);
   const filterText = JSON.stringify(filter);
   useEffect(() => setChosen(new Set()), [filterText]);
   const paths = useMemo(() => [...chosen], [chosen]);
-  const tell = (refused: Refusal | null) => {
+  const notifyError = (refused: Refusal | null) => {
     if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
     else {
       setChosen(new Set());
@@ -103,22 +103,32 @@ export function TablePage() {
                 {paths.length === 1 && (
                   <Menu.Item onClick={() => setDoing('duplicate')}>Duplicate …</Menu.Item>
                 )}
-                <Menu.Item onClick={() => void store('setStanding', { paths, tier: 'primitive' }).then(tell)}>
+                <Menu.Item
+                  onClick={() => void store('setLifecycle', { paths, tier: 'primitive' }).then(notifyError)}
+                >
                   Make them primitive
                 </Menu.Item>
-                <Menu.Item onClick={() => void store('setStanding', { paths, tier: 'semantic' }).then(tell)}>
+                <Menu.Item
+                  onClick={() => void store('setLifecycle', { paths, tier: 'semantic' }).then(notifyError)}
+                >
                   Make them semantic
                 </Menu.Item>
-                <Menu.Item onClick={() => void store('setStanding', { paths, tier: 'component' }).then(tell)}>
+                <Menu.Item
+                  onClick={() => void store('setLifecycle', { paths, tier: 'component' }).then(notifyError)}
+                >
                   Make them component tokens
                 </Menu.Item>
                 <Menu.Item
-                  onClick={() => void store('setStanding', { paths, visibility: 'internal' }).then(tell)}
+                  onClick={() =>
+                    void store('setLifecycle', { paths, visibility: 'internal' }).then(notifyError)
+                  }
                 >
                   Keep them internal
                 </Menu.Item>
                 <Menu.Item
-                  onClick={() => void store('setStanding', { paths, visibility: 'released' }).then(tell)}
+                  onClick={() =>
+                    void store('setLifecycle', { paths, visibility: 'released' }).then(notifyError)
+                  }
                 >
                   Release them
                 </Menu.Item>
@@ -241,9 +251,9 @@ export function TablePage() {
         label="Group"
         placeholder="color.text; empty for the top"
         act="Move"
-        run={(into) => void store('move', { paths, into }).then(tell)}
+        run={(into) => void store('move', { paths, into }).then(notifyError)}
       />
-      <Replace opened={doing === 'replace'} close={() => setDoing(null)} tell={tell} />
+      <Replace opened={doing === 'replace'} close={() => setDoing(null)} notifyError={notifyError} />
       {paths.length === 1 && (
         <PathDialog
           key={paths[0]}
@@ -253,7 +263,7 @@ export function TablePage() {
           label="Path of the copy"
           start={`${paths[0]!}-2`}
           act="Duplicate"
-          run={(to) => void store('duplicate', { path: paths[0]!, to }).then(tell)}
+          run={(to) => void store('duplicate', { path: paths[0]!, to }).then(notifyError)}
         />
       )}
       <Remove
@@ -262,7 +272,7 @@ export function TablePage() {
         paths={paths}
         lens={lens}
         run={(replacement) =>
-          void store('removePaths', { paths, ...(replacement && { replacement }) }).then(tell)
+          void store('removePaths', { paths, ...(replacement && { replacement }) }).then(notifyError)
         }
       />
       <DeprecateMany
@@ -270,7 +280,7 @@ export function TablePage() {
         close={() => setDoing(null)}
         paths={paths}
         lens={lens}
-        run={(deprecated) => void store('setStanding', { paths, deprecated }).then(tell)}
+        run={(deprecated) => void store('setLifecycle', { paths, deprecated }).then(notifyError)}
       />
     </TokensSection>
   );
@@ -279,23 +289,23 @@ export function TablePage() {
 function Replace({
   opened,
   close,
-  tell,
+  notifyError,
 }: {
   opened: boolean;
   close: () => void;
-  tell: (refused: Refusal | null) => void;
+  notifyError: (refused: Refusal | null) => void;
 }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [find, setFind] = useState('');
   const [replace, setReplace] = useState('');
   const [keepOld, setKeepOld] = useState(false);
-  const changes = useView('replacedPaths', { find: opened ? find : '', replace });
+  const changes = useDocumentQuery('replacedPaths', { find: opened ? find : '', replace });
   return (
     <Modal opened={opened} onClose={close} title="Find and replace in paths" size="lg">
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          void store('replaceInPaths', { find, replace, keepOld }).then(tell);
+          void store('replaceInPaths', { find, replace, keepOld }).then(notifyError);
         }}
       >
         <Stack>
@@ -352,7 +362,7 @@ function Remove({
   run: (replacement: string) => void;
 }) {
   const [replacement, setReplacement] = useState('');
-  const first = useView('token', { path: paths[0] ?? '', lens });
+  const first = useDocumentQuery('token', { path: paths[0] ?? '', lens });
   return (
     <Modal
       opened={opened}

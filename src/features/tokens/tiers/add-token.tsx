@@ -2,7 +2,7 @@
 
 import { Button, Modal, Select, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { usePlan, type Refusal } from '@/features/session/document';
+import { useCommand, type Refusal } from '@/features/session/document';
 
 const EXAMPLES: Record<string, string> = {
   color: '#0a5d6a',
@@ -24,7 +24,7 @@ export function AddToken({
   onAdded: (path: string) => void;
   types: string[];
 }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [path, setPath] = useState('');
   const [type, setType] = useState('color');
   const [text, setText] = useState('');

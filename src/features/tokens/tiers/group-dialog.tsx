@@ -2,11 +2,11 @@
 
 import { Button, Group, Modal, SegmentedControl, Stack, Switch, Text, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { usePlan, type Refusal } from '@/features/session/document';
+import { useCommand, type Refusal } from '@/features/session/document';
 
 /** What can be done with a group of tokens as a whole: another path for all of it, or all of it once more. */
 export function GroupDialog({ path, count, close }: { path: string; count: number; close: () => void }) {
-  const { store } = usePlan();
+  const { store } = useCommand();
   const [doing, setDoing] = useState<'rename' | 'duplicate'>('rename');
   const [to, setTo] = useState(path);
   const [keepOld, setKeepOld] = useState(false);
@@ -15,7 +15,7 @@ export function GroupDialog({ path, count, close }: { path: string; count: numbe
     const target = to.trim();
     const refused =
       doing === 'rename'
-        ? await store('repath', { changes: [{ from: path, to: target }], keepOld })
+        ? await store('renamePaths', { changes: [{ from: path, to: target }], keepOld })
         : await store('duplicate', { path, to: target });
     setRefusal(refused);
     if (!refused) close();

@@ -4,7 +4,7 @@ import { IconAlertTriangle, IconChevronDown, IconChevronRight, IconDots } from '
 import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import type { TokenFilter, TokenStrip } from '@/editing/tokens/select';
 import type { TierRow, TiersView } from '@/editing/tokens/queries/tiers';
-import { useView } from '@/features/session/document';
+import { useDocumentQuery } from '@/features/session/document';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
 import classes from '../tokens.module.css';
 
@@ -71,7 +71,13 @@ export function Tiers({
   const holder = useRef<HTMLDivElement>(null);
   const seen = useSeen(holder);
   const [folded, setFolded] = useState<readonly string[]>([]);
-  const view = useView('tiers', { lens, filter, folded: [...folded], ...seen, selected: selected ?? null });
+  const view = useDocumentQuery('tiers', {
+    lens,
+    filter,
+    folded: [...folded],
+    ...seen,
+    selected: selected ?? null,
+  });
   useEffect(() => {
     if (view) onView(view);
   }, [view, onView]);

@@ -7,7 +7,7 @@ import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { TiersView } from '@/editing/tokens/queries/tiers';
-import { usePlan } from '@/features/session/document';
+import { useCommand } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
 import { notifications } from '@mantine/notifications';
@@ -32,7 +32,7 @@ export function TokensPage({ path }: { path: string | undefined }) {
   const [adding, add] = useDisclosure(false);
   const [group, setGroup] = useState<{ path: string; count: number } | null>(null);
   const openGroup = useCallback((at: string, count: number) => setGroup({ path: at, count }), []);
-  const { store } = usePlan();
+  const { store } = useCommand();
   const base = `/libraries/${library.slug}/tokens`;
   // The address changes without leaving the page, so that the list stays where it is.
   const selected = pathname.startsWith(`${base}/`)
