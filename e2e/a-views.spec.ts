@@ -75,5 +75,5 @@ test('signed out, every view leads to signing in; unknown addresses say so', asy
   await page.goto('/libraries/nowhere/tokens');
   await expect(page.getByText('There is no library called nowhere', { exact: false })).toBeVisible();
   await page.goto('/nowhere');
-  await expect(page.getByText('There is nothing here.')).toBeVisible();
+  await expect(page.getByText('Page not found')).toBeVisible();
 });

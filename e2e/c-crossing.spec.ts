@@ -9,7 +9,7 @@ test('the crossing', async ({ page, browser }) => {
   await page.getByRole('link', { name: /^Keel/ }).click();
 
   // Find the colour; its chain lights, its detail says why and whom it reaches.
-  await page.getByLabel('Find tokens').fill('estuary.700');
+  await page.getByLabel('Search tokens').fill('estuary.700');
   await page.locator('[data-path="color.estuary.700"]').click();
   const detail = page.getByRole('complementary', { name: 'Token color.estuary.700' });
   await expect(detail.getByTestId('resolved')).toHaveText('#00617e');
@@ -31,7 +31,7 @@ test('the crossing', async ({ page, browser }) => {
   await value.press('Escape');
   await expect(detail.getByTestId('resolved')).toHaveText('#00617e');
   await value.fill('no colour at all');
-  await expect(detail.getByText('is no colour')).toBeVisible();
+  await expect(detail.getByText('is not a colour')).toBeVisible();
   await value.fill('#5b2a86');
   await value.press('Enter');
   await expect(page.getByText('3 changes since 1.1.0')).toBeVisible();
@@ -104,7 +104,7 @@ test('the crossing', async ({ page, browser }) => {
   await row.getByRole('checkbox').uncheck();
   await expect(page.getByText('1 left out')).toBeVisible();
   await row.getByRole('checkbox').check();
-  await page.getByLabel('Why, for those who will take it').fill('A deeper water.');
+  await page.getByLabel('Summary for the products that use it').fill('A deeper water.');
   await page.getByRole('button', { name: 'Release 1.2.0' }).click();
   await expect(page.getByText('as released in 1.2.0')).toBeVisible();
   await page.getByText('Past releases').click();

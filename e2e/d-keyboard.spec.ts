@@ -12,7 +12,7 @@ test('the crossing by keyboard alone', async ({ page, browser }) => {
   await tabTo(page, /^Keel/);
   await tabTo(page, /^KeelCore/);
   await page.keyboard.press('Enter');
-  await expect(page.getByLabel('Find tokens')).toBeVisible();
+  await expect(page.getByLabel('Search tokens')).toBeVisible();
 
   const versions = (await (await page.request.get('/api/v1/libraries/keel/releases')).json()) as {
     releases: { version: string }[];

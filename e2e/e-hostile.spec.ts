@@ -25,18 +25,18 @@ test('two people on one token: both values are shown, one chooses, nothing vanis
   await expect(page.getByTestId('resolved')).toHaveText('20px');
   await other.getByRole('combobox', { name: 'Value primitives' }).fill('12px');
   await other.getByRole('combobox', { name: 'Value primitives' }).press('Enter');
-  const dialog = other.getByRole('dialog', { name: 'Somebody else was here first' });
+  const dialog = other.getByRole('dialog', { name: 'Edited by someone else while you typed' });
   await expect(dialog).toContainText('Osei Larkham');
   await expect(dialog).toContainText('"value":20');
   await expect(dialog).toContainText('"value":12');
   // From here on it asks now and then, since the stream of events stays away.
   await other.unroute('**/changes?since=**');
-  await dialog.getByRole('button', { name: 'Set mine' }).click();
+  await dialog.getByRole('button', { name: 'Use my value' }).click();
   await expect(other.getByTestId('resolved')).toHaveText('12px');
   await expect(page.getByTestId('resolved')).toHaveText('12px');
   // Osei's undo is refused with both values, since the field has moved on.
   await page.getByRole('button', { name: /^Undo: Set space.4/ }).click();
-  await expect(page.getByText('Part of this has moved on')).toBeVisible();
+  await expect(page.getByText('Part of this was changed since')).toBeVisible();
   await expect(page.getByText('Marit Fenwick changed it since', { exact: false })).toBeVisible();
   await other.getByRole('button', { name: /^Undo: Keep my value/ }).click();
   await expect(page.getByTestId('resolved')).toHaveText('20px');
@@ -117,9 +117,7 @@ test('a component’s own script runs in its specimen and reaches neither the pa
   await page.getByRole('textbox', { name: 'Script' }).fill(text);
   await page.getByRole('button', { name: 'Store the script' }).click();
   await page.getByRole('tab', { name: 'Behaviour' }).click();
-  await expect(page.getByRole('list', { name: 'What happened in the specimen' })).toContainText(
-    'ran to its end',
-  );
+  await expect(page.getByRole('list', { name: 'Specimen log' })).toContainText('ran to its end');
   await page.waitForTimeout(2500);
   expect(await page.title()).toBe(title);
   expect(page.url()).toContain('/libraries/keel/components/toast');
@@ -132,9 +130,7 @@ test('a component’s own script runs in its specimen and reaches neither the pa
   await page.getByRole('button', { name: /^Undo: Change the script of toast/ }).click();
   await expect(page.getByRole('button', { name: /^Redo: Change the script of toast/ })).toBeEnabled();
   await page.goto('/libraries/keel/components/toast?side=behaviour');
-  await expect(page.getByRole('list', { name: 'What happened in the specimen' })).toContainText(
-    'root left after 600 ms',
-  );
+  await expect(page.getByRole('list', { name: 'Specimen log' })).toContainText('root left after 600 ms');
 });
 
 /** Sends markup straight into a specimen's frame, past every check, as if one had failed. */
@@ -233,7 +229,7 @@ test('bad files are told with their lines, the rest is read, and one undo takes 
   await expect(page.getByText('broken.css, line 3', { exact: false })).toBeVisible();
   await page.getByRole('button', { name: 'Bring in 1 token', exact: true }).click();
   await expect(page).toHaveURL(/\/tokens$/);
-  await page.getByLabel('Find tokens').fill('lamp.post');
+  await page.getByLabel('Search tokens').fill('lamp.post');
   await expect(page.locator('[data-path="lamp.post"]')).toBeVisible();
   await page.getByRole('button', { name: /^Undo: Bring in broken.css/ }).click();
   await expect(page.locator('[data-path="lamp.post"]')).toHaveCount(0);

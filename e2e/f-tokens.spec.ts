@@ -10,10 +10,10 @@ const row = (page: Page, path: string) => page.locator(`[data-path="${path}"]`);
 
 test('a messy style sheet becomes a sound library of three tiers', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.getByRole('button', { name: 'Start a library' }).click();
+  await page.getByRole('button', { name: 'Create library' }).click();
   await page.getByLabel('Name').fill('Harbour line');
-  await page.getByRole('button', { name: 'Start the library' }).click();
-  await page.getByRole('link', { name: 'Gather what you have' }).click();
+  await page.getByRole('button', { name: 'Create library' }).click();
+  await page.getByRole('link', { name: 'Import files' }).click();
   // A real style sheet, carried by a package and written by nobody here.
   await page.locator('input[type=file]').setInputFiles('node_modules/milligram/dist/milligram.css');
   await expect(page.getByRole('heading', { name: 'Inventory' })).toBeVisible();
@@ -25,7 +25,7 @@ test('a messy style sheet becomes a sound library of three tiers', async ({ page
   await page.getByText('type sizes', { exact: false }).click();
   await expect(page.getByRole('img', { name: 'Sizes on a scale' })).toBeVisible();
   await page.getByRole('button', { name: /^Propose \d+ tokens in three tiers/ }).click();
-  await expect(page.getByRole('heading', { name: 'What the chosen values would bring' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'What the selected values would add' })).toBeVisible();
   await page.getByRole('button', { name: /^Bring in \d+ tokens/ }).click();
   await expect(page).toHaveURL(/harbour-line\/tokens$/);
   await expect(row(page, 'color.violet.600')).toBeVisible();
@@ -33,10 +33,10 @@ test('a messy style sheet becomes a sound library of three tiers', async ({ page
   await expect(
     page
       .getByRole('region', { name: /Component/ })
-      .or(page.locator('section', { hasText: 'one component’s own' })),
+      .or(page.locator('section', { hasText: 'One component’s own' })),
   ).toContainText('→ purpose.');
   await page.goto(`${library}/findings?severity=error`);
-  await expect(page.getByText('None of these.')).toBeVisible();
+  await expect(page.getByText('No findings match the filter.')).toBeVisible();
   // One undo takes all of it back, and redo brings it again.
   await page.goto(`${library}/tokens`);
   await page.getByRole('button', { name: /^Undo: Bring in/ }).click();
@@ -53,7 +53,7 @@ test('ramps are generated, tuned by hand, and changed without losing the tuned s
   await enterAs(page, 'Marit Fenwick');
   // The sheet's own greys end too light: there is no dark scheme to be made of them.
   await page.goto(`${library}/contexts`);
-  await page.getByRole('button', { name: 'Make a dark scheme' }).click();
+  await page.getByRole('button', { name: 'Generate dark scheme' }).click();
   await expect(page.getByText('is too light to be a dark ground', { exact: false })).toBeVisible();
   await page.goto(`${library}/scales?new=ramps`);
   await page.getByLabel('Name of ramp 1').fill('sea');
@@ -63,8 +63,8 @@ test('ramps are generated, tuned by hand, and changed without losing the tuned s
   await page.getByLabel('Contrast', { exact: true }).fill('9');
   await expect(page.getByText(/cannot reach 9 on|anchor kept as it is/)).toBeVisible();
   await expect(page.getByRole('button', { name: /^Generate/ }).last()).toBeDisabled();
-  await page.getByRole('button', { name: 'Take this need out' }).click();
-  await page.getByRole('button', { name: 'Add a hue of the same lightness' }).click();
+  await page.getByRole('button', { name: 'Remove requirement' }).click();
+  await page.getByRole('button', { name: 'Add hue with the same lightness' }).click();
   await page.getByLabel('Name of ramp 2').fill('stone');
   await page.getByLabel('Anchors of stone').fill('#606c76');
   await page.getByRole('button', { name: 'Generate 22 tokens' }).click();
@@ -80,7 +80,7 @@ test('ramps are generated, tuned by hand, and changed without losing the tuned s
   await knot.focus();
   for (let i = 0; i < 6; i++) await knot.press('ArrowUp');
   await page.getByRole('button', { name: /^Change \d+ tokens/ }).click();
-  await expect(page.getByRole('button', { name: 'Store the recipe' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Save recipe' })).toBeDisabled();
   await page.goto(`${library}/tokens/color.sea.300`);
   await expect(page.getByTestId('resolved')).toHaveText('#123456');
 });
@@ -88,8 +88,8 @@ test('ramps are generated, tuned by hand, and changed without losing the tuned s
 test('a dark scheme is made from the light one', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
   await page.goto(`${library}/contexts`);
-  await page.getByRole('button', { name: 'Make a dark scheme' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Make a dark scheme from the light one' });
+  await page.getByRole('button', { name: 'Generate dark scheme' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Generate a dark scheme' });
   await expect(dialog.getByRole('row', { name: /purpose.surface/ }).first()).toBeVisible();
   await dialog.getByRole('button', { name: /^Make \d+ values under dark/ }).click();
   await expect(dialog).toBeHidden();
@@ -113,12 +113,12 @@ test('every contrast failure is fixed: by solving one pairing, then the rest at 
   await cell.click();
   await page.getByRole('button', { name: '4.5', exact: true }).click();
   await page.getByRole('button', { name: /^(Declare it|Change it)$/ }).click();
-  await expect(page.getByRole('button', { name: 'Take apart' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Remove pairing' })).toBeVisible();
   await expect(page.getByText(/\d+ fail/)).toBeVisible();
   await expectAccessible(page);
   await expect(cell).toHaveAttribute('data-fails', 'true');
   const told = await cell.getAttribute('aria-label');
-  await page.getByRole('button', { name: 'Use it' }).first().click();
+  await page.getByRole('button', { name: 'Use' }).first().click();
   // The worst context is mended; another may now be the worst, and fail by less.
   await expect(cell).not.toHaveAttribute('aria-label', told!);
   await expect(page.getByRole('button', { name: /^Undo: Set purpose/ })).toBeVisible();
@@ -128,12 +128,15 @@ test('every contrast failure is fixed: by solving one pairing, then the rest at 
   for (
     let round = 0;
     round < 4 &&
-    (await page.getByText('None of these.').or(page.getByText('The checks find nothing')).count()) === 0;
+    (await page
+      .getByText('No findings match the filter.')
+      .or(page.getByText('The checks find nothing'))
+      .count()) === 0;
     round++
   ) {
     if (await mend.isDisabled().catch(() => true)) break;
     await mend.click();
-    await page.getByRole('button', { name: 'Mend all of these' }).click();
+    await page.getByRole('button', { name: 'Fix all' }).click();
     await page.waitForTimeout(700);
   }
   // Where no colour of the text serves all its surfaces, the surface is what has to change.
@@ -141,9 +144,9 @@ test('every contrast failure is fixed: by solving one pairing, then the rest at 
   await expect(page.getByText(/all pass|\d+ fail/)).toBeVisible();
   for (let round = 0; round < 5 && !(await page.getByText('all pass').isVisible()); round++) {
     await page.locator('ol [data-fails]').first().click();
-    await page.getByRole('button', { name: 'Use it' }).last().click();
+    await page.getByRole('button', { name: 'Use' }).last().click();
     await page.waitForTimeout(500);
-    await page.getByRole('button', { name: 'Back to the list' }).click();
+    await page.getByRole('button', { name: 'Back to list' }).click();
   }
   await expect(page.getByText('all pass')).toBeVisible();
 });
@@ -161,12 +164,12 @@ test('a group used everywhere is renamed: nothing looks different, everything fo
   await page.getByRole('button', { name: 'Find and replace in paths' }).click();
   const dialog = page.getByRole('dialog', { name: 'Find and replace in paths' });
   await dialog.getByLabel('Find').fill('estuary');
-  await dialog.getByLabel('Replace by').fill('tide');
+  await dialog.getByLabel('Replace with').fill('tide');
   await expect(dialog.getByText('color.estuary → color.tide')).toBeVisible();
   await dialog.getByRole('switch', { name: 'Keep the old paths as deprecated aliases' }).click();
   await dialog.getByRole('button', { name: 'Rename 1' }).click();
   await expect(dialog).toBeHidden();
-  await page.getByLabel('Find tokens').fill('tide.700');
+  await page.getByLabel('Search tokens').fill('tide.700');
   await expect(page.getByRole('link', { name: 'color.tide.700' })).toBeVisible();
   await page.goto('/libraries/keel/tokens/color.estuary.700');
   await expect(page.getByTestId('provenance')).toContainText('color.tide.700');
@@ -194,7 +197,7 @@ test('by drag, by filter, and as CSV: what one sees is in the address', async ({
     );
   expect(order.slice(0, 2)).toEqual(['color.sea.200', 'color.sea.50']);
   await page.getByRole('button', { name: /^Undo: Move color.sea.200/ }).click();
-  await page.getByLabel('Find tokens').fill('near:#0a5d6a/1');
+  await page.getByLabel('Search tokens').fill('near:#0a5d6a/1');
   await expect(page.getByTestId('shown')).toHaveText(/^1 of/);
   await expect(page).toHaveURL(/find=near/);
   await page.goto(page.url().replace('/tokens', '/table'));

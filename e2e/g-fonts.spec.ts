@@ -48,7 +48,7 @@ test('font files are brought, what is none is told, and one font replaces anothe
     await use.click();
     await page.waitForTimeout(400);
   }
-  await expect(pier.getByText('is asked for by', { exact: false })).toHaveCount(0);
+  await expect(pier.getByText('is required by', { exact: false })).toHaveCount(0);
   // A specimen is set in it: the frame was handed the bytes.
   await page.goto(`${keel}/components/button`);
   const frame = page.frameLocator('iframe').first();
@@ -79,7 +79,7 @@ test('a text style is changed by its members; missing roles are made', async ({ 
   await expect(page.getByText('“big” is no dimension', { exact: false })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(shown).toHaveCSS('font-size', '21px');
-  await page.getByRole('button', { name: 'Make them' }).click();
+  await page.getByRole('button', { name: 'Create styles' }).click();
   await page.getByRole('button', { name: /^Make \d+ styles/ }).click();
   await expect(page.getByText('Roles without a style', { exact: false })).toHaveCount(0);
   for (let i = 0; i < 3; i++) {

@@ -4,7 +4,7 @@ import { enterAs, expectAccessible } from './support';
 /** A component made from nothing, by mouse and keyboard, in a library that has no tokens yet. */
 async function addProp(page: Page, name: string, values: string) {
   await page.getByRole('tab', { name: 'Props' }).click();
-  await page.getByRole('button', { name: 'Add a prop' }).click();
+  await page.getByRole('button', { name: 'Add prop' }).click();
   await page.getByRole('textbox', { name: 'Name' }).fill(name);
   await page.getByRole('textbox', { name: 'Values' }).fill(values);
   await page.keyboard.press('Enter');
@@ -13,7 +13,7 @@ async function addProp(page: Page, name: string, values: string) {
 
 async function addRule(page: Page, when: string, property: string, value: string) {
   await page.getByRole('tab', { name: 'Rules' }).click();
-  await page.getByRole('button', { name: 'Add a rule', exact: true }).click();
+  await page.getByRole('button', { name: 'Add rule', exact: true }).click();
   if (when) {
     await page.getByRole('combobox', { name: 'When' }).fill(when);
     await page.keyboard.press('Enter');
@@ -23,7 +23,7 @@ async function addRule(page: Page, when: string, property: string, value: string
     .getByRole('button', { name: `More to do with the rule ${when || 'always'}`, exact: true })
     .last()
     .click();
-  await page.getByRole('menuitem', { name: 'Add a property' }).click();
+  await page.getByRole('menuitem', { name: 'Add property' }).click();
   await page.getByRole('combobox', { name: 'Property' }).fill(property);
   await page.getByRole('combobox', { name: 'Is', exact: true }).fill(value);
   await page.keyboard.press('Enter');
@@ -34,15 +34,15 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
   page,
 }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.getByRole('button', { name: 'Start a library' }).click();
+  await page.getByRole('button', { name: 'Create library' }).click();
   await page.getByLabel('Name').fill('Slipway');
-  await page.getByRole('button', { name: 'Start the library' }).click();
+  await page.getByRole('button', { name: 'Create library' }).click();
   await page.getByRole('link', { name: 'Components' }).click();
   await expect(page.getByText('No components yet.')).toBeVisible();
-  await page.getByRole('button', { name: 'Start a component' }).click();
+  await page.getByRole('button', { name: 'Create component' }).click();
   await page.getByRole('dialog').getByLabel('Name').fill('Big Button');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('is no name for a component', { exact: false })).toBeVisible();
+  await expect(page.getByText('is not a name for a component', { exact: false })).toBeVisible();
   await page.getByRole('dialog').getByLabel('Name').fill('button');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'button' })).toBeVisible();
@@ -64,11 +64,11 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
   const specimen = page.frameLocator('iframe[title="Specimen of button"]');
   await expect(specimen.locator('button')).toHaveCSS('background-color', 'rgb(10, 93, 106)');
   // A rule on a value that is not there is refused where it is written.
-  await page.getByRole('button', { name: 'Add a rule', exact: true }).click();
+  await page.getByRole('button', { name: 'Add rule', exact: true }).click();
   await page.getByRole('combobox', { name: 'When' }).fill('tone is notice');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Add it' }).click();
-  await expect(page.getByText('notice is no value of tone', { exact: false })).toBeVisible();
+  await expect(page.getByText('notice is not a value of tone', { exact: false })).toBeVisible();
   await page.keyboard.press('Escape');
 
   // The sixth kind: what it would bring, before it is there.
@@ -77,7 +77,7 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
   await page.getByRole('textbox', { name: 'Values' }).fill('main, quiet, plain, danger, success, notice');
   await expect(page.getByTestId('ahead')).toContainText('144 combinations instead of 120');
   await expect(page.getByTestId('ahead')).toContainText('background-color of root (said for danger)');
-  await page.getByRole('button', { name: 'Store it' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByTestId('matrix-counts')).toContainText('144 combinations from 3 rules');
   // What rules still speak of cannot go.
   await page.getByRole('button', { name: 'Take out the prop tone' }).click();
@@ -89,12 +89,12 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
   await addRule(page, '', 'color', '#ffffff');
   await page.getByRole('tab', { name: 'Parts' }).click();
   await expect(page.getByTestId('matrix-counts')).toContainText('20 fail');
-  await page.getByRole('switch', { name: 'failing only' }).click();
+  await page.getByRole('switch', { name: 'Failures only' }).click();
   const matrix = page.frameLocator('iframe[title="Matrix of button"]');
   await expect(matrix.locator('.sp-fails')).toHaveCount(20);
   await matrix.locator('[data-cell="0"]').click();
   await expect(page).toHaveURL(/with=tone=notice|tone%3Dnotice/);
   await expect(page.getByTestId('cell')).toContainText('1.28');
   await addRule(page, 'tone is notice', 'color', '#1e2528');
-  await expect(page.getByTestId('matrix-counts')).toContainText('all hold');
+  await expect(page.getByTestId('matrix-counts')).toContainText('all pass');
 });

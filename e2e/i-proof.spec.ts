@@ -16,34 +16,32 @@ test('pieces of three pages that packages carry become components, bound to toke
   await enterAs(page, 'Marit Fenwick');
   for (const [html, css, search, name] of pages) {
     await page.goto(`${keel}/components`);
-    await page.getByRole('button', { name: 'Start a component' }).click();
+    await page.getByRole('button', { name: 'Create component' }).click();
     const dialog = page.getByRole('dialog');
     await dialog.getByText('Markup', { exact: true }).click();
     await dialog.locator('input[type=file]').setInputFiles([html, css].map((path) => `node_modules/${path}`));
-    await expect(dialog.getByLabel('CSS that belongs to it')).not.toHaveValue('');
-    await dialog.getByRole('button', { name: 'Find its pieces' }).click();
+    await expect(dialog.getByLabel('Its CSS')).not.toHaveValue('');
+    await dialog.getByRole('button', { name: 'Find elements' }).click();
     await dialog.getByRole('textbox', { name: 'Search pieces' }).fill(search);
     await dialog.getByRole('checkbox').first().check();
-    await expect(dialog.getByTestId('proposal')).toContainText('rules. Of its values');
+    await expect(dialog.getByTestId('proposal')).toContainText('rules. Of the values');
     await dialog.getByRole('textbox', { name: 'Name' }).fill(name);
-    await dialog.getByRole('button', { name: 'Start it' }).click();
+    await dialog.getByRole('button', { name: 'Create component' }).click();
     await expect(page.getByRole('heading', { name })).toBeVisible();
     await expect(specimen(page, name).locator('[part~="root"]')).toBeVisible();
   }
   // One value that is a token already is bound to it.
   await page.goto(`${keel}/components`);
-  await page.getByRole('button', { name: 'Start a component' }).click();
+  await page.getByRole('button', { name: 'Create component' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByText('Markup', { exact: true }).click();
-  await dialog.getByLabel('HTML, pasted or dropped').fill('<p class="x">Low water</p>');
-  await dialog
-    .getByLabel('CSS that belongs to it')
-    .fill('.x { padding: 8px; border-radius: 5px; color: #1e2528 }');
-  await dialog.getByRole('button', { name: 'Find its pieces' }).click();
+  await dialog.getByLabel('HTML (paste or drop)').fill('<p class="x">Low water</p>');
+  await dialog.getByLabel('Its CSS').fill('.x { padding: 8px; border-radius: 5px; color: #1e2528 }');
+  await dialog.getByRole('button', { name: 'Find elements' }).click();
   await dialog.getByRole('checkbox').first().check();
   await expect(dialog.getByTestId('proposal')).toContainText('2 are tokens already, 1 are near to one');
   await dialog.getByRole('textbox', { name: 'Name' }).fill('low-water');
-  await dialog.getByRole('button', { name: 'Start it' }).click();
+  await dialog.getByRole('button', { name: 'Create component' }).click();
   await expect(page.getByRole('button', { name: 'color: color.text.default, change' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'border-radius: 5px, change' })).toBeVisible();
 });
@@ -81,8 +79,8 @@ test('an icon is swapped through a slot, and a whole set comes in as a ZIP', asy
 test('a guard is recorded, broken and seen, in the findings too', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
   await page.goto(`${keel}/components/badge?side=guards`);
-  await page.getByRole('button', { name: 'Record what is' }).click();
-  await page.getByRole('button', { name: 'Record it' }).click();
+  await page.getByRole('button', { name: 'Guard current values' }).click();
+  await page.getByRole('button', { name: 'Add guards' }).click();
   await expect(page.getByText('Holds: display of root is inline-flex')).toBeVisible();
   await page.getByRole('tab', { name: 'Rules' }).click();
   await page.getByRole('button', { name: 'display: inline-flex, change' }).click();
@@ -92,7 +90,7 @@ test('a guard is recorded, broken and seen, in the findings too', async ({ page 
   await expect(page.getByText('Broken:')).toBeVisible();
   await page.goto(`${keel}/findings`);
   await expect(
-    page.getByText('badge: display of root is promised as inline-flex, and is block'),
+    page.getByText('badge: display of root is guarded as inline-flex, and is block'),
   ).toBeVisible();
   await page.goto(`${keel}/components/badge`);
   await page.getByRole('button', { name: /^Undo: Set display/ }).click();
@@ -103,20 +101,20 @@ test('a guard is recorded, broken and seen, in the findings too', async ({ page 
 test('three components are given to another library with what they need', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
   await page.goto('/');
-  await page.getByRole('button', { name: 'Start a library' }).click();
+  await page.getByRole('button', { name: 'Create library' }).click();
   await page.getByLabel('Name').fill('Jetty');
-  await page.getByRole('button', { name: 'Start the library' }).click();
+  await page.getByRole('button', { name: 'Create library' }).click();
   await page.waitForURL(/libraries\/jetty/);
   await page.goto(`${keel}/components`);
   for (const name of ['badge', 'sailing-row', 'departure-table'])
     await page.getByRole('checkbox', { name: `Choose ${name}` }).check();
-  await page.getByRole('button', { name: 'Give to another library' }).click();
+  await page.getByRole('button', { name: 'Copy or move to library …' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('combobox', { name: 'To', exact: true }).click();
   await page.getByRole('option', { name: 'Jetty' }).click();
-  await dialog.getByRole('button', { name: 'See what comes along' }).click();
+  await dialog.getByRole('button', { name: 'Preview' }).click();
   await expect(dialog.getByRole('status')).toContainText('token color.surface.raised');
-  await dialog.getByRole('button', { name: 'Copy them' }).click();
+  await dialog.getByRole('button', { name: 'Copy components' }).click();
   await expect(dialog).toBeHidden();
   await page.goto('/libraries/jetty/components/departure-table');
   const rows = specimen(page, 'departure-table').locator('[part~="time"]');
@@ -165,9 +163,9 @@ test('real rows, long words, right to left and a behaviour that plays', async ({
   await expect(specimen(page, 'departure-table').locator('[part~="time"]')).toHaveCount(10);
   await expect(page.getByTestId('rows')).toContainText('No prop is called berth');
   await page.goto(`${keel}/components/toast?side=behaviour`);
-  const log = page.getByRole('list', { name: 'What happened in the specimen' });
+  const log = page.getByRole('list', { name: 'Specimen log' });
   await expect(log).toContainText('root left after 600 ms');
-  await page.getByRole('button', { name: 'Play it again' }).click();
+  await page.getByRole('button', { name: 'Replay' }).click();
   await specimen(page, 'toast').locator('[part~="label"]').click();
   await expect(log).toContainText('dismissed, on click of root');
   await page.goto(`${keel}/components/notice?contents=long&dir=rtl&width=400`);

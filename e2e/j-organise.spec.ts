@@ -29,7 +29,7 @@ test('a component is put into another rank by drag, found by a token it uses, an
   await expect(page.locator('[data-component]')).toHaveCount(3);
   await expect(page).toHaveURL(/search=shadow.floating/);
   await page.getByRole('textbox', { name: 'Search components' }).fill('');
-  await page.getByRole('combobox', { name: 'Show only' }).click();
+  await page.getByRole('combobox', { name: 'Filter' }).click();
   await page.getByRole('option', { name: 'deprecated' }).click();
   await expect(page.locator('[data-component]')).toHaveCount(1);
   await expect(page.locator('[data-component="action-panel"]')).toContainText('Use dialog');
@@ -38,9 +38,9 @@ test('a component is put into another rank by drag, found by a token it uses, an
   await page.goto(`${keel}/releases`);
   await expect(page.getByRole('main').getByText('route-picker').filter({ visible: true })).toHaveCount(0);
   await page.goto(`${keel}/components/route-picker`);
-  await page.getByRole('button', { name: 'More to do', exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Let it into releases' }).click();
-  await expect(page.getByText('kept out of releases')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Actions', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Include in releases' }).click();
+  await expect(page.getByText('Excluded from releases')).toHaveCount(0);
   await page.goto(`${keel}/releases`);
   await expect(page.getByText('route-picker').first()).toBeVisible();
   await page.getByRole('button', { name: /^Undo: Let into releases/ }).click();
@@ -55,16 +55,16 @@ test('a component is started from code, and told where the code has drifted', as
   }); // prettier-ignore
   await enterAs(page, 'Marit Fenwick');
   await page.goto(`${keel}/components`);
-  await page.getByRole('button', { name: 'Start a component' }).click();
+  await page.getByRole('button', { name: 'Create component' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByText('Code', { exact: true }).click();
   await dialog.locator('input[type=file]').setInputFiles(code("'small' | 'large'"));
   await expect(dialog.getByRole('row', { name: 'size choice small, large' })).toBeVisible();
-  await dialog.getByRole('button', { name: 'Start it' }).click();
+  await dialog.getByRole('button', { name: 'Create component' }).click();
   await expect(page.getByRole('heading', { name: 'crate' })).toBeVisible();
   await expect(page.getByTestId('matrix-counts')).toContainText('4 combinations');
   await page.getByRole('tab', { name: 'Code' }).click();
-  await page.getByRole('tab', { name: 'Beside its code' }).click();
+  await page.getByRole('tab', { name: 'Compare with source' }).click();
   await page.locator('input[type=file]').setInputFiles(code("'small' | 'large' | 'huge'"));
   await page.getByRole('button', { name: 'Compare them' }).click();
   await page.getByTestId('findings').click();
@@ -89,13 +89,13 @@ test('a part is inspected where it is picked, and a variation is changed here or
   await expect(inspect).toContainText('.foregroundStyle(');
 
   await page.goto(`${keel}/components`);
-  await page.getByRole('button', { name: 'Start a component' }).click();
+  await page.getByRole('button', { name: 'Create component' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByText('Another component', { exact: true }).click();
   await dialog.getByRole('textbox', { name: 'Name' }).fill('tag');
   await dialog.getByRole('combobox', { name: 'From' }).click();
   await page.getByRole('option', { name: 'badge', exact: true }).click();
-  await dialog.getByRole('button', { name: 'Start it' }).click();
+  await dialog.getByRole('button', { name: 'Create component' }).click();
   await expect(page.getByText('a variation of badge')).toBeVisible();
   const drawn = (name: string) =>
     page.frameLocator(`iframe[title="Specimen of ${name}"]`).locator('[part~="root"]');
@@ -105,7 +105,7 @@ test('a part is inspected where it is picked, and a variation is changed here or
     await page.getByRole('combobox', { name: 'padding-block is' }).fill(value);
     await page.keyboard.press('Enter');
   };
-  await gap('here only', '13px');
+  await gap('Here only', '13px');
   await expect(drawn('tag')).toHaveCSS('padding-top', '13px');
   await page.goto(`${keel}/components/badge`);
   await expect(drawn('badge')).toHaveCSS('padding-top', '4px');

@@ -13,7 +13,7 @@ import { ThemeProvider } from '@/ui/theme/provider';
 
 export const metadata: Metadata = {
   title: 'Seedplan',
-  description: 'A working place for the people who keep a design system alive',
+  description: 'Maintain, release and measure a design system',
 };
 
 export default function RootLayout({ children }: { children: ReactNode }) {

@@ -3,8 +3,8 @@ import Link from 'next/link';
 export default function NotFound() {
   return (
     <main style={{ maxWidth: 560, margin: '18vh auto', padding: 24 }}>
-      <h1>There is nothing here.</h1>
-      <p>The address may be mistyped, or what stood here may have been renamed.</p>
+      <h1>Page not found</h1>
+      <p>The address may be mistyped, or the page may have been renamed or removed.</p>
       <Link href="/">Libraries and products</Link>
     </main>
   );

@@ -44,7 +44,7 @@ test.each([
   ['an unknown option', ['resolve', keel, '--loud'], 2, 'Usage'],
   ['an unknown format', ['export', keel, '--to', 'stone'], 2, 'Known: css'],
   ['several files without --out', ['export', keel, '--to', 'dtcg'], 2, '--out'],
-  ['no colour', ['contrast', 'blurple', 'white'], 2, 'is no colour'],
+  ['no colour', ['contrast', 'blurple', 'white'], 2, 'is not a colour'],
 ])('%s', (_name, words, status, message) => {
   const result = run(...words);
   expect([result.status, result.stdout]).toEqual([status, '']);

@@ -44,7 +44,7 @@ async function main(): Promise<number> {
   } catch (error) {
     if (error instanceof UsageError) console.error(`${error.message}\nUsage: seedplan ${command.usage}`);
     else if (error instanceof UnreadableFile) console.error(error.message);
-    else console.error(`Something went wrong here: ${(error as Error).message}`);
+    else console.error(`The program failed: ${(error as Error).message}`);
     return 2;
   }
 }

@@ -120,9 +120,13 @@ describe('paths', () => {
     const change = (from: string, to: string) =>
       refused(LIBRARY_COMMANDS.renamePaths(library, { changes: [{ from, to }] }, newId));
     expect(change('color.grey', 'color.grey.deep')).toBe('color.grey cannot be moved into itself');
-    expect(change('color.grey.50', 'color.grey.100')).toBe('There is something at color.grey.100 already');
+    expect(change('color.grey.50', 'color.grey.100')).toBe(
+      'There is already a token or group at color.grey.100',
+    );
     expect(change('color.grey.50', 'a..b')).toContain('cannot be empty');
-    expect(change('color.grey.50', 'color.grey.100.x')).toContain('is a token, and a token cannot hold others');
+    expect(change('color.grey.50', 'color.grey.100.x')).toContain(
+      'is a token, and a token cannot hold others',
+    );
   });
 
   test('moving orders siblings and groups by drag', () => {
@@ -531,7 +535,7 @@ describe('a dark scheme', () => {
     },
   });
   const start = bring([{ name: 'a.tokens.json', text }]);
-  test('is made from the light one: turned over, moved until every pairing passes, purposes of purposes following', () => {
+  test('is made from the light one: mirrored, moved until every pairing passes, purposes of purposes following', () => {
     const command = LIBRARY_COMMANDS.makeScheme(
       start,
       { axis: 'scheme', from: 'light', to: 'dark', leave: [] },
@@ -610,7 +614,7 @@ describe('bringing files in', () => {
           newId,
         ),
       ),
-    ).toContain('here already');
+    ).toContain('already in the library');
   });
 
   test('keep mine, take theirs, both under another name', () => {

@@ -109,7 +109,7 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
   await ask('POST', '/documents/lib/undo', { id: 'change_route2' });
   await ask('POST', '/documents/lib/undo', { id: 'change_route3', redo: true });
   const history = await ask<{ sequence: number; changeSets: { label: string }[] }>('GET', `/documents/lib/changes?since=${sequence}`); // prettier-ignore
-  expect(history.changeSets.map(({ label }) => label)).toEqual(['Redder', 'Undo: Redder', 'Again: Redder']);
+  expect(history.changeSets.map(({ label }) => label)).toEqual(['Redder', 'Undo: Redder', 'Redo: Redder']);
   await ask('POST', '/libraries/lib/releases', { sequence: history.sequence, ...publish, version: '1.1.0' });
   const { releases } = await ask<{ releases: { version: string }[] }>('GET', '/libraries/lib/releases');
   expect(releases.map(({ version }) => version)).toEqual(['1.1.0', '1.0.0']);

@@ -20,7 +20,7 @@ export async function run(words: string[]): Promise<number> {
   else if (value('format') === 'sarif') console.log(JSON.stringify(sarif(findings), null, 2));
   else {
     for (const finding of findings) console.log(findingLine(finding));
-    console.log(findings.length === 0 ? 'Nothing found.' : `${findings.length} found.`);
+    console.log(findings.length === 0 ? 'No findings.' : `${findings.length} found.`);
   }
   const failOn = value('fail-on') ?? 'error';
   return failOn !== 'never' && findings.some((finding) => atOrAbove(finding, failOn as 'error' | 'warning'))

@@ -8,7 +8,7 @@ export function run(words: string[]): number {
     const color = parseColor(text);
     if (!color)
       throw new UsageError(
-        `${text} is no colour. Write it as CSS does: #333, oklch(0.5 0.1 200), rebeccapurple.`,
+        `${text} is not a colour. Write it as CSS does: #333, oklch(0.5 0.1 200), rebeccapurple.`,
       );
     return rgbOf(color);
   };

@@ -50,6 +50,6 @@ export async function run(words: string[]): Promise<number> {
   const out = value('out');
   if (out !== undefined) writeFolder(out, files);
   else if (files.length === 1) process.stdout.write(files[0]!.text);
-  else throw new UsageError(`This writes ${files.length} files: name a folder with --out DIR.`);
+  else throw new UsageError(`This writes ${files.length} files: choose a folder with --out DIR.`);
   return status;
 }

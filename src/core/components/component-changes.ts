@@ -30,7 +30,7 @@ export function componentChanges(
             'major',
             `${prop.name} (${prop.kind})`,
             `${now.name} (${now.kind})`,
-            `The prop ${prop.name} became another`,
+            `The prop ${prop.name} changed its name or kind`,
           ),
         );
       for (const value of prop.values)
@@ -44,11 +44,9 @@ export function componentChanges(
           change('prop', 'minor', prop.default, now.default, `The default of ${prop.name} changed`),
         );
       if (!equal(now.holds ?? [], prop.holds ?? []))
-        changes.push(
-          change('prop', 'minor', null, null, `What ${prop.name} holds until it is filled changed`),
-        );
+        changes.push(change('prop', 'minor', null, null, `The default content of ${prop.name} changed`));
       if (narrower(prop, now))
-        changes.push(change('prop', 'major', null, null, `${prop.name} takes fewer pieces than it did`));
+        changes.push(change('prop', 'major', null, null, `${prop.name} accepts less than before`));
       if (now.description !== prop.description)
         changes.push(
           change(
@@ -69,11 +67,13 @@ export function componentChanges(
     for (const property of part.adjustable ?? [])
       if (now && !now.adjustable?.includes(property))
         changes.push(
-          change('part', 'major', property, null, `${property} of ${part.name} can no longer be adjusted`),
+          change('part', 'major', property, null, `${property} of ${part.name} can no longer be overridden`),
         );
     for (const property of now?.adjustable ?? [])
       if (!part.adjustable?.includes(property))
-        changes.push(change('part', 'minor', null, property, `${property} of ${part.name} can be adjusted`));
+        changes.push(
+          change('part', 'minor', null, property, `${property} of ${part.name} can be overridden`),
+        );
     if (!Object.values(present.parts).some((other) => other.name === part.name))
       changes.push(change('part', 'major', part.name, null, `The part ${part.name} was removed`));
   }
@@ -91,7 +91,7 @@ export function componentChanges(
         present.visibility === 'internal' ? 'major' : 'minor',
         old.visibility,
         present.visibility,
-        present.visibility === 'internal' ? 'It is no longer released' : 'It is now released',
+        present.visibility === 'internal' ? 'No longer included in releases' : 'Now included in releases',
       ),
     );
   }
@@ -128,11 +128,11 @@ export function componentChanges(
         'minor',
         old.variationOf?.path ?? null,
         present.variationOf?.path ?? null,
-        'What it varies changed',
+        'The component it is a variation of changed',
       ),
     );
   if (!equal(old.bases ?? [], present.bases ?? []))
-    changes.push(change('rule', 'minor', null, null, 'The rule sets it stands on changed'));
+    changes.push(change('rule', 'minor', null, null, 'The rule sets it uses changed'));
   if (!equal(old.behaviours ?? {}, present.behaviours ?? {}) || (old.script ?? '') !== (present.script ?? ''))
     changes.push(change('behaviour', 'minor', null, null, 'Its behaviour changed'));
   if (!equal(old.guards, present.guards))
@@ -190,7 +190,7 @@ export function entryChanges(
           'minor',
           was?.kind === 'kept' ? was.css : null,
           is?.kind === 'kept' ? is.css : null,
-          'A kept block of CSS changed',
+          'A block of passed-through CSS changed',
         ),
       ];
     return ruleChanges(was, is, change, text);

@@ -253,5 +253,5 @@ test('a guard that is broken says by what', () => {
       new Map(),
       nothing,
     )[0]!.message,
-  ).toContain('promised as relative, and is static');
+  ).toContain('guarded as relative, and is static');
 });

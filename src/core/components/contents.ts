@@ -6,7 +6,7 @@ import { renderNested, renderPiece } from './nested';
 import type { RenderInput } from './render';
 
 /** What a specimen's texts and slots are filled with. */
-export const CONTENTS = ['its own', 'long', 'short', 'empty', 'rows'] as const;
+export const CONTENTS = ['default', 'long', 'short', 'empty', 'rows'] as const;
 export type Contents = (typeof CONTENTS)[number];
 
 const LONG_TEXT =

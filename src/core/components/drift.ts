@@ -26,7 +26,7 @@ export function driftOf(component: ComponentDefinition): Finding[] {
       found.push(
         finding(
           `${code.file} has the prop ${prop.name}, which is not here`,
-          'Add it, or take it out of the code',
+          'Add it, or remove it from the code',
         ),
       );
     else if (mine.kind !== prop.kind)
@@ -45,20 +45,22 @@ export function driftOf(component: ComponentDefinition): Finding[] {
         found.push(
           finding(
             `${mine.name} can be ${lacking.join(', ')} in ${code.file}, and not here`,
-            'Add the values, or take them out of the code',
+            'Add the values, or remove them from the code',
           ),
         );
       if (more.length > 0)
         found.push(
           finding(
             `${mine.name} can be ${more.join(', ')} here, and not in ${code.file}`,
-            'Add them to the code, or take them out here',
+            'Add them to the code, or remove them in the library',
           ),
         );
     }
   }
   for (const [name, prop] of own)
     if (!theirs.has(name))
-      found.push(finding(`${prop.name} is not in ${code.file}`, 'Add it to the code, or take it out here'));
+      found.push(
+        finding(`${prop.name} is not in ${code.file}`, 'Add it to the code, or remove it in the library'),
+      );
   return found;
 }

@@ -141,7 +141,7 @@ const finding = (
   code: 'guard-broken',
   severity: 'error',
   path: component.name,
-  message: `${component.name}: ${guardText(guard).replace(' is ', ' is promised as ')}, and is ${value ?? 'not declared'}`,
+  message: `${component.name}: ${guardText(guard).replace(' is ', ' is guarded as ')}, and is ${value ?? 'not declared'}`,
   fix: 'Restore the value, or change the guard and release as a breaking change',
   context,
 });

@@ -75,7 +75,7 @@ export function slotProblem(
   if (slot.most !== undefined && pieces.length > slot.most)
     return {
       problem: `${slot.name} takes ${slot.most === 1 ? 'one piece' : `${slot.most} pieces`}, not ${pieces.length}`,
-      fix: 'Take some out, or let the slot take more',
+      fix: 'Remove some, or raise the slot’s maximum',
     };
   const accepted = slot.accepts?.map(
     (reference) => named(items, 'component', reference)?.name ?? reference.path,

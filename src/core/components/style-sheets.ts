@@ -11,7 +11,7 @@ export function sheetProblem(css: string): { problem: string; fix: string } | un
     if (!(error instanceof CssSyntaxError)) throw error;
     return {
       problem: `The style sheet cannot be read at line ${error.line}, column ${error.column}: ${error.reason}`,
-      fix: 'Mend it there',
+      fix: 'Correct it there',
     };
   }
   for (const node of root.nodes) {
@@ -22,7 +22,7 @@ export function sheetProblem(css: string): { problem: string; fix: string } | un
     if (node.type === 'atrule' && /^(charset|namespace|font-face)$/i.test(node.name))
       return {
         problem: `@${node.name} cannot stand in a library’s style sheet (line ${node.source?.start?.line ?? 1})`,
-        fix: node.name.toLowerCase() === 'font-face' ? 'Bring the font’s files under Fonts' : 'Take it out',
+        fix: node.name.toLowerCase() === 'font-face' ? 'Upload the font’s files under Fonts' : 'Remove it',
       };
   }
   return undefined;

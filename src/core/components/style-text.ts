@@ -98,7 +98,7 @@ export function parseStyle(text: string, spelling: TokenSpelling): ReadStyle {
           code: 'style-syntax',
           severity: 'error',
           message: `The style sheet cannot be read: ${error.reason}`,
-          fix: 'Mend it there',
+          fix: 'Correct it there',
           at: { line: error.line, column: error.column },
         },
       ],
@@ -243,7 +243,7 @@ export function outsideLoads(node: ChildNode): Finding[] {
       code: 'style-loads',
       severity: 'error',
       message: `The style sheet loads from outside: ${found[0].slice(0, 80)}`,
-      fix: 'Take it out, or give the picture as data:',
+      fix: 'Remove it, or give the picture as data:',
       at: { line: node.source?.start?.line },
     },
   ];

@@ -88,7 +88,7 @@ export function parseTemplate(html: string): Template {
       report(
         'template-unsafe',
         `A template may not hold <${tag}>`,
-        `Take <${tag}> out; behaviour and loading do not belong in a template`,
+        `Remove <${tag}>; behaviour and loading do not belong in a template`,
         node,
       );
       return [];
@@ -115,13 +115,12 @@ export function parseTemplate(html: string): Template {
       } else if (name.startsWith('bind-')) {
         const target = name.slice(5);
         if (passes(target) && target !== 'href' && target !== 'src') element.bound.push([target, value]);
-        else
-          report('template-unsafe', `The attribute ${target} cannot be bound`, 'Take the binding out', node);
+        else report('template-unsafe', `The attribute ${target} cannot be bound`, 'Remove the binding', node);
       } else if (!passes(name)) {
         report(
           'template-unsafe',
           `A template may not hold the attribute ${name}`,
-          name.startsWith('on') ? 'Take it out; a template holds no script' : 'Take it out',
+          name.startsWith('on') ? 'Remove it; a template holds no script' : 'Remove it',
           node,
         );
       } else if ((name === 'href' || name === 'src') && !harmlessAddress(name, value)) {

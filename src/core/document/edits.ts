@@ -82,7 +82,7 @@ const remove: EditKind = {
   apply(edit, present) {
     if (!present) return gone(edit);
     if (!equal(present, edit.before))
-      return { reason: 'moved-on', message: 'The item has changed since', present };
+      return { reason: 'moved-on', message: 'The item was changed by someone else', present };
     return { item: null };
   },
 };
@@ -98,7 +98,7 @@ const set: EditKind = {
     if (!isField(kind, edit.path)) return invalid(`A ${present.kind} has no field ${edit.path}`);
     const value = fieldOf(present, edit.path);
     if (!equal(unordered(value), unordered(edit.before)) && !(isEmpty(value) && isEmpty(edit.before))) {
-      return { reason: 'moved-on', message: 'It has been changed since', present: value ?? null };
+      return { reason: 'moved-on', message: 'The value was changed by someone else', present: value ?? null };
     }
     return { item: withField(present, edit.path, keepOrder(edit.after, value), kind.omittable) };
   },
@@ -118,7 +118,7 @@ const move: EditKind = {
     if (typeof edit.after !== 'string' || edit.after === '')
       return invalid('A place among siblings is an order key');
     if (target.order !== edit.before)
-      return { reason: 'moved-on', message: 'It has been moved since', present: target.order };
+      return { reason: 'moved-on', message: 'The item was moved by someone else', present: target.order };
     const moved = { ...target, order: edit.after };
     return { item: edit.path === '' ? (moved as Item) : withField(present, edit.path, moved, []) };
   },

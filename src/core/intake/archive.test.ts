@@ -48,6 +48,6 @@ test('bytes that are no archive are said to be none, whatever they are', () => {
     }),
   );
   expect(filesOfArchive('a.zip', strToU8('hello'))).toMatchObject({
-    problem: expect.stringContaining('no ZIP archive'),
+    problem: expect.stringContaining('not a readable ZIP archive'),
   });
 });

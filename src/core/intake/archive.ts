@@ -5,7 +5,7 @@ export interface ArchivedFile {
   bytes: Uint8Array;
 }
 
-/** Limits on what is taken out of an archive. */
+/** Limits on what is removed of an archive. */
 export const ARCHIVE_LIMITS = { files: 2000, bytes: 60 * 1024 * 1024, ratio: 300 } as const;
 
 /**
@@ -51,6 +51,6 @@ export function filesOfArchive(
     if (wrong) return wrong;
     return { files: Object.entries(found).map(([entry, content]) => ({ name: entry, bytes: content })) };
   } catch {
-    return { problem: `${name} is no ZIP archive that can be read`, fix: 'Pack it anew, without a password' };
+    return { problem: `${name} is not a readable ZIP archive`, fix: 'Pack it anew, without a password' };
   }
 }

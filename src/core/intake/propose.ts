@@ -1,3 +1,4 @@
+import { counted } from '../base/words';
 import { colorJson, parseColor, rgbOf } from '../base/color/color';
 import { luminance } from '../base/color/contrast';
 import { jsonObject, type Json, type JsonObject } from '../base/json/json';
@@ -157,7 +158,7 @@ function colorPurposes(
         tier: 'semantic',
         value: `{${primitive}}`,
         type: 'color',
-        why: `it is used ${uses} time${uses === 1 ? '' : 's'} as ${use}`,
+        why: `it is used ${counted(uses, 'time')} as ${use}`,
       });
       purposes.set(`${use} ${cluster.survivor}`, path);
     }

@@ -69,7 +69,7 @@ test('a move takes them away here; what others here need stays', () => {
     'badge is used by sailing-row in this library',
   );
   expect(() => transferOf(from, keel.items, ask(['badge']), newId)).toThrow(
-    'There is a component badge there already',
+    'The other library has a component badge already',
   );
   expect(() => transferOf(from, new Map(), ask(['nowhere']), newId)).toThrow(
     'nowhere is not in this library',

@@ -46,8 +46,8 @@ export function placementFindings(
           ...at,
           code: 'component-missing',
           severity: 'error' as const,
-          message: `${placement.component.path} is not in the release this product has`,
-          fix: 'Take a release that has it, or put another component there',
+          message: `${placement.component.path} is not in the release this product is pinned to`,
+          fix: 'Upgrade to a release that has it, or use another component',
         },
       ];
     const deprecation = deprecationOf(component);
@@ -56,7 +56,7 @@ export function placementFindings(
       code: 'deprecated-use',
       severity: 'warning' as const,
       message: `${component.name} is ${deprecationText(deprecation)}`,
-      fix: deprecation.replacement ? `Put ${deprecation.replacement} in its place` : 'Plan to do without it',
+      fix: deprecation.replacement ? `Replace it with ${deprecation.replacement}` : 'Plan to remove it',
     };
     const fixed = ordered(
       Object.fromEntries(Object.entries(placement.overrides).map(([id, one]) => [id, { ...one, order: id }])),
@@ -66,8 +66,8 @@ export function placementFindings(
         ...at,
         code: 'fixed-style',
         severity: 'error' as const,
-        message: `${property} of ${part} is set here and is fixed in ${component.name}; it has no effect`,
-        fix: `Take it out, or make it adjustable in ${component.name}`,
+        message: `${property} of ${part} is overridden on this screen but fixed in ${component.name}; it has no effect`,
+        fix: `Remove it, or make it overridable in ${component.name}`,
       }));
     return [...(deprecated ? [deprecated] : []), ...fixed];
   });

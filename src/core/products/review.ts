@@ -92,12 +92,12 @@ function structuralChanges(
     Object.values(component.entries)
       .filter((entry) => entry.kind === 'kept')
       .map((entry) => entry.css);
-  if (!equal(kept(old), kept(now))) found.push('Kept CSS changed');
+  if (!equal(kept(old), kept(now))) found.push('Passed-through CSS changed');
   for (const [name, value] of Object.entries(placement.props)) {
     const prop = Object.values(now.props).find((other) => other.name === name);
-    if (!prop) found.push(`The prop ${name} is gone; its value “${value}” stays here unplaced`);
+    if (!prop) found.push(`The prop ${name} was removed; its value “${value}” is kept as unplaced`);
     else if (prop.kind === 'choice' && !prop.values.includes(value))
-      found.push(`${name} can no longer be ${value}; the value stays here unplaced`);
+      found.push(`${name} can no longer be ${value}; the value is kept as unplaced`);
   }
   return found;
 }

@@ -42,7 +42,7 @@ export function readScreen(
         findings.push({
           code: 'screen-file',
           severity: 'error',
-          message: `<${node.tagName}> is no component of the libraries this product has taken`,
+          message: `<${node.tagName}> is not a component of the libraries this product uses`,
           at: { line: node.sourceCodeLocation?.startLine, column: node.sourceCodeLocation?.startCol },
           fix: 'Use a component’s name behind the library’s, as in <keel-button>',
         });

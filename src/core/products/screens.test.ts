@@ -90,8 +90,8 @@ test('what an upgrade drops is told with what stays unplaced; a component that i
   const areas = reviewUpgrade(product, before, side(after));
   expect(areas.map(({ placement: id, structural }) => [id, structural])).toEqual([
     ['placement_3', ['The component is no longer in the library']],
-    ['placement_2', ['tone can no longer be danger; the value stays here unplaced', 'The prop label is gone; its value “Leave” stays here unplaced']],
-    ['placement_1', ['The prop label is gone; its value “Book” stays here unplaced']],
+    ['placement_2', ['tone can no longer be danger; the value is kept as unplaced', 'The prop label was removed; its value “Leave” is kept as unplaced']],
+    ['placement_1', ['The prop label was removed; its value “Book” is kept as unplaced']],
   ]); // prettier-ignore
 });
 

@@ -24,7 +24,7 @@ export function unmetNeeds(release: Items, draft: Items): Unmet[] {
       unmet.push({
         item: item.id,
         needs: need,
-        message: `${title(item.id)} needs ${title(need)}, which is left out`,
+        message: `${title(item.id)} needs ${title(need)}, which is excluded`,
       });
     }
   }

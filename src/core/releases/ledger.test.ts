@@ -19,7 +19,7 @@ const font: AssetItem = {
 }; // prettier-ignore
 const base = [...released.items.values(), font];
 
-/** What the ledger says of one item that became another (null: was not there, or is gone). */
+/** What the ledger says of one item that changed its name or kind (null: was not there, or is gone). */
 function told(before: Item | null, after: Item | null): [kind: string, impact: string, why: string][] {
   const id = (before ?? after)!.id;
   const rest = base.filter((item) => item.id !== id);
@@ -61,7 +61,7 @@ const CASES: [what: string, before: Item | null, after: Item | null, kind: strin
   ['a component is renamed', button, { ...button, name: 'press' }, 'renamed', 'major', /renamed/],
   ['a prop comes', { ...button, props: without(button.props, propId) }, button, 'prop', 'minor', /was added/],
   ['a prop goes', button, { ...button, props: without(button.props, propId) }, 'prop', 'major', /was removed/],
-  ['a prop becomes another', button, withProp({ kind: 'text' }), 'prop', 'major', /became another/],
+  ['a prop becomes another', button, withProp({ kind: 'text' }), 'prop', 'major', /changed its name or kind/],
   ['a value comes', button, withProp({ values: [...tone.values, 'notice'] }), 'prop', 'minor', /can also be notice/],
   ['a value goes', button, withProp({ values: tone.values.slice(0, -1) }), 'prop', 'major', /can no longer be/],
   ['a default changes', button, withProp({ default: tone.values.at(-1) }), 'prop', 'minor', /default/],
@@ -70,16 +70,16 @@ const CASES: [what: string, before: Item | null, after: Item | null, kind: strin
   ['a colour changes', button, withRule({ declarations: declaring('color', 'red') }), 'rule', 'minor', /color of root changed$/],
   ['what stands around it moves', button, withRule({ declarations: declaring('display', 'block') }), 'rule', 'major', /moves what stands around/],
   ['a rule is annotated', button, withRule({ comment: 'Why.' }), 'rule', 'patch', /moved or annotated/],
-  ['kept CSS changes', kept('a{}'), kept('b{}'), 'rule', 'minor', /kept block/],
+  ['kept CSS changes', kept('a{}'), kept('b{}'), 'rule', 'minor', /passed-through CSS/],
   ['the template changes', button, { ...button, template: button.template.replace('<span', '<span lang="en"') }, 'template', 'minor', /template/],
   ['a component is described', button, { ...button, description: 'New words.' }, 'described', 'patch', /description changed/],
-  ['it is kept internal', button, { ...button, visibility: 'internal' }, 'visibility', 'major', /no longer released/],
+  ['it is kept internal', button, { ...button, visibility: 'internal' }, 'visibility', 'major', /[Nn]o longer included in releases/],
   ['it is deprecated', button, { ...button, deprecation: { reason: 'Use press', replacement: null } }, 'deprecated', 'minor', /Deprecated/],
   ['only its place changes', button, { ...button, order: 'zz' }, 'arranged', 'patch', /place or order/],
   ['a guide comes', null, guide, 'added', 'minor', /A guide was added/],
   ['a guide goes', guide, null, 'removed', 'patch', /A guide was removed/],
   ['a guide is retitled', guide, { ...guide, title: 'Pressing' }, 'described', 'patch', /title/],
-  ['a block is taken out', guide, { ...guide, blocks: without(guide.blocks, Object.keys(guide.blocks)[0]!) }, 'described', 'patch', /1 removed/],
+  ['a block is removed', guide, { ...guide, blocks: without(guide.blocks, Object.keys(guide.blocks)[0]!) }, 'described', 'patch', /1 removed/],
   ['a font comes', null, font, 'added', 'minor', /An asset was added/],
   ['a font goes', font, null, 'removed', 'major', /An asset was removed/],
   ['a font is renamed', font, { ...font, name: 'Tern' }, 'renamed', 'major', /font was renamed/],
@@ -118,7 +118,7 @@ test('what a release needs and leaves out is told by name; what is not in the dr
   release.delete(token!);
   const unmet = unmetNeeds(release, draft).filter(({ item }) => item === button.id);
   expect(unmet.map(({ needs }) => needs)).toEqual([token]);
-  expect(unmet[0]!.message).toMatch(/^button needs .+, which is left out$/);
+  expect(unmet[0]!.message).toMatch(/^button needs .+, which is excluded$/);
   expect(unmetNeeds(draft, draft)).toEqual([]);
   expect(unmetNeeds(release, release)).toEqual([]);
 });

@@ -93,7 +93,7 @@ export function ledgerOf(released: LibraryState | undefined, draft: LibraryState
       continue;
     }
     if (!present && draft.items.has(id)) {
-      const why = 'It is no longer released';
+      const why = 'No longer included in releases';
       put(item, title, { path: title, kind: 'visibility', impact: 'major', before: 'released', after: 'internal', why }); // prettier-ignore
       continue;
     }

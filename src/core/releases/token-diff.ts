@@ -165,7 +165,7 @@ function tokenChanges(
       impact,
       before: text(wasInternal),
       after: text(nowInternal),
-      why: nowInternal ? 'It is no longer released' : 'It is now released',
+      why: nowInternal ? 'No longer included in releases' : 'Now included in releases',
     });
   }
   return changes;

@@ -104,7 +104,7 @@ export function readDeclarations(root: Json, findings: Finding[]): Declarations 
           'invalid-name',
           segmentsOf(child),
           `${wrong}: "${name}"`,
-          name.startsWith('$') ? 'Take the $ away' : 'Use a hyphen, or nest a group',
+          name.startsWith('$') ? 'Remove the $' : 'Use a hyphen, or nest a group',
           known ? 'warning' : 'error',
         );
       } else if (!isObject(member)) {
@@ -112,7 +112,7 @@ export function readDeclarations(root: Json, findings: Finding[]): Declarations 
           'invalid-value',
           segmentsOf(child),
           `"${name}" is neither a token nor a group`,
-          'Give it a $value, or take it out',
+          'Give it a $value, or remove it',
         );
       } else children.push(child);
     }

@@ -560,5 +560,5 @@ const dependsOn = (path: string): Problem => ({
   code: 'missing-target',
   severity: 'error',
   message: `It refers to ${path}, which has no value`,
-  fix: `Mend ${path} first`,
+  fix: `Fix ${path} first`,
 });

@@ -58,7 +58,7 @@ export function readResolver(root: JsonObject, open: OpenFile): ResolverReading 
       return void report(
         pointer,
         'A source is tokens in place or { "$ref": "file" }',
-        'Correct it or take it out',
+        'Correct it or remove it',
       );
     const ref = source.get('$ref');
     if (typeof ref !== 'string') return push(source, undefined, when, home, pointer);

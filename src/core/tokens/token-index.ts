@@ -264,7 +264,7 @@ function takeOver(all: {
           code: 'missing-target',
           severity: 'error',
           path,
-          message: `${path} extends ${typeof written === 'string' ? written : 'something'}, which is no group`,
+          message: `${path} extends ${typeof written === 'string' ? written : 'something'}, which is not a group`,
           fix: 'Name a group, as "{group}" or "#/group"',
         });
       } else extensions.set(path, [...(extensions.get(path) ?? []), { target, when }]);
@@ -303,7 +303,7 @@ function takeOver(all: {
           severity: 'error',
           path: next,
           message: `These groups extend each other in a circle: ${[...circle, next].join(' → ')}`,
-          fix: 'Take one $extends away',
+          fix: 'Remove one $extends',
         });
         for (const path of circle) done.add(path);
         return;

@@ -45,7 +45,7 @@ function read(text: string, type: string | undefined): Typed {
       return color
         ? { value: colorJson(color) }
         : {
-            problem: `“${text.slice(0, 40)}” is no colour`,
+            problem: `“${text.slice(0, 40)}” is not a colour`,
             fix: 'Write it as CSS does: #0a5d6a, oklch(0.5 0.1 220), or {path} for an alias',
           };
     }

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { ActionIcon, Button, Group, Menu, Modal, Select, Stack, Text, TextInput } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconDots } from '@tabler/icons-react';
@@ -92,7 +93,7 @@ export function AssetsPage() {
             onChange={(event) => setQuery({ search: event.currentTarget.value })}
           />
           <Select
-            aria-label="Ground"
+            aria-label="Backdrop"
             w={190}
             allowDeselect={false}
             value={backdrop}
@@ -120,7 +121,7 @@ export function AssetsPage() {
               Drop drawings, pictures or style sheets, a folder or a ZIP. Each drawing becomes
             </Text>
             <Select
-              aria-label="Brought as"
+              aria-label="Import as"
               w={110}
               allowDeselect={false}
               data={ROLES}
@@ -128,17 +129,17 @@ export function AssetsPage() {
               onChange={(value) => setRole((value ?? 'icon') as Role)}
             />
             <Select
-              aria-label="For the brand"
+              aria-label="Brand"
               w={150}
               allowDeselect={false}
               data={[
-                { value: '', label: 'for all brands' },
+                { value: '', label: 'All brands' },
                 ...view.brands.map((name) => ({ value: name, label: `for ${name}` })),
               ]}
               value={brand}
               onChange={(value) => setBrand(value ?? '')}
             />
-            <Button onClick={() => choose.current?.()}>Bring files</Button>
+            <Button onClick={() => choose.current?.()}>Upload files</Button>
           </Group>
         </Dropzone>
       )}
@@ -146,8 +147,8 @@ export function AssetsPage() {
       {view.rows.length === 0 && (
         <Text p="lg" c="dimmed">
           {view.all === 0
-            ? 'No icons, logos or pictures yet. Bring an SVG, or a whole set as a ZIP.'
-            : `Nothing is called “${search}”. There are ${view.all} assets.`}
+            ? 'No icons, logos or pictures yet. Upload an SVG file, or a whole set as a ZIP archive.'
+            : `No asset matches “${search}”. The library has ${counted(view.all, 'asset')}.`}
         </Text>
       )}
       {ROLES.map(({ value, many }) => {
@@ -183,8 +184,7 @@ function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdi
   return (
     <section className={classes.role} aria-label="Style sheets">
       <h2>
-        Style sheets{' '}
-        <small>{sheets.length}, beneath every component: what a component says itself wins</small>
+        Style sheets <small>{sheets.length}apply beneath every component; a component’s own rules win</small>
       </h2>
       <Refused refusal={refusal} />
       {sheets.map((sheet) => (
@@ -211,7 +211,7 @@ function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdi
               size="compact-sm"
               onClick={() => void put('removeStyleSheet', { name: sheet.name })}
             >
-              Take out {sheet.name}
+              Remove {sheet.name}
             </Button>
           )}
         </details>
@@ -243,7 +243,7 @@ function AssetCard({
           <figure key={version.id}>
             <Drawing version={version} name={row.name} backdrop={backdrop} />
             <figcaption className="visually-hidden">
-              {version.brand ?? 'all brands'} {version.area}
+              {version.brand ?? 'All brands'} {version.area}
             </figcaption>
           </figure>
         ))}
@@ -254,12 +254,7 @@ function AssetCard({
           {canEdit && (
             <Menu position="bottom-end">
               <Menu.Target>
-                <ActionIcon
-                  variant="subtle"
-                  size="sm"
-                  color="gray"
-                  aria-label={`More to do with ${row.name}`}
-                >
+                <ActionIcon variant="subtle" size="sm" color="gray" aria-label={`Actions for ${row.name}`}>
                   <IconDots size={14} />
                 </ActionIcon>
               </Menu.Target>
@@ -274,7 +269,7 @@ function AssetCard({
                     color="red"
                     onClick={() => void put('removeAssetFile', { asset: row.name, file: version.id })}
                   >
-                    Take out {version.file}
+                    Remove {version.file}
                   </Menu.Item>
                 ))}
               </Menu.Dropdown>
@@ -287,7 +282,7 @@ function AssetCard({
               [area ?? mediaType.replace('image/', ''), brand].filter(Boolean).join(' '),
             )
             .join(', ')}
-          {row.uses.length > 0 ? ` · ${row.uses.length} use${row.uses.length === 1 ? '' : 's'}` : ''}
+          {row.uses.length > 0 ? ` · ${counted(row.uses.length, 'use')}` : ''}
         </small>
         {row.uses.slice(0, 3).map((use, i) => (
           <small key={i}>
@@ -321,7 +316,7 @@ function AssetCard({
               />
             ) : (
               <Select
-                label="By"
+                label="Replacement"
                 searchable
                 data={others.flatMap(({ name }) => (name === row.name ? [] : [name]))}
                 onChange={(value) => setText(value ?? '')}
@@ -329,7 +324,7 @@ function AssetCard({
             )}
             <Refused refusal={refusal} />
             <Button type="submit" w="fit-content">
-              {doing === 'rename' ? 'Rename it' : 'Replace it'}
+              {doing === 'rename' ? 'Rename' : 'Replace'}
             </Button>
           </Stack>
         </form>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import {
   Button,
   Checkbox,
@@ -76,7 +77,7 @@ export function FindingsPage() {
       <div className={classes.page}>
         <nav className={classes.codes} aria-label="Kinds of finding">
           <button aria-pressed={code === ''} onClick={() => setQuery({ code: null })}>
-            all <span>{view.counts.reduce((sum, one) => sum + one.count, 0)}</span>
+            All <span>{view.counts.reduce((sum, one) => sum + one.count, 0)}</span>
           </button>
           {view.counts.map((one) => (
             <button
@@ -92,18 +93,18 @@ export function FindingsPage() {
         <section>
           <Group mb="sm" gap="xs">
             <TextInput
-              aria-label="Find in findings"
-              placeholder="Path or word"
+              aria-label="Search findings"
+              placeholder="Path or message"
               value={find}
               w={220}
               onChange={(event) => setQuery({ find: event.currentTarget.value })}
             />
             <SegmentedControl
-              aria-label="How bad"
+              aria-label="Level"
               value={query.get('severity') ?? ''}
               onChange={(value) => setQuery({ severity: value })}
               data={[
-                { value: '', label: 'all' },
+                { value: '', label: 'All' },
                 { value: 'error', label: 'errors' },
                 { value: 'warning', label: 'warnings' },
                 { value: 'note', label: 'notes' },
@@ -118,7 +119,7 @@ export function FindingsPage() {
                   Accept {picked.length || ''}
                 </Button>
                 <Button disabled={fixable.length === 0} onClick={() => setFixing(fixable)}>
-                  Mend {fixable.length}
+                  Fix {fixable.length}
                 </Button>
               </Group>
             )}
@@ -126,10 +127,10 @@ export function FindingsPage() {
           {rows.length === 0 ? (
             <div className="sheet" style={{ padding: 28 }}>
               <Text fw={600}>
-                {view.counts.length === 0 ? 'The checks find nothing to say.' : 'None of these.'}
+                {view.counts.length === 0 ? 'No findings.' : 'No findings match the filter.'}
               </Text>
               <Text size="sm" c="dimmed">
-                Looked at: {view.checks.join(', ')}.
+                Checked: {view.checks.join(', ')}.
               </Text>
             </div>
           ) : (
@@ -138,7 +139,7 @@ export function FindingsPage() {
                 <li key={idOf(row) + row.message} data-severity={row.severity}>
                   {library.canEdit && (
                     <Checkbox
-                      aria-label={`Choose ${row.code} at ${row.path}`}
+                      aria-label={`Select ${row.code} at ${row.path}`}
                       checked={chosen.has(idOf(row))}
                       onChange={() => toggle(row)}
                       mt={2}
@@ -178,7 +179,9 @@ export function FindingsPage() {
                           </Button>
                         </Menu.Target>
                         <Menu.Dropdown>
-                          <Menu.Item onClick={() => setAccepting([row])}>Accept it with a reason</Menu.Item>
+                          <Menu.Item onClick={() => setAccepting([row])}>
+                            Accept this finding with a reason
+                          </Menu.Item>
                         </Menu.Dropdown>
                       </Menu>
                     )}
@@ -207,7 +210,7 @@ export function FindingsPage() {
                           )
                         }
                       >
-                        Take it back
+                        Withdraw acceptance
                       </Button>
                     )}
                   </li>
@@ -220,7 +223,7 @@ export function FindingsPage() {
       <Modal
         opened={fixing !== null}
         onClose={() => setFixing(null)}
-        title={`Mend ${fixing?.length ?? 0} findings`}
+        title={`Fix ${counted(fixing?.length ?? 0, 'finding')}`}
         size="lg"
       >
         <Stack>
@@ -240,10 +243,10 @@ export function FindingsPage() {
                 void store('applyFixes', { keys }).then(notifyError);
               }}
             >
-              Mend all of these
+              Fix all
             </Button>
             <Text size="sm" c="dimmed">
-              One change; one undo takes it back.
+              Stored as one change; one undo reverts all of it.
             </Text>
           </Group>
         </Stack>
@@ -276,7 +279,7 @@ function Accept({
     <Modal
       opened={rows !== null}
       onClose={close}
-      title={`Accept ${rows?.length === 1 ? `${rows[0]!.code} at ${rows[0]!.path}` : `${rows?.length ?? 0} findings`}`}
+      title={`Accept ${rows?.length === 1 ? `${rows[0]!.code} at ${rows[0]!.path}` : `${counted(rows?.length ?? 0, 'finding')}`}`}
     >
       <form
         onSubmit={(event) => {
@@ -287,7 +290,7 @@ function Accept({
       >
         <Stack>
           <TextInput
-            label="Why it may stay as it is"
+            label="Reason for accepting"
             value={reason}
             required
             data-autofocus

@@ -124,7 +124,7 @@ function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
             variant="subtle"
             color="gray"
             size="sm"
-            aria-label="Move this block: drag it, or press the arrow keys"
+            aria-label="Move block: drag, or press the arrow keys"
             data-handle={block.id}
             onKeyDown={step}
             {...listeners}
@@ -136,7 +136,7 @@ function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
               variant="subtle"
               color="gray"
               size="sm"
-              aria-label="Write in this block"
+              aria-label="Edit block"
               onClick={() => {
                 setText(block.markdown);
                 setWriting(true);
@@ -149,7 +149,7 @@ function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
             variant="subtle"
             color="gray"
             size="sm"
-            aria-label="Take this block out"
+            aria-label="Remove block"
             onClick={() => void store('removeBlock', { guide: guide.name, block: block.id })}
           >
             <IconTrash size={15} />

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Button, Group, Text, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -32,7 +33,8 @@ export function Guides() {
             No guides yet.
           </Text>
           <Text c="dimmed">
-            A guide says what a thing is for and not for. Its tables and specimens stay true by themselves.
+            A guide says what something is for and not for. Its tables and specimens are live, so they never
+            go stale.
           </Text>
         </div>
       )}
@@ -45,24 +47,22 @@ export function Guides() {
           >
             <strong>{guide.title}</strong>
             <span>{guide.opening}</span>
-            <small>
-              {guide.blocks} block{guide.blocks === 1 ? '' : 's'}
-            </small>
+            <small>{counted(guide.blocks, 'block')}</small>
           </Link>
         ))}
       </div>
       {library.canEdit && (
         <Group mt="lg" align="start">
           <TextInput
-            aria-label="Title of a new guide"
-            placeholder="Title of a new guide"
+            aria-label="Title of the new guide"
+            placeholder="Title of the new guide"
             w={300}
             value={title}
             error={problem}
             onChange={(event) => setTitle(event.currentTarget.value)}
             onKeyDown={(event) => event.key === 'Enter' && void add()}
           />
-          <Button onClick={() => void add()}>Add a guide</Button>
+          <Button onClick={() => void add()}>Create guide</Button>
         </Group>
       )}
     </>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted, listed } from '@/core/base/words';
 import { Alert, Button, Group, Stack, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { Finding } from '@/core/findings/finding';
@@ -25,7 +26,7 @@ export function DocumentFiles({ files, slug, close }: { files: File[]; slug: str
       const size = files.reduce((sum, file) => sum + file.size, 0);
       if (size > LARGEST)
         return setProblem(
-          `These files hold ${(size / 1024 / 1024).toFixed(1)} MB; 5 MB of components and guides can be brought in at once. Bring them in parts.`,
+          `These files hold ${(size / 1024 / 1024).toFixed(1)} MB; 5 MB of components and guides can be imported at once. Import them in parts.`,
         );
       const texts = await Promise.all(
         files.map(async (file) => ({ name: file.name, text: await file.text() })),
@@ -54,14 +55,16 @@ export function DocumentFiles({ files, slug, close }: { files: File[]; slug: str
       close();
     } catch (error) {
       setProblem(
-        error instanceof CallRefused ? error.message : 'The server did not answer. Nothing was changed.',
+        error instanceof CallRefused
+          ? error.message
+          : 'The server cannot be reached. Nothing was changed. Try again.',
       );
     }
     setBusy(false);
   };
   const errors = tried?.findings.filter((finding) => finding.severity === 'error') ?? [];
-  const summary = Object.entries(tried?.counts ?? {}).map(
-    ([kind, count]) => `${count} ${kind === 'changed' ? 'changed' : `${kind}${count === 1 ? '' : 's'}`}`,
+  const summary = Object.entries(tried?.counts ?? {}).map(([kind, count]) =>
+    kind === 'changed' ? `${count} changed` : counted(count, kind),
   );
   return (
     <section className="sheet" style={{ padding: 16 }}>
@@ -75,8 +78,8 @@ export function DocumentFiles({ files, slug, close }: { files: File[]; slug: str
           <>
             <Text size="sm">
               {summary.length > 0
-                ? `This would bring ${summary.join(', ')}. One undo takes it back.`
-                : 'Everything in these files is here already.'}
+                ? `This adds or changes ${listed(summary)}. One undo reverts all of it.`
+                : 'Everything in these files is already in the library.'}
             </Text>
             {tried.findings.map((finding, i) => (
               <Text key={i} size="xs" c={finding.severity === 'error' ? 'var(--bad)' : undefined}>
@@ -95,12 +98,14 @@ export function DocumentFiles({ files, slug, close }: { files: File[]; slug: str
             loading={busy}
             disabled={!tried || errors.length > 0 || summary.length === 0}
           >
-            Bring them in
+            Import
           </Button>
           <Button variant="default" onClick={close}>
-            Leave them
+            Cancel
           </Button>
-          {errors.length > 0 && <Text size="sm">Nothing is brought in while a file has an error.</Text>}
+          {errors.length > 0 && (
+            <Text size="sm">Fix the errors first: nothing is imported while a file has one.</Text>
+          )}
         </Group>
       </Stack>
     </section>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Alert, Button, Group, Progress, Stack, Text, Textarea } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconFileText } from '@tabler/icons-react';
@@ -34,13 +35,13 @@ export function GatherPage() {
   const errors = gathered?.findings.filter((finding) => finding.code !== 'not-carried') ?? [];
   return (
     <TokensSection>
-      <h1 className="visually-hidden">Gather what exists for {library.name}</h1>
+      <h1 className="visually-hidden">Import into {library.name}</h1>
       {!library.canEdit ? (
-        <Text>Somebody who maintains {library.name} can bring files in.</Text>
+        <Text>Somebody who maintains {library.name} can import files.</Text>
       ) : (
         <Stack gap="lg">
           <div className={classes.sources}>
-            <Dropzone onDrop={drop} className={classes.drop} inputProps={{ 'aria-label': 'Files to gather' }}>
+            <Dropzone onDrop={drop} className={classes.drop} inputProps={{ 'aria-label': 'Files to import' }}>
               <Group gap="md" wrap="nowrap">
                 <IconFileText size={26} stroke={1.4} aria-hidden />
                 <div>
@@ -68,7 +69,7 @@ export function GatherPage() {
                 onChange={(event) => setPasted(event.currentTarget.value)}
               />
               <Button type="submit" variant="default" disabled={pasted.trim() === ''}>
-                Read it
+                Read pasted text
               </Button>
             </form>
           </div>
@@ -106,9 +107,7 @@ export function GatherPage() {
           )}
           {errors.length > 0 && (
             <details className={classes.errors} open={errors.length < 6}>
-              <summary>
-                {errors.length} place{errors.length === 1 ? '' : 's'} that could not be read; the rest was
-              </summary>
+              <summary>{counted(errors.length, 'place')} that could not be read; the rest was</summary>
               <ul>
                 {errors.slice(0, 60).map((finding, i) => (
                   <li key={i}>
@@ -134,7 +133,7 @@ export function GatherPage() {
             <Review
               key={made ? made.text.length : reviewed.map((file) => file.name).join()}
               files={reviewed}
-              title={made ? 'What the chosen values would bring' : 'What these files would bring'}
+              title={made ? 'What the selected values would add' : 'What these files would add'}
               onDone={() => {
                 setMade(null);
                 gather.stop();
@@ -145,7 +144,7 @@ export function GatherPage() {
             reviewed.length === 0 &&
             !gathered.inventory &&
             gathered.pictures.length === 0 &&
-            gathered.problems.length === 0 && <Text>No tokens stand in these files.</Text>}
+            gathered.problems.length === 0 && <Text>There are no tokens in these files.</Text>}
         </Stack>
       )}
     </TokensSection>

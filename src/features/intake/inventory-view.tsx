@@ -125,8 +125,8 @@ export function InventoryView({
       <h2 className={classes.title}>Inventory</h2>
       <Text size="sm" c="dimmed" mb="sm">
         {gathered.inventory!.declarations.toLocaleString('en-GB')} declarations read
-        {gathered.inventory!.rem === 16 ? '' : `; a rem is ${gathered.inventory!.rem}px here`}. Values nearly
-        alike are gathered round the one used most.
+        {gathered.inventory!.rem === 16 ? '' : `; a rem is ${gathered.inventory!.rem}px here`}. Near values
+        are grouped around the most used one.
       </Text>
       <Group gap="md" mb="sm" align="end">
         <SegmentedControl
@@ -140,7 +140,7 @@ export function InventoryView({
         />
         {kind === 'color' ? (
           <NumberInput
-            label="Nearly alike within CIEDE2000"
+            label="Near means within ΔE (CIEDE2000)"
             size="xs"
             w={190}
             min={0}
@@ -151,7 +151,7 @@ export function InventoryView({
           />
         ) : ['fontSize', 'spacing', 'radius'].includes(kind) ? (
           <NumberInput
-            label="Nearly alike within px"
+            label="Near means within px"
             size="xs"
             w={190}
             min={0}
@@ -189,9 +189,9 @@ export function InventoryView({
           <table className="rows">
             <thead>
               <tr>
-                <th>Becomes a token</th>
-                <th>Takes in</th>
-                <th className="number">Times</th>
+                <th>Create token</th>
+                <th>Groups</th>
+                <th className="number">Uses</th>
                 <th>Name</th>
               </tr>
             </thead>
@@ -275,7 +275,7 @@ export function InventoryView({
           {proposals.tokens.filter((token) => token.tier === 'primitive').length} primitive,{' '}
           {proposals.tokens.filter((token) => token.tier === 'semantic').length} semantic,{' '}
           {proposals.tokens.filter((token) => token.tier === 'component').length} component, and{' '}
-          {proposals.pairings.length} pairings that rules make. You review them before anything changes.
+          {proposals.pairings.length} pairings found in rules. You review them before anything changes.
         </Text>
       </Group>
     </section>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Button, Group, Text } from '@mantine/core';
 import { useState } from 'react';
 import type { Gathered } from '@/api/intake-protocol';
@@ -64,7 +65,7 @@ export function Pictures({
         </div>
       ))}
       <Button mt="sm" onClick={make} disabled={chosen.length === 0}>
-        Make tokens of {chosen.length} colour{chosen.length === 1 ? '' : 's'}
+        Create tokens from {counted(chosen.length, 'colour')}
       </Button>
     </section>
   );

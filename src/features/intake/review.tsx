@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Button, Checkbox, Group, SegmentedControl, Select, Text, TextInput, Progress } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useRouter } from 'next/navigation';
@@ -23,7 +24,7 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
   const [busy, setBusy] = useState(false);
   const input = { files, strip, into: into.trim(), decisions };
   const view = useDocumentQuery('intakeReview', input);
-  if (!view) return <Text size="sm">Comparing with what is here …</Text>;
+  if (!view) return <Text size="sm">Comparing with the library …</Text>;
   const rows = view.rows.filter((row) => show === 'all' || row.state === show);
   const coming = view.rows.filter((row) => row.state !== 'same' && row.decision !== 'mine').length;
   const notes = view.findings.filter((finding) => finding.code === 'not-carried');
@@ -36,7 +37,7 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
       notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
       return;
     }
-    notifications.show({ message: 'Brought in. One undo takes all of it back.' });
+    notifications.show({ message: 'Imported. One undo reverts all of it.' });
     onDone();
     router.push(`/libraries/${library.slug}/tokens`);
   };
@@ -64,21 +65,21 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
           />
         )}
         <TextInput
-          label="Into the group"
-          placeholder="where they stand in the file"
+          label="Target group"
+          placeholder="As in the file"
           value={into}
           onChange={(event) => setInto(event.currentTarget.value)}
           w={200}
         />
         {view.counts.changed + view.counts.clashing > 0 && (
           <Select
-            label="Where they differ"
-            placeholder="decide one by one"
+            label="Where values differ"
+            placeholder="Decide one by one"
             w={200}
             data={[
-              { value: 'mine', label: 'keep mine everywhere' },
-              { value: 'theirs', label: 'take theirs everywhere' },
-              { value: 'both', label: 'both, theirs renamed' },
+              { value: 'mine', label: 'Keep library’s everywhere' },
+              { value: 'theirs', label: 'Use imported file’s everywhere' },
+              { value: 'both', label: 'Keep both, rename imported' },
             ]}
             onChange={(value) =>
               value &&
@@ -110,9 +111,9 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
           <thead>
             <tr>
               <th>Path</th>
-              <th>Mine</th>
-              <th>Theirs</th>
-              <th>What happens</th>
+              <th>Library</th>
+              <th>Imported file</th>
+              <th>Action</th>
             </tr>
           </thead>
           <tbody>
@@ -132,7 +133,7 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
                   {row.state === 'new' ? (
                     <Checkbox
                       checked={row.decision !== 'mine'}
-                      label="comes in"
+                      label="Add"
                       onChange={() =>
                         setDecisions((old) => ({
                           ...old,
@@ -141,7 +142,7 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
                       }
                     />
                   ) : row.state === 'same' ? (
-                    'the same already'
+                    'No change'
                   ) : (
                     <Group gap="xs">
                       <SegmentedControl
@@ -151,8 +152,8 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
                           setDecisions((old) => ({ ...old, [row.path]: value as ReviewRow['decision'] }))
                         }
                         data={[
-                          { value: 'mine', label: 'keep mine' },
-                          { value: 'theirs', label: 'take theirs' },
+                          { value: 'mine', label: 'Keep library’s' },
+                          { value: 'theirs', label: 'Use imported file’s' },
                           { value: 'both', label: 'both' },
                         ]}
                       />
@@ -166,13 +167,13 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
         </table>
         {rows.length > 300 && (
           <Text size="sm" p="xs">
-            and {rows.length - 300} more of these
+            and {rows.length - 300} more
           </Text>
         )}
       </div>
       {notes.length > 0 && (
         <details className={classes.errors}>
-          <summary>{notes.length} values that a token cannot hold stay out</summary>
+          <summary>{notes.length} values cannot be carried as tokens and are left out</summary>
           <ul>
             {notes.slice(0, 80).map((finding, i) => (
               <li key={i}>
@@ -186,10 +187,10 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
       {busy && <Progress mt="md" value={100} animated aria-label={`Storing ${coming} tokens`} w={320} />}
       <Group mt="md">
         <Button onClick={() => void bring()} loading={busy} disabled={coming === 0}>
-          Bring in {coming} token{coming === 1 ? '' : 's'}
+          Import {counted(coming, 'token')}
         </Button>
         <Text size="sm" c="dimmed">
-          One change; one undo takes all of it back.
+          Stored as one change; one undo reverts all of it.
         </Text>
       </Group>
     </section>

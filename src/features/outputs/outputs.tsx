@@ -81,25 +81,25 @@ export function Outputs() {
         <SegmentedControl
           fullWidth
           orientation="vertical"
-          aria-label="Form"
+          aria-label="Format"
           value={format}
           onChange={(value) => setQuery({ format: value })}
           data={[...OUTPUTS.values()].map((each) => ({ value: each.name, label: each.title }))}
         />
         <Select
           mt="md"
-          label="From"
+          label="Source"
           allowDeselect={false}
           value={version}
           onChange={(value) => setQuery({ version: value })}
           data={[
-            { value: 'draft', label: 'the draft, not released' },
-            ...library.versions.map((each) => ({ value: each, label: `release ${each}` })),
+            { value: 'draft', label: 'Draft (not released)' },
+            ...library.versions.map((each) => ({ value: each, label: `Release ${each}` })),
           ]}
         />
         <TextInput
           mt="md"
-          label="Prefix of names"
+          label="Name prefix"
           placeholder="none"
           value={prefix}
           onChange={(event) =>
@@ -115,7 +115,7 @@ export function Outputs() {
         {format !== 'dtcg' && library.axes.length > 0 && (
           <Checkbox
             mt="md"
-            label="The lens only, not all contexts"
+            label="Current lens only"
             checked={one}
             disabled={format === 'json'}
             onChange={(event) => setQuery({ one: event.currentTarget.checked ? 'true' : null })}
@@ -124,7 +124,7 @@ export function Outputs() {
         {format === 'dtcg' && (
           <Checkbox
             mt="md"
-            label="Write ids, so that renames are known"
+            label="Include ids, so that renames are recognised"
             checked={ids}
             onChange={(event) => setQuery({ ids: event.currentTarget.checked ? 'true' : null })}
           />
@@ -139,7 +139,7 @@ export function Outputs() {
           {written && written.files.length > 1 ? `${written.files.length} files` : (shown?.name ?? '')}
         </Button>
       </aside>
-      <section className={classes.sheet} aria-label="What it writes">
+      <section className={classes.sheet} aria-label="File contents">
         {problem && (
           <Alert color="red" role="alert">
             {problem}
@@ -166,7 +166,7 @@ export function Outputs() {
         )}
         <pre tabIndex={0} aria-label={shown?.name} data-testid="output">
           {shown && shown.text.length > 200_000
-            ? `${shown.text.slice(0, 200_000)}\n… shortened here; the download holds all of it.`
+            ? `${shown.text.slice(0, 200_000)}\n… shortened here; the download contains the whole file.`
             : shown?.text}
         </pre>
       </section>

@@ -27,8 +27,10 @@ export function Inbox({
         </Title>
         {notices.length === 0 && (
           <div className="sheet" style={{ padding: 26 }}>
-            <Text fw={600}>Nothing concerns you just now.</Text>
-            <Text c="dimmed">When a library your team’s product uses is released, it is said here.</Text>
+            <Text fw={600}>No messages.</Text>
+            <Text c="dimmed">
+              Releases of the libraries your products use, mentions and requests appear here.
+            </Text>
           </div>
         )}
         {notices.map((notice) => (

@@ -39,7 +39,7 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
       {welcome.demo && (
         <section aria-labelledby="demo-people">
           <Title order={2} size={16} id="demo-people" mb={8}>
-            Come in as one of the demo people
+            Sign in as a demo user
           </Title>
           <div className={classes.people}>
             {welcome.people.map((person) => (
@@ -57,12 +57,12 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
       )}
       <section aria-labelledby="own-account">
         <Title order={2} size={16} id="own-account" mt="xl" mb={8}>
-          {welcome.demo ? 'Or with an address and password' : 'Sign in'}
+          {welcome.demo ? 'Or with email and password' : 'Sign in'}
         </Title>
         <form onSubmit={form.onSubmit((values) => attempt(call('POST', '/session', values)))}>
           <Stack gap="sm" maw={340}>
             <TextInput
-              label="Address"
+              label="Email"
               type="email"
               autoComplete="username"
               required
@@ -97,10 +97,10 @@ export function SetUp() {
   return (
     <main className={classes.entry}>
       <Title order={1} size={30}>
-        An empty workspace
+        Set up Seedplan
       </Title>
       <Text c="dimmed" mt={4} mb="xl">
-        Its first owner is you. Others are added later.
+        You become its first owner. Other people are added later.
       </Text>
       {problem && (
         <Alert color="red" mb="md" role="alert">
@@ -118,7 +118,7 @@ export function SetUp() {
         <Stack gap="sm" maw={340}>
           <TextInput label="Organisation" required {...form.getInputProps('workspace')} />
           <TextInput label="Your name" required {...form.getInputProps('name')} />
-          <TextInput label="Your address" type="email" required {...form.getInputProps('email')} />
+          <TextInput label="Your email" type="email" required {...form.getInputProps('email')} />
           <PasswordInput label="Password" size="xs" required {...form.getInputProps('password')} />
           <TextInput label="Your team" required {...form.getInputProps('team')} />
           <Button type="submit" w="fit-content">

@@ -20,12 +20,12 @@ export function LibraryProducts() {
       {view.products.length === 0 ? (
         <div className="sheet" style={{ padding: 34 }}>
           <Text fw={600} size="lg">
-            No product has taken {library.name} yet.
+            No product uses {library.name} yet.
           </Text>
           <Text c="dimmed">
             {library.last
-              ? 'A product pins a release, and then sees what every later one would change on its own screens.'
-              : 'Release it first; then products can pin it.'}
+              ? 'A product pins a release, and then reviews what each later release would change on its own screens.'
+              : 'Create a release first; then products can pin it.'}
           </Text>
         </div>
       ) : (
@@ -34,9 +34,9 @@ export function LibraryProducts() {
             <thead>
               <tr>
                 <th>Product</th>
-                <th>Has</th>
-                <th>Newest</th>
-                <th>What to do</th>
+                <th>Pinned to</th>
+                <th>Newest release</th>
+                <th>Action</th>
               </tr>
             </thead>
             <tbody>
@@ -49,10 +49,10 @@ export function LibraryProducts() {
                   <td>{library.last}</td>
                   <td>
                     {product.version === library.last ? (
-                      'Nothing: it is up to date'
+                      'Up to date'
                     ) : (
                       <Link href={link(`/products/${product.slug}/upgrade/${library.slug}/${library.last}`)}>
-                        See what {library.last} would change there
+                        See what {library.last} would change
                       </Link>
                     )}
                   </td>

@@ -35,13 +35,14 @@ export function ProductPage() {
         <Alert mb="md" color="ink" title={`${product.library.name} ${newest.version} is out`}>
           <Group>
             <Text size="sm">
-              {product.name} has {product.library.version}. Nothing changes here until it is taken.
+              {product.name} is pinned to {product.library.version}. Nothing changes on these screens until
+              you upgrade.
             </Text>
             <Button
               component={Link}
               href={link(`/products/${product.slug}/upgrade/${product.library.slug}/${newest.version}`)}
             >
-              See what it would change
+              Review upgrade
             </Button>
           </Group>
         </Alert>
@@ -58,7 +59,7 @@ export function ProductPage() {
       {!view ? (
         <div className="sheet" style={{ padding: 34 }}>
           <Text fw={600}>No screen yet.</Text>
-          <Text c="dimmed">Bring in an HTML file whose elements name components of the library.</Text>
+          <Text c="dimmed">Import an HTML file whose elements name components of the library.</Text>
         </div>
       ) : (
         <div className={beside.length > 1 ? undefined : classes.withSide}>
@@ -102,7 +103,7 @@ function ScreenFindings({ findings }: { findings: ScreenView['findings'] }) {
   const [query, setQuery] = useQuery();
   if (findings.length === 0) return null;
   return (
-    <ul className={classes.findings} aria-label="To be mended on this screen">
+    <ul className={classes.findings} aria-label="Findings on this screen">
       {findings.map((finding) => (
         <li key={finding.placement + finding.message} data-severity={finding.severity}>
           <button

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Button, Group, SegmentedControl, Text } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { notifications } from '@mantine/notifications';
@@ -29,10 +30,10 @@ export function UpgradeReview({ library, version }: { library: string; version: 
   if (view === null) {
     return (
       <div className="sheet" style={{ padding: 34 }}>
-        <Text fw={600}>There is nothing to review here.</Text>
+        <Text fw={600}>There is no upgrade to review.</Text>
         <Text c="dimmed">
-          {product.name} either has {version} already or does not use this library.{' '}
-          <Link href={link(`/products/${product.slug}`)}>Back to its screens</Link>
+          {product.name} is either pinned to {version} already or does not use this library.{' '}
+          <Link href={link(`/products/${product.slug}`)}>Back to screens</Link>
         </Text>
       </div>
     );
@@ -47,8 +48,8 @@ export function UpgradeReview({ library, version }: { library: string; version: 
         id: `change_${crypto.randomUUID()}`,
       });
       notifications.show({
-        title: `${product.name} has ${view.library} ${version} now`,
-        message: 'Undo takes it back.',
+        title: `${product.name} is pinned to ${view.library} ${version} now`,
+        message: 'One undo reverts it.',
       });
       router.push(link(`/products/${product.slug}`));
       router.refresh();
@@ -66,27 +67,27 @@ export function UpgradeReview({ library, version }: { library: string; version: 
         <Text c="dimmed">
           {view.areas.length === 0
             ? 'Nothing on your screens would change.'
-            : `${view.areas.length} place${view.areas.length === 1 ? '' : 's'} on ${view.screens.length} screen${view.screens.length === 1 ? '' : 's'} would change.`}
+            : `${counted(view.areas.length, 'area')} on ${counted(view.screens.length, 'screen')} would change.`}
         </Text>
         <Group ml="auto">
           <Button variant="default" component={Link} href={link(`/products/${product.slug}`)}>
-            Leave it for now
+            Not now
           </Button>
           <Button onClick={() => void take()} loading={busy} disabled={!view.canTake}>
-            Take {view.to}
+            Upgrade to {view.to}
           </Button>
         </Group>
       </div>
       {!view.canTake && (
         <Text size="sm" mb="sm">
-          Taking an upgrade needs the role maintainer in {product.team}; yours is {product.role}.
+          Upgrading needs the role maintainer in {product.team}; yours is {product.role}.
         </Text>
       )}
       <div className={classes.review}>
         <div>
           <Group mb="sm">
             <SegmentedControl
-              aria-label="Flip between before and after"
+              aria-label="Flip"
               value={side}
               onChange={(value) => setSide(value as 'before' | 'after')}
               data={[
@@ -95,7 +96,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
               ]}
             />
             <Text size="xs" c="dimmed">
-              F flips. Behaviour is not part of the picture.
+              Press F to flip. Behaviour is not part of the picture.
             </Text>
           </Group>
           {view.screens.map((screen) => {

@@ -1,5 +1,6 @@
 'use client';
 
+import { listed } from '@/core/base/words';
 import { Alert, Button, Checkbox, Group, SegmentedControl, Text, Textarea } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
@@ -23,11 +24,11 @@ export function Releases() {
       <h1 className="visually-hidden">Releases of {library.name}</h1>
       <SegmentedControl
         mb="md"
-        aria-label="Which releases"
+        aria-label="Which? releases"
         value={page}
         onChange={(value) => setQuery({ show: value === 'next' ? null : value })}
         data={[
-          { value: 'next', label: 'The next release' },
+          { value: 'next', label: 'Next release' },
           { value: 'past', label: 'Past releases' },
         ]}
       />
@@ -36,7 +37,7 @@ export function Releases() {
   );
 }
 
-const WORDS = { major: 'breaks', minor: 'adds or changes', patch: 'hardly seen' } as const;
+const WORDS = { major: 'breaks', minor: 'adds or changes', patch: 'not visible' } as const;
 
 function Ledger() {
   const library = useLibrary();
@@ -60,7 +61,7 @@ function Ledger() {
       });
       notifications.show({
         title: `Released ${library.name} ${made.version}`,
-        message: 'Products that have it pinned find it in their inbox.',
+        message: 'Teams whose products pin this library are notified in their inbox.',
       });
       setOut([]);
       setSummary('');
@@ -74,11 +75,11 @@ function Ledger() {
     return (
       <div className="sheet" style={{ padding: 34 }}>
         <Text fw={600} size="lg">
-          Nothing has changed since {view.last ?? 'the beginning'}.
+          Nothing has changed since {view.last ?? 'the first version'}.
         </Text>
         <Text c="dimmed">
-          <Link href={link(`/libraries/${library.slug}/tokens`)}>Change a token</Link> or a component, and it
-          will stand here with what it reaches.
+          <Link href={link(`/libraries/${library.slug}/tokens`)}>Change a token</Link> or a component: every
+          change is listed here with its impact and reach.
         </Text>
       </div>
     );
@@ -89,7 +90,7 @@ function Ledger() {
       <table className="rows" aria-label="Changes since the last release">
         <thead>
           <tr>
-            <th>In</th>
+            <th>Include</th>
             <th>Impact</th>
             <th>What changed</th>
             <th>Before</th>
@@ -113,16 +114,16 @@ function Ledger() {
           ))}
         </tbody>
       </table>
-      <section className={classes.foot} aria-label="The release">
+      <section className={classes.foot} aria-label="Release">
         <div className={classes.number}>
-          <small>{view.last ? `after ${view.last}` : 'the first'}</small>
+          <small>{view.last ? `after ${view.last}` : 'first release'}</small>
           <strong data-testid="version">{view.version}</strong>
-          <span>{view.bump === 'none' ? 'nothing is in' : view.bump}</span>
+          <span>{view.bump === 'none' ? 'no changes included' : view.bump}</span>
         </div>
         <div className={classes.decide}>
           {view.unmet.map((unmet) => (
             <Alert key={unmet.item + unmet.needs} color="red" mb="xs" role="alert">
-              {unmet.message}. Leave both out, or take both in.
+              {unmet.message}. Exclude both, or include both.
             </Alert>
           ))}
           {problem && (
@@ -131,8 +132,8 @@ function Ledger() {
             </Alert>
           )}
           <Textarea
-            label="Why, for those who will take it"
-            placeholder="What this release is about"
+            label="Summary for the products that use it"
+            placeholder="What changes in this release, and why"
             value={summary}
             autosize
             minRows={2}
@@ -148,10 +149,10 @@ function Ledger() {
               Release {view.version}
             </Button>
             <Text size="sm" c="dimmed">
-              {view.entries.length - gone} in{gone > 0 ? `, ${gone} left out` : ''} ·{' '}
+              {view.entries.length - gone} in{gone > 0 ? `, ${gone} excluded` : ''} ·{' '}
               {view.products.length === 0
-                ? 'no product has it pinned'
-                : `told: ${view.products.map((product) => `${product.name} (has ${product.version})`).join(', ')}`}
+                ? 'no product to notify'
+                : `will notify ${listed(view.products.map((product) => `${product.name} (pinned to ${product.version})`))}`}
             </Text>
           </Group>
           {!library.canEdit && (
@@ -161,7 +162,7 @@ function Ledger() {
           )}
         </div>
         <details className={classes.notes}>
-          <summary>The notes as they will stand</summary>
+          <summary>Release notes preview</summary>
           <Prose>{view.notes}</Prose>
         </details>
       </section>
@@ -262,7 +263,7 @@ function Past() {
     );
   }, [library.slug, library.last]);
   if (!releases) return null;
-  if (releases.length === 0) return <Text c="dimmed">Nothing has been released yet.</Text>;
+  if (releases.length === 0) return <Text c="dimmed">No releases yet.</Text>;
   return (
     <div className={classes.past}>
       {releases.map((release) => (

@@ -257,7 +257,7 @@ export function useUndo() {
         if (error instanceof AskRefused && error.report.clashes && !partly) {
           const names = error.report.clashes.map((clash) => clash.author).filter(Boolean);
           notifications.show({
-            title: 'Part of this has moved on',
+            title: 'Part of this was changed since',
             color: 'red',
             autoClose: 12_000,
             message: (
@@ -300,16 +300,22 @@ function ClashDialog({ report, close }: { report: ProblemReport | null; close: (
   const client = useDocument();
   const clash: ClashReport | undefined = report?.clashes?.[0];
   return (
-    <Modal opened={clash !== undefined} onClose={close} title="Somebody else was here first" size="lg">
+    <Modal
+      opened={clash !== undefined}
+      onClose={close}
+      title="Edited by someone else while you typed"
+      size="lg"
+    >
       {clash && (
         <Stack>
           <Text size="sm">
-            {clash.author ?? 'Somebody'} changed this while you did. Both values are kept until you choose.
+            {clash.author ?? 'Somebody'} changed this value while you typed. Neither value is lost until you
+            choose.
           </Text>
           <Group grow align="stretch">
             <Stack gap={4}>
               <Text size="xs" c="dimmed">
-                {clash.author ?? 'Theirs'}, stands now
+                {clash.author ?? 'Imported file'}(current value)
               </Text>
               <Text ff="monospace" size="sm" style={{ overflowWrap: 'anywhere' }}>
                 {formatValue(clash.present)}
@@ -317,7 +323,7 @@ function ClashDialog({ report, close }: { report: ProblemReport | null; close: (
             </Stack>
             <Stack gap={4}>
               <Text size="xs" c="dimmed">
-                Yours, not stored
+                Your value (not saved)
               </Text>
               <Text ff="monospace" size="sm" style={{ overflowWrap: 'anywhere' }}>
                 {formatValue(clash.wanted)}
@@ -326,7 +332,7 @@ function ClashDialog({ report, close }: { report: ProblemReport | null; close: (
           </Group>
           <Group justify="flex-end">
             <Button variant="default" onClick={close}>
-              Leave theirs
+              Keep current value
             </Button>
             <Button
               onClick={() => {
@@ -334,7 +340,7 @@ function ClashDialog({ report, close }: { report: ProblemReport | null; close: (
                 void client.ask({ ask: 'keep', clash }).catch(notifyError);
               }}
             >
-              Set mine
+              Use my value
             </Button>
           </Group>
         </Stack>

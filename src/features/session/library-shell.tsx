@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import type { FrameView } from '@/editing/session/queries/frame';
 import { DocumentProvider, useAsk, useUndo, useDocumentQuery } from '@/features/session/document';
@@ -58,9 +59,9 @@ function Shell({ children }: { children: ReactNode }) {
   );
   const state = view.last
     ? view.changes === 0
-      ? `as released in ${view.last}`
-      : `${view.changes} change${view.changes === 1 ? '' : 's'} since ${view.last}`
-    : 'not released yet';
+      ? `No changes since ${view.last}`
+      : `${counted(view.changes, 'change')} since ${view.last}`
+    : 'Not released yet';
   return (
     <Context.Provider value={{ ...view, axes }}>
       <Frame
@@ -70,7 +71,7 @@ function Shell({ children }: { children: ReactNode }) {
         state={{ text: state, href: `${base}/releases` }}
         lineage={
           view.lineage.length > 0
-            ? `from ${view.lineage.map((one) => `${one.name} ${one.version}`).join(' ← ')}`
+            ? `Inherits from ${view.lineage.map((one) => `${one.name} ${one.version}`).join(' ← ')}`
             : undefined
         }
         stages={stages}

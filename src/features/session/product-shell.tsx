@@ -55,7 +55,7 @@ function Shell({ children }: { children: ReactNode }) {
         state={
           view.library
             ? {
-                text: `has ${view.library.name} ${view.library.version}`,
+                text: `Pinned to ${view.library.name} ${view.library.version}`,
                 href: `/libraries/${view.library.slug}/releases?show=past`,
               }
             : undefined

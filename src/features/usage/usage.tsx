@@ -15,7 +15,7 @@ const COLUMNS: { key: string; label: string; value: (row: UsageRow) => number | 
   [
     { key: 'title', label: 'Token or component', value: (row) => row.title, number: false },
     { key: 'direct', label: 'Direct uses', value: (row) => row.direct, number: true },
-    { key: 'indirect', label: 'Reached through others', value: (row) => row.indirect, number: true },
+    { key: 'indirect', label: 'Indirect uses', value: (row) => row.indirect, number: true },
     { key: 'tokens', label: 'Tokens', value: (row) => row.by.tokens, number: true },
     { key: 'components', label: 'Components', value: (row) => row.by.components, number: true },
     { key: 'guides', label: 'Guides', value: (row) => row.by.guides, number: true },
@@ -73,7 +73,7 @@ export function Usage() {
       <h1 className="visually-hidden">Usage of {library.name}</h1>
       <Group mb="md">
         <SegmentedControl
-          aria-label="Which rows"
+          aria-label="Which? rows"
           value={kind}
           onChange={(value) => setQuery({ kind: value === 'all' ? null : value })}
           data={[
@@ -84,8 +84,8 @@ export function Usage() {
           ]}
         />
         <TextInput
-          aria-label="Find"
-          placeholder="Find"
+          aria-label="Search"
+          placeholder="Search"
           value={find}
           onChange={(event) => setQuery({ find: event.currentTarget.value })}
         />
@@ -180,7 +180,7 @@ function Uses({ id, link }: { id: string; link: (href: string) => string }) {
           </li>
         ))}
       </ul>
-      <h3>{view.indirect.length} through others</h3>
+      <h3>{view.indirect.length} indirect</h3>
       <ul>
         {view.indirect.map((use) => (
           <li key={use.id}>

@@ -23,13 +23,13 @@ export function Home() {
         <Title order={1} size={24}>
           Libraries
         </Title>
-        {maintains && <Button onClick={create.open}>Start a library</Button>}
+        {maintains && <Button onClick={create.open}>Create library</Button>}
       </div>
       {libraries.length === 0 && (
         <div className={`sheet ${classes.empty}`}>
-          <Text fw={600}>No library yet.</Text>
+          <Text fw={600}>No libraries yet.</Text>
           <Text c="dimmed">
-            A library holds tokens, components and guides. Start one, then bring in the token files or style
+            A library holds tokens, components and guides. Create one, then import the token files or style
             sheets you have.
           </Text>
         </div>
@@ -41,7 +41,7 @@ export function Home() {
             <span>{entry.about}</span>
             <small>
               {entry.version ? `Released as ${entry.version}` : 'Not released yet'}
-              {entry.parent ? ` · descends from ${entry.parent}` : ''} · {entry.team}
+              {entry.parent ? ` · inherits from ${entry.parent}` : ''} · {entry.team}
             </small>
           </Link>
         ))}
@@ -51,14 +51,16 @@ export function Home() {
           Products
         </Title>
       </div>
-      {products.length === 0 && <Text c="dimmed">No product has taken a library yet.</Text>}
+      {products.length === 0 && (
+        <Text c="dimmed">No products yet. A product pins a release of a library.</Text>
+      )}
       <div className={classes.cards}>
         {products.map((entry) => (
           <Link key={entry.slug} href={hrefOf(entry)} className={classes.card}>
             <strong>{entry.name}</strong>
             <span>{entry.about}</span>
             <small>
-              Has {entry.pins.join(', ') || 'nothing'} · {entry.team}
+              Pinned to {entry.pins.join(', ') || 'nothing'} · {entry.team}
             </small>
           </Link>
         ))}
@@ -84,7 +86,7 @@ function StartLibrary({
   const [problem, setProblem] = useState('');
   const form = useForm({
     initialValues: { name: '', about: '', parent: '' },
-    validate: { name: (value) => (/[a-z]/i.test(value) ? null : 'A name has at least one letter') },
+    validate: { name: (value) => (/[a-z]/i.test(value) ? null : 'Enter a name with at least one letter') },
   });
   const submit = form.onSubmit(async ({ name, about, parent }) => {
     const slug = name
@@ -106,7 +108,7 @@ function StartLibrary({
     }
   });
   return (
-    <Modal opened={opened} onClose={close} title="Start a library">
+    <Modal opened={opened} onClose={close} title="Create library">
       <form onSubmit={submit}>
         <Stack gap="sm">
           {problem && (
@@ -115,10 +117,10 @@ function StartLibrary({
             </Alert>
           )}
           <TextInput label="Name" required data-autofocus {...form.getInputProps('name')} />
-          <TextInput label="What it is for" {...form.getInputProps('about')} />
+          <TextInput label="Description" {...form.getInputProps('about')} />
           <Select
-            label="Descends from"
-            description="It inherits all that the release holds, and may override and add."
+            label="Inherits from"
+            description="The library inherits everything in the pinned release, and can override and add."
             data={[
               { value: '', label: 'nothing' },
               ...libraries.map((entry) => ({ value: entry.slug, label: `${entry.name} ${entry.version}` })),
@@ -126,7 +128,7 @@ function StartLibrary({
             {...form.getInputProps('parent')}
           />
           <Button type="submit" w="fit-content">
-            Start the library
+            Create library
           </Button>
         </Stack>
       </form>

@@ -66,7 +66,7 @@ test('a file is known by what its bytes are, whatever it is called, and comes ba
   });
 });
 
-test('what is no font is refused in words and leaves nothing behind', async () => {
+test('what is not a font is refused in words and leaves nothing behind', async () => {
   for (const content of ['<html><script>alert(1)</script></html>'.repeat(4), 'wOF2' + 'x'.repeat(200), '']) {
     expect(await refusal(store(Buffer.from(content)))).toMatch(
       /^mono\.woff2.*(no font, drawing|broken|40 MB)/,
@@ -87,11 +87,11 @@ test('an asset may name only files brought to its library, and say of them only 
   for (const lie of lies)
     expect([lie, await refusal(change([addItem(asset(lie))]))]).toEqual([
       lie,
-      expect.stringMatching(/Bring it (first|again)/),
+      expect.stringMatching(/Upload it (first|again)/),
     ]);
   expect(await refusal(change([addItem(asset({}))]))).toBe('done');
   const worse = setField(asset({}), 'files/file_one', { ...asset({}).files.file_one!, size: 5 });
-  expect(await refusal(change([worse]))).toMatch(/Bring it again/);
+  expect(await refusal(change([worse]))).toMatch(/Upload it again/);
 });
 
 test('a hash opens nothing to who may not see a library that has the file', async () => {

@@ -40,7 +40,7 @@ function read({ name = 'The file', as = 'icon', bytes }: Upload): Read {
   if (picture !== undefined) return { mediaType: picture, bytes, font: null, notes: [] };
   if (!looksLikeSvg(bytes))
     throw badRequest(
-      `${name} is no font, drawing or picture. Bring a .ttf, .otf, .ttc, .woff, .woff2, .svg, .png, .jpg, .gif or .webp.`,
+      `${name} is no font, drawing or picture. Upload a .ttf, .otf, .ttc, .woff, .woff2, .svg, .png, .jpg, .gif or .webp.`,
     );
   try {
     const { svg, notes } = cleanSvg(new TextDecoder().decode(bytes), as === 'icon' ? 'icon' : 'picture');
@@ -115,9 +115,9 @@ export async function checkFiles(trx: Knex, documentId: string, item: Item): Pro
       .where({ 'files.hash': file.hash, document_id: documentId })
       .select('media_type', 'facts', trx.raw('length(bytes) AS size'))
       .first();
-    if (!stored) throw badRequest(`The file ${file.file} was not brought to this library. Bring it first.`);
+    if (!stored) throw badRequest(`The file ${file.file} was not uploaded to this library. Upload it first.`);
     if (stored.media_type !== file.mediaType || stored.size !== file.size || stored.facts !== factsOf(file))
-      throw badRequest(`What is said of ${file.file} is not what the file holds. Bring it again.`);
+      throw badRequest(`What is said of ${file.file} is not what the file holds. Upload it again.`);
   }
 }
 

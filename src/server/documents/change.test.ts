@@ -115,7 +115,7 @@ test('a release is what was chosen; leaving out what is needed is refused by nam
       summary: '',
     }),
   );
-  expect([problem.code, problem.detail]).toEqual(['unmet', 'm needs n.new, which is left out']);
+  expect([problem.code, problem.detail]).toEqual(['unmet', 'm needs n.new, which is excluded']);
   const stale = await refused(
     act('owner', 'releases.publish', {
       slug: 'lib',

@@ -61,8 +61,8 @@ async function refusal(trx: Knex, draft: DraftRow, clashes: Clash[]): Promise<Pr
   return new Problem(
     409,
     'moved-on',
-    'Somebody else was here first',
-    `${first.message}${by}. Neither value is lost: choose which is to stand.`,
+    'Edited by someone else while you typed',
+    `${first.message}${by}. Neither value is lost: choose which one to keep.`,
     { clashes: told },
   );
 }
@@ -86,14 +86,17 @@ const undo: UseCase<{ slug: string; id: string; redo?: boolean; partly?: boolean
     const target = (input.redo ? stacks.redo : stacks.undo).at(-1);
     if (!target)
       throw badRequest(
-        input.redo ? 'There is nothing to do again.' : 'There is nothing of yours to undo here.',
+        input.redo ? 'There is nothing to redo.' : 'There is nothing of yours to undo in this document.',
       );
     let edits = invertEdits(target.edits);
     if (input.partly) {
       edits = applicable(await loadDocument(work.trx, draft, row.kind), edits);
-      if (edits.length === 0) throw badRequest('All of it has moved on: there is nothing left to undo.');
+      if (edits.length === 0)
+        throw badRequest(
+          'Everything in this change was changed since by others: there is nothing left to undo.',
+        );
     }
-    const label = input.redo ? `Again: ${target.label.replace(/^Undo: /, '')}` : `Undo: ${target.label}`;
+    const label = input.redo ? `Redo: ${target.label.replace(/^Undo: /, '')}` : `Undo: ${target.label}`;
     return change(work, row, { id: input.id, label, edits, undoes: target.id });
   },
 };

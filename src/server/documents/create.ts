@@ -32,7 +32,7 @@ async function createDocument(
         : 'You maintain no team yet: ask an owner to make you a maintainer.',
     );
   if (await trx('documents').where({ slug: input.slug }).first())
-    throw badRequest(`There is something at ${input.slug} already. Choose another name.`);
+    throw badRequest(`There is already a token or group at ${input.slug}. Choose another name.`);
   const row: DocumentRow = {
     id: work.newId(kind),
     kind,
@@ -75,7 +75,7 @@ const createLibrary: UseCase<{
       };
       await change(work, row, {
         id: work.newId('change'),
-        label: `Descend from ${parent.name} ${input.parent.version}`,
+        label: `Inherit from ${parent.name} ${input.parent.version}`,
         edits: [addItem(item)],
       });
     }
@@ -109,7 +109,7 @@ const createProduct: UseCase<{
     };
     await change(work, row, {
       id: work.newId('change'),
-      label: `Take ${library.name} ${release.version}`,
+      label: `Upgrade ${library.name} to ${release.version}`,
       edits: [addItem(pin)],
     });
     return { slug: row.slug };

@@ -71,7 +71,7 @@ export function failureResponse(error: unknown): Response {
     new Problem(
       500,
       'failure',
-      'Something went wrong here',
+      'The program failed',
       'Nothing was changed. Try again; if it happens again, tell whoever runs this program.',
     ),
   );

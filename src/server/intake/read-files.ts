@@ -200,7 +200,7 @@ function componentEdits(
         findings.push({
           code: 'missing-target',
           severity: 'error',
-          message: `${file.name} binds {${path}}, which is no token of the library`,
+          message: `${file.name} binds {${path}}, which is not a token of the library`,
           at: { file: file.name },
           fix: 'Correct the path, or add the token',
         });
@@ -214,7 +214,7 @@ function componentEdits(
           severity: 'error',
           message: `${file.name} speaks of ${path}, which is no ${kind === 'ruleSet' ? 'rule set' : kind} of the library`,
           at: { file: file.name },
-          fix: 'Correct the name, or bring it too',
+          fix: 'Correct the name, or import it too',
         });
       return { id, path };
     },
@@ -267,7 +267,7 @@ async function drawings(
         severity: 'error',
         message: error.message,
         at: { file: file.name },
-        fix: 'Mend the drawing, or leave it out',
+        fix: 'Correct the drawing, or leave it out',
       });
       continue;
     }

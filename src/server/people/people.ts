@@ -62,12 +62,7 @@ const signIn: UseCase<{ email: string; password: string }> = {
     // The same work is done for an unknown address, so that its absence does not show in the time taken.
     const stored = person?.password ?? 'scrypt:00000000000000000000000000000000:00';
     if (!(await passwordMatches(input.password, stored)) || !person) {
-      throw new Problem(
-        401,
-        'sign-in',
-        'Not signed in',
-        'The address and the password do not belong together.',
-      );
+      throw new Problem(401, 'sign-in', 'Not signed in', 'Email or password is incorrect.');
     }
     return { session: await openSession(work, person.id) };
   },

@@ -188,7 +188,7 @@ export function Frame({
           <div className={classes.tools}>
             {undo ? (
               <>
-                <Tooltip label={undo.undo ? `Undo: ${undo.undo}` : 'Nothing of yours to undo'}>
+                <Tooltip label={undo.undo ? `Undo: ${undo.undo}` : 'Nothing to undo'}>
                   <ActionIcon
                     variant="subtle"
                     color="gray"
@@ -253,7 +253,7 @@ export function Frame({
                 <Menu.Item leftSection={<IconMoonStars size={15} />} onClick={() => toggleColorScheme()}>
                   Light or dark
                 </Menu.Item>
-                <Menu.Item onClick={help.open}>Keys</Menu.Item>
+                <Menu.Item onClick={help.open}>Keyboard shortcuts</Menu.Item>
                 <Menu.Item onClick={() => void signOut()}>Sign out</Menu.Item>
               </Menu.Dropdown>
             </Menu>
@@ -271,25 +271,25 @@ export function Frame({
         onSpotlightOpen={look}
         limit={12}
         highlightQuery
-        nothingFound="Nothing by that name"
+        nothingFound="No matches"
         searchProps={{ placeholder: 'A token, component, guide, library or product' }}
         shortcut={null}
         returnFocus={false}
       />
-      <Modal opened={helping} onClose={help.close} title="Keys">
+      <Modal opened={helping} onClose={help.close} title="Keyboard shortcuts">
         <Table>
           <Table.Tbody>
             {[
               ['/ or Ctrl K', 'Search and go'],
               ['Alt 1 … Alt 7', 'Go to a stage'],
               ['Ctrl Z', 'Undo your last change'],
-              ['Ctrl Shift Z', 'Redo it'],
-              ['↑ ↓', 'Move through tokens while a detail is open'],
+              ['Ctrl Shift Z', 'Redo'],
+              ['↑ ↓', 'Next or previous token while a token is open'],
               ['N', 'Add a rule, on a component'],
-              ['↑ ↓ ← →', 'Move through rules and their values, once one has the focus'],
-              ['Escape', 'Close the detail; leave a value unchanged'],
-              ['Enter', 'Store a value'],
-              ['?', 'This list'],
+              ['↑ ↓ ← →', 'Move between rules and values, when one has focus'],
+              ['Escape', 'Close the token; cancel editing a value'],
+              ['Enter', 'Save a value'],
+              ['?', 'Show keyboard shortcuts'],
             ].map(([key, meaning]) => (
               <Table.Tr key={key}>
                 <Table.Td>

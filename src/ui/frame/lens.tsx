@@ -50,13 +50,13 @@ export function useQuery(): [URLSearchParams, (changes: Record<string, string | 
 export function useLensLink(axes: readonly LensAxis[]): (href: string) => string {
   const lens = useLens(axes);
   const query = useSearchParams();
-  const [seen, trace] = [query.get('seen'), query.get('trace')];
+  const [seen, trace] = [query.get('Colour vision'), query.get('trace')];
   return useCallback(
     (href: string) => {
       const [path, query] = href.split('?') as [string, string | undefined];
       const params = new URLSearchParams(query);
       for (const axis of axes) if (lens[axis.name] !== axis.default) params.set(axis.name, lens[axis.name]!);
-      if (seen) params.set('seen', seen);
+      if (seen) params.set('Colour vision', seen);
       if (trace) params.set('trace', trace);
       return params.size > 0 ? `${path}?${params}` : path;
     },
@@ -93,7 +93,7 @@ export function LensBar({ axes }: { axes: readonly LensAxis[] }) {
         </label>
       ))}
       <label className={classes.axis}>
-        <span>side by side</span>
+        <span>Side by side</span>
         <SegmentedControl
           aria-label="Side by side"
           size="xs"
@@ -103,15 +103,15 @@ export function LensBar({ axes }: { axes: readonly LensAxis[] }) {
         />
       </label>
       <label className={classes.axis}>
-        <span>seen</span>
+        <span>Colour vision</span>
         <Select
-          aria-label="Seen"
+          aria-label="Colour vision"
           w={165}
           data={[
-            { value: '', label: 'with all cones' },
+            { value: '', label: 'Full colour vision' },
             ...VISIONS.map(({ name, label }) => ({ value: name, label })),
           ]}
-          value={query.get('seen') ?? ''}
+          value={query.get('Colour vision') ?? ''}
           allowDeselect={false}
           onChange={(value) => setQuery({ seen: value })}
         />
@@ -130,7 +130,7 @@ export function TraceBar() {
   return (
     <div className={classes.trace} role="status">
       <span>
-        Outlined on components and screens: where <b className="path">{trace}</b> is used.
+        Outlining where <b className="path">{trace}</b> is used on components and screens.
       </span>
       <Button size="compact-xs" variant="default" onClick={() => setQuery({ trace: null })}>
         Stop tracing
@@ -159,7 +159,7 @@ export function VisionFilters() {
 
 /** The filter asked for in the address, as CSS; undefined where none is. */
 export function useSeen(): string | undefined {
-  const seen = useSearchParams().get('seen');
+  const seen = useSearchParams().get('Colour vision');
   return VISIONS.some(({ name }) => name === seen) ? `url(#seen-${seen})` : undefined;
 }
 

@@ -22,7 +22,7 @@ export function GridSelect({ grids }: { grids: readonly LayoutGrid[] }) {
       value={grid?.path ?? ''}
       allowDeselect={false}
       data={[
-        { value: '', label: 'no layout grid' },
+        { value: '', label: 'No layout grid' },
         ...grids.map(({ path }) => ({ value: path, label: path })),
       ]}
       onChange={(path) => setQuery({ grid: path })}

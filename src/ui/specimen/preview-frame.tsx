@@ -176,8 +176,8 @@ function Frame({
 
   if (hung) {
     return (
-      <Alert color="red" title="This specimen stopped answering">
-        It was taken off the page so that nothing else stands still. Change what it draws, then open it again.
+      <Alert color="red" title="Specimen stopped responding">
+        It was removed so that the page stays usable. Change what it draws, then reload the specimen.
       </Alert>
     );
   }
@@ -204,7 +204,7 @@ function Frame({
       {trace ? (
         <p className={classes.traced} data-traced={traced.length}>
           {traced.length === 0
-            ? 'Not used here as it is drawn.'
+            ? 'Token not used in this rendering.'
             : traced.map(([name, times]) => (times > 1 ? `${name} (${times})` : name)).join(', ')}
         </p>
       ) : null}

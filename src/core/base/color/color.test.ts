@@ -111,7 +111,7 @@ test.each([
   expect(colorText(parseColor(text)!)).toBe(css);
 });
 
-test('what is no colour is not read', () => {
+test('what is not a colour is not read', () => {
   for (const text of ['', 'blurple', '#12', 'rgb(', 'url(x)', 'oklch(1)'])
     expect(parseColor(text)).toBeUndefined();
 });

@@ -56,7 +56,7 @@ export function ramp(plan: RampPlan): Ramp {
   const problems: RampProblem[] = [];
   const anchors = plan.anchors.flatMap((text) => {
     const color = parseColor(text);
-    if (!color) problems.push({ problem: `“${text.slice(0, 40)}” is no colour`, fix: 'Write it as CSS does: #0a5d6a or oklch(0.5 0.1 220)' });
+    if (!color) problems.push({ problem: `“${text.slice(0, 40)}” is not a colour`, fix: 'Write it as CSS does: #0a5d6a or oklch(0.5 0.1 220)' });
     return color ? [color] : [];
   }); // prettier-ignore
   const count = plan.steps.length;
@@ -179,7 +179,7 @@ function meetNeeds(plan: RampPlan, steps: RampStep[], problems: RampProblem[]): 
 }
 
 /**
- * The lightness of the same ramp on a dark ground: the curve turned over, so that the first step is the darkest, within
+ * The lightness of the same ramp on a dark ground: the curve mirrored, so that the first step is the darkest, within
  * the range of the light one.
  */
 export function turnedOver(lightness: readonly Knot[]): Knot[] {

@@ -16,22 +16,22 @@ export interface Vision {
 export const VISIONS: readonly Vision[] = [
   {
     name: 'protanopia',
-    label: 'without red cones',
+    label: 'Protanopia (no red cones)',
     matrix: [0.152286, 1.052583, -0.204868, 0.114503, 0.786281, 0.099216, -0.003882, -0.048116, 1.051998],
   },
   {
     name: 'deuteranopia',
-    label: 'without green cones',
+    label: 'Deuteranopia (no green cones)',
     matrix: [0.367322, 0.860646, -0.227968, 0.280085, 0.672501, 0.047413, -0.01182, 0.04294, 0.968881],
   },
   {
     name: 'tritanopia',
-    label: 'without blue cones',
+    label: 'Tritanopia (no blue cones)',
     matrix: [1.255528, -0.076749, -0.178779, -0.078411, 0.930809, 0.147602, 0.004733, 0.691367, 0.3039],
   },
   {
     name: 'achromatopsia',
-    label: 'without colour',
+    label: 'Achromatopsia (no colour)',
     matrix: [0.2126, 0.7152, 0.0722, 0.2126, 0.7152, 0.0722, 0.2126, 0.7152, 0.0722],
   },
 ];

@@ -123,7 +123,7 @@ function whyNot(text: string): string {
   if (unit && unit.unit !== '') return `a token cannot be in ${unit.unit}`;
   const call = /^([a-z-]+)\(/i.exec(text)?.[1];
   if (call) return `${call}() is worked out in the style sheet, and a token holds a value`;
-  return 'it is no value that a token can hold';
+  return 'it is not a value that a token can hold';
 }
 
 /** The name that a value consisting of one reference names: `var(--x)`, `$x` or `@x`. */

@@ -98,8 +98,8 @@ describe('fonts that are not', () => {
   test('other files, empty ones, and ones that unpack to too much are refused in words', () => {
     expect(
       wrong(new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg"></svg>'.repeat(3))),
-    ).toMatch(/no font file/);
-    expect(wrong(new Uint8Array())).toMatch(/no font file/);
+    ).toMatch(/not a font file/);
+    expect(wrong(new Uint8Array())).toMatch(/not a font file/);
     const bomb = bytesOf(`${commit}/files/commit-mono-latin-400-normal.woff2`);
     new DataView(bomb.buffer).setUint32(16, 0xf0000000);
     expect(wrong(bomb)).toMatch(/40 MB/);

@@ -19,9 +19,9 @@ const LARGEST = 40 * 1024 * 1024;
 export function readFont(bytes: Uint8Array): FontFacts {
   const form = formOf(bytes);
   if (form === undefined)
-    throw new FontProblem('This is no font file. Bring a .ttf, .otf, .ttc, .woff or .woff2.');
+    throw new FontProblem('This is not a font file. Upload a .ttf, .otf, .ttc, .woff or .woff2.');
   if (unpackedSize(bytes, form) > LARGEST)
-    throw new FontProblem('This font says it unpacks to more than 40 MB. Bring a smaller one, or a subset.');
+    throw new FontProblem('This font unpacks to more than 40 MB. Upload a smaller one, or a subset.');
   try {
     // The reader's own unpacking of WOFF does not end for some broken files.
     const plain = form === 'woff' ? unpackWoff(bytes) : bytes;

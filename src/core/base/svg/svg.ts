@@ -56,7 +56,7 @@ export function cleanSvg(text: string, as: 'icon' | 'picture'): CleanDrawing {
   if (text.length > LARGEST)
     throw new DrawingProblem(
       `The drawing has ${Math.round(text.length / 1000)} KB; 300 KB is the most`,
-      'Simplify it, or bring it as a picture',
+      'Simplify it, or upload it as a picture',
     );
   if (!/<svg[\s>]/i.test(text)) throw new DrawingProblem('There is no svg element in it', 'Export it as SVG');
   if (depthOf(text) > DEEPEST)

@@ -1,3 +1,4 @@
+import { counted } from '../../base/words';
 import { ratioText } from '../../base/color/contrast';
 import type { Finding } from '../../findings/finding';
 import { ordered } from '../../document/item';
@@ -21,7 +22,9 @@ export const combinationContrast: ComponentCheck = {
         message:
           `${component.name}: ${check.kind === 'border' ? 'the border' : check.kind} of ${check.part} has a contrast of ` +
           `${ratioText(check.ratio!)} where ${check.needs} is needed, with ${where}${under ? `, under ${under}` : ''}` +
-          (times > 1 ? `, and is too weak in ${times - 1} more combinations` : ''),
+          (times > 1
+            ? `, and is too low in ${counted(times - 1, 'more combination', 'more combinations')}`
+            : ''),
         fix: 'Open its failing combinations in the matrix, and bind another token there',
         ...(check.worst && { context: check.worst }),
       };

@@ -32,7 +32,7 @@ export const rawValue: ComponentCheck = {
               ? found.exact
                 ? `which is the token ${found.path}`
                 : `near to the token ${found.path} (${found.css})`
-              : 'which is no token'
+              : 'which is not a token'
           }`,
           fix: found ? `Bind it to {${found.path}}` : 'Bind a token, or make one for it',
           ...(found && { related: [found.path] }),

@@ -24,9 +24,9 @@ export const ruleIdle: ComponentCheck = {
     // Of a sample one cannot say that a rule holds nowhere.
     if (summary().sampled) return [];
     return [
-      ...never.flatMap((id) => finding(id, 'never holds', 'Correct its conditions, or take it out')),
+      ...never.flatMap((id) => finding(id, 'never applies', 'Correct its conditions, or remove it')),
       ...overruled.flatMap((id) =>
-        finding(id, 'is always overruled', 'Take it out, or take out what overrules it'),
+        finding(id, 'is always overridden', 'Remove it, or remove the rule that overrides it'),
       ),
     ];
   },

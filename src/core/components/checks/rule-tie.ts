@@ -15,8 +15,8 @@ export const ruleTie: ComponentCheck = {
       severity: 'note',
       path: `${component.name}: ${property} of ${part} when ${words(first)} and when ${words(second)}`,
       message:
-        `${component.name}: ${property} of ${part} is said equally strongly when ${words(first)} and when ` +
-        `${words(second)}; where both hold, the later one wins`,
+        `${component.name}: ${property} of ${part} is set by two equally specific rules, when ${words(first)} and when ` +
+        `${words(second)}; where both apply, the later one wins`,
       fix: 'Add a rule for both together, or give one of them a further condition',
     }));
   },

@@ -24,7 +24,7 @@ export const manifest: SourceReader = {
       throw new SourceProblem(`${file} is not JSON: ${error.reason}`, `Correct line ${error.place.line}`);
     }
     if (!isObject(json) || !Array.isArray(json.get('modules')))
-      throw new SourceProblem(`${file} has no list of modules`, 'Bring a custom-elements.json');
+      throw new SourceProblem(`${file} has no list of modules`, 'Choose a custom-elements.json');
     const found = objects(json.get('modules'))
       .flatMap((module) => objects(module.get('declarations')))
       .filter(
@@ -36,7 +36,7 @@ export const manifest: SourceReader = {
     if (found.length === 0)
       throw new SourceProblem(
         `${file} declares no custom element`,
-        'Bring the manifest of a package that has some',
+        'Choose the manifest of a package that has some',
       );
     return found;
   },

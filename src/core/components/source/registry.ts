@@ -10,12 +10,12 @@ const LARGEST = 2_000_000;
 /** The components a file of code declares. @throws SourceProblem */
 export function readSource(file: string, text: string): CodeComponent[] {
   if (text.length > LARGEST)
-    throw new SourceProblem(`${file} has more than 2 MB`, 'Bring the file that declares the props');
+    throw new SourceProblem(`${file} has more than 2 MB`, 'Choose the file that declares the props');
   const reader = SOURCE_READERS.find((one) => one.accepts(file));
   if (!reader)
     throw new SourceProblem(
-      `${file} is no form of code that is read`,
-      `Bring ${SOURCE_READERS.map(({ label }) => label).join(' or ')}`,
+      `${file} is not a supported kind of source file`,
+      `Choose ${SOURCE_READERS.map(({ label }) => label).join(' or ')}`,
     );
   return reader.read(file, text);
 }

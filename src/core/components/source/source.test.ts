@@ -75,7 +75,7 @@ test.each([
   ['a.json', '{', 'not JSON'],
   ['a.json', '{"modules":[]}', 'no custom element'],
   ['a.json', '[]', 'list of modules'],
-  ['a.vue', '<template/>', 'no form of code'],
+  ['a.vue', '<template/>', 'not a supported kind of source file'],
   ['a.ts', ' '.repeat(2_000_001), '2 MB'],
 ])('%s that cannot be read is told', (name, text, message) => {
   expect(() => readSource(name, text)).toThrow(SourceProblem);

@@ -28,7 +28,7 @@ export const typescript: SourceReader = {
     } catch (error) {
       const { loc } = error as { loc?: { line: number; column: number } };
       const where = loc ? ` at line ${loc.line}, column ${loc.column + 1}` : '';
-      throw new SourceProblem(`${file} is no TypeScript that can be read${where}`, 'Correct it there');
+      throw new SourceProblem(`${file} is not readable TypeScript${where}`, 'Correct it there');
     }
     return new Reading(text, body).components(file);
   },
@@ -122,7 +122,7 @@ class Reading {
     if (found.length === 0)
       throw new SourceProblem(
         `${file} declares no props`,
-        'Bring a file with a type such as ButtonProps, or a component with typed props',
+        'Choose a file with a type such as ButtonProps, or a component with typed props',
       );
     return found;
   }

@@ -5,22 +5,22 @@ import { openedOf, sourceOf, tokenObject, unread } from '../../tokens/build';
 import { nameFrom } from '../paths';
 import type { Reader } from '../reader';
 
-/** The palette file of GIMP: `GIMP Palette`, a name, columns, then a line of three numbers and a name for each colour. */
+/** A palette file (.gpl): a first line ending in `Palette`, a name, columns, then a line of three numbers and a name for each colour. */
 export const gpl: Reader = {
   name: 'gpl',
   label: 'GPL palettes',
-  accepts: (file, text) => /\.gpl$/i.test(file) || /^\uFEFF?GIMP Palette\b/.test(text),
+  accepts: (file, text) => /\.gpl$/i.test(file) || /^\uFEFF?\w+ Palette\b/.test(text),
   read(file, text) {
     const findings: Finding[] = [];
     const tokens = new Map<string, JsonObject>();
     const lines = text.replace(/^\uFEFF/, '').split(/\r\n?|\n/);
-    if (!/^GIMP Palette\b/.test(lines[0] ?? ''))
+    if (!/^\w+ Palette\b/.test(lines[0] ?? ''))
       findings.push({
         code: 'style-syntax',
         severity: 'warning',
-        message: `${file} does not begin with “GIMP Palette”; its colours were read all the same`,
+        message: `${file} is a palette file (.gpl) without its header; its colours were read all the same`,
         at: { file, line: 1, column: 1 },
-        fix: 'Put that line first',
+        fix: 'Save the palette again, so that its first line ends in “Palette”',
       });
     const name = /^Name:\s*(.+)$/m.exec(text)?.[1]?.trim();
     const group =
@@ -32,7 +32,7 @@ export const gpl: Reader = {
       const channels = [r, g, b].map(Number);
       if (r === undefined || channels.some((channel) => channel > 255)) {
         findings.push(
-          unread(file, `Line ${at}`, `“${line.trim().slice(0, 40)}” is no three numbers from 0 to 255`, at),
+          unread(file, `Line ${at}`, `“${line.trim().slice(0, 40)}” is not three numbers from 0 to 255`, at),
         );
         return;
       }

@@ -29,7 +29,7 @@ export const list: Reader = {
         severity: 'warning',
         message: `The first ${LONGEST_LIST} of ${lines.length} lines were read`,
         at: { file, line: LONGEST_LIST + 1 },
-        fix: 'Bring in the rest as a second list',
+        fix: 'Import the rest as a second list',
       });
     let wrong = 0;
     lines.slice(0, LONGEST_LIST).forEach((line, i) => {
@@ -41,7 +41,7 @@ export const list: Reader = {
               unread(
                 file,
                 `Line ${i + 1}`,
-                `“${entry.value.slice(0, 40)}” is no value a token can hold`,
+                `“${entry.value.slice(0, 40)}” is not a value a token can hold`,
                 i + 1,
               ),
             );

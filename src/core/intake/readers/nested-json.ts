@@ -38,7 +38,7 @@ export const nestedJson: Reader = {
       }
       const path = segments.join('.');
       if (node.json === null || typeof node.json === 'boolean') {
-        findings.push(unread(file, path, `${String(node.json)} is no value that a token can hold`));
+        findings.push(unread(file, path, `${String(node.json)} is not a value that a token can hold`));
         continue;
       }
       const read = readCssValue(String(node.json), path, () => undefined);

@@ -171,7 +171,7 @@ describe('other forms', () => {
 
   test('a palette file: names, untitled entries, lines that are none', () => {
     const text =
-      'GIMP Palette\nName: Quay Side\nColumns: 3\n# made up\n 10  93 106\tDeep Water\n255 255 255 Untitled\n300 0 0 wrong\n';
+      'Sample Palette\nName: Quay Side\nColumns: 3\n# made up\n 10  93 106\tDeep Water\n255 255 255 Untitled\n300 0 0 wrong\n';
     expect(values('quay.gpl', text)).toEqual({
       'quay side.deep-water': '#0a5d6a',
       'quay side.ffffff': '#ffffff',

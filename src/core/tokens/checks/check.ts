@@ -6,7 +6,7 @@ import type { Finding } from '../../findings/finding';
 export interface CheckInput {
   resolution: Resolution;
   pairings: readonly Pairing[];
-  /** Whether something that is no token uses a token; left out where only tokens are known. */
+  /** Whether something that is not a token uses a token; left out where only tokens are known. */
   isUsed?: (path: string) => boolean;
   /** Families there are files of, by `familyKey`; left out where that is not known. */
   fonts?: ReadonlyMap<string, KnownFamily>;

@@ -32,8 +32,8 @@ export const contrast: Check = {
           code: 'missing-target',
           severity: 'error',
           path: missing,
-          message: `A pairing names ${missing}, which is no token`,
-          fix: 'Correct the pairing, or take it out',
+          message: `A pairing names ${missing}, which is not a token`,
+          fix: 'Correct the pairing, or remove it',
         });
         continue;
       }

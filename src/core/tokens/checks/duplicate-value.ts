@@ -20,7 +20,7 @@ export const duplicateValue: Check = {
           path,
           related: [other],
           message: `${path} has the same value as ${other}`,
-          fix: `Let it refer to ${other}, or take one of them out`,
+          fix: `Make it an alias of ${other}, or remove one of them`,
         });
     }
     return findings;

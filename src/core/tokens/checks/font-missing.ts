@@ -17,7 +17,7 @@ export const fontMissing: Check = {
               severity: 'warning' as const,
               path,
               message: `${path} names the font ${family}, of which there is no file`,
-              fix: 'Bring its files under Fonts, or replace it everywhere with a font that is there',
+              fix: 'Upload its files under Fonts, or replace it everywhere with a font that is there',
               ...(contexts && { context: contexts[0] }),
             },
           ],

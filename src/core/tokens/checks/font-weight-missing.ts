@@ -15,8 +15,8 @@ export const fontWeightMissing: Check = {
           code: 'font-weight-missing',
           severity: 'warning' as const,
           path,
-          message: `${path} asks for ${family} in weight ${weight}, which is not among its files`,
-          fix: `Use ${closestWeight(known, weight)}, the closest there is, or bring a file of weight ${weight}`,
+          message: `${path} requires ${family} in weight ${weight}, which is not among its files`,
+          fix: `Use ${closestWeight(known, weight)}, the closest there is, or upload a file of weight ${weight}`,
           ...(contexts && { context: contexts[0] }),
         },
       ];

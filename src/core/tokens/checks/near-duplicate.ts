@@ -74,5 +74,5 @@ const near = (path: string, other: string, how: string): Finding => ({
   path,
   related: [other],
   message: `${path} is nearly ${other} (${how})`,
-  fix: `Let it refer to ${other}, or move them further apart`,
+  fix: `Make it an alias of ${other}, or move them further apart`,
 });

@@ -30,7 +30,7 @@ export const offRhythm: Check = {
           code: 'off-rhythm',
           severity: 'warning',
           path,
-          message: `${path} is ${px}px, which is no multiple of 4px`,
+          message: `${path} is ${px}px, which is not a multiple of 4px`,
           fix: `Use ${nearest}px`,
         });
         break;

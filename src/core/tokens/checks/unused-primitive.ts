@@ -17,6 +17,6 @@ export const unusedPrimitive: Check = {
         severity: 'note' as const,
         path,
         message: `${path} is a primitive that nothing refers to`,
-        fix: 'Take it out, or give it a purpose',
+        fix: 'Remove it, or give it a purpose',
       })),
 };

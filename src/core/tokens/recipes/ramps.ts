@@ -15,7 +15,7 @@ export interface RampRecipe {
   hue: Knot[];
   needs: RampNeed[];
   gamut: RampPlan['gamut'];
-  /** The axis and context in which the ramps are turned over; empty: none. */
+  /** The axis and context in which the ramps are mirrored; empty: none. */
   dark: { axis: string; context: string; chroma: number } | null;
 }
 

@@ -126,7 +126,7 @@ describe('ramps', () => {
     expect(kept.problems[0]!.problem).toContain('anchor kept as it is');
   });
 
-  test('for the dark scheme the ramp is turned over', () => {
+  test('for the dark scheme the ramp is mirrored', () => {
     const made = ramps.generate({
       ...ramps.standard,
       dark: { axis: 'scheme', context: 'dark', chroma: 0.9 },
@@ -139,11 +139,11 @@ describe('ramps', () => {
     expect(turnedOver(turnedOver(ramps.standard.lightness))).toEqual(ramps.standard.lightness);
   });
 
-  test('what is no colour, no step or a name twice is said', () => {
+  test('what is not a colour, no step or a name twice is said', () => {
     const said = (more: object) =>
       ramps.generate({ ...ramps.standard, ...more }).problems.map(({ problem }) => problem);
     expect(said({ hues: [{ name: 'x', anchors: ['blurple'] }] })).toEqual(
-      expect.arrayContaining([expect.stringContaining('“blurple” is no colour')]),
+      expect.arrayContaining([expect.stringContaining('“blurple” is not a colour')]),
     );
     expect(said({ steps: ['1', '1'] })).toEqual(['There are two called 1']);
     expect(said({ steps: ['a.b', 'c'] })[0]).toContain('cannot hold .');
@@ -249,7 +249,7 @@ describe('spacing scales', () => {
   });
   test('what falls off the rhythm is said', () => {
     const { warnings } = spacing.generate({ ...spacing.standard, multiples: [1, 1.5] });
-    expect(warnings).toEqual(['150 is 6px, which is no multiple of 4px; the nearest is 8px']);
+    expect(warnings).toEqual(['150 is 6px, which is not a multiple of 4px; the nearest is 8px']);
   });
 });
 

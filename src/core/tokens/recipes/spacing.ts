@@ -39,7 +39,7 @@ export const spacing: RecipeKind<SpacingRecipe> = {
       ]);
       outcome.tokens.push({ path: name, object: tokenObject(value, 'dimension'), when: {} });
       if (rhythm > 0 && Math.abs(px / rhythm - Math.round(px / rhythm)) > 1e-9)
-        outcome.warnings.push(`${name} is ${px}px, which is no multiple of ${rhythm}px; the nearest is ${Math.max(rhythm, Math.round(px / rhythm) * rhythm)}px`);
+        outcome.warnings.push(`${name} is ${px}px, which is not a multiple of ${rhythm}px; the nearest is ${Math.max(rhythm, Math.round(px / rhythm) * rhythm)}px`);
     }
     return outcome;
   },

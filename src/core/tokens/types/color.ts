@@ -13,7 +13,7 @@ export const color: TokenType = {
     const space = COLOR_SPACES.get(value.get('colorSpace') as string);
     if (!space) {
       return problem(
-        `${shown(value.get('colorSpace'))} is no colour space`,
+        `${shown(value.get('colorSpace'))} is not a colour space`,
         `Use one of: ${[...COLOR_SPACES.keys()].join(', ')}`,
       );
     }
@@ -29,7 +29,7 @@ export const color: TokenType = {
       if (range && (component < range[0] || component > range[1])) {
         return problem(
           `Component ${i + 1} of ${space.name} is ${component}, outside ${range[0]} to ${range[1]}`,
-          `Bring it within ${range[0]} to ${range[1]}`,
+          `Use a number within ${range[0]} to ${range[1]}`,
         );
       }
     }

@@ -74,7 +74,7 @@ const RIGHT: [type: string, value: unknown, css: unknown][] = [
 /** … and values that break one rule each, with words of the message. */
 const WRONG: [type: string, value: unknown, words: string][] = [
   ['color', 'nonsense', 'object with colorSpace'],
-  ['color', { colorSpace: 'cmyk', components: [0, 0, 0] }, 'no colour space'],
+  ['color', { colorSpace: 'cmyk', components: [0, 0, 0] }, 'not a colour space'],
   ['color', { colorSpace: 'srgb', components: [0, 0] }, 'three components'],
   ['color', { colorSpace: 'srgb', components: [0, 0, 1.1] }, 'outside 0 to 1'],
   ['color', { colorSpace: 'hsl', components: [0, 101, 0] }, 'outside 0 to 100'],
@@ -160,7 +160,7 @@ test.each([
 });
 
 test.each([
-  ['color', 'blurple', 'is no colour'],
+  ['color', 'blurple', 'is not a colour'],
   ['dimension', '12', 'is no dimension'],
   ['dimension', '12em', 'px or rem'],
   ['cubicBezier', '1, 2', 'four numbers'],

@@ -1,3 +1,4 @@
+import { counted } from '@/core/base/words';
 import { sizeOfDrawing } from '@/core/assets/drawing';
 import type { AssetFile, AssetItem } from '@/core/assets/asset';
 import { itemsOf, ordered } from '@/core/document/item';
@@ -41,7 +42,7 @@ export function addAssets(
   if (context === undefined) return refuse(`There is no context ${brand}`, 'Choose one from the list');
   const wrong = files.find(({ name }) => !NAME.test(name));
   if (wrong)
-    return refuse(`“${wrong.name}” is no name for an asset`, 'Use small letters, digits and hyphens');
+    return refuse(`“${wrong.name}” is not a name for an asset`, 'Use small letters, digits and hyphens');
   const names = [...new Set(files.map(({ name }) => name))];
   const what = names.length > 3 ? `${names.length} ${files[0]!.role}s` : names.join(', ');
   return runCommand(library, newId, `Add ${what}`, (work) => {
@@ -92,7 +93,7 @@ export function renameAsset(
   const asset = ownAsset(library, from);
   if (!asset) return notOwn(from);
   if (!NAME.test(name))
-    return refuse(`“${name}” is no name for an asset`, 'Use small letters, digits and hyphens');
+    return refuse(`“${name}” is not a name for an asset`, 'Use small letters, digits and hyphens');
   if (itemsOf(library.items, 'asset').some((other) => other.name === name && other.id !== asset.id))
     return refuse(`There is an asset ${name} already`, 'Choose another name');
   return runCommand(library, newId, `Rename ${from} to ${name}`, (work) => work.set(asset.id, 'name', name));
@@ -110,10 +111,10 @@ export function removeAssetFile(
   const uses = last ? library.reach().direct(asset.id) : [];
   if (uses.length > 0)
     return refuse(
-      `${name} is used in ${uses.length} place${uses.length === 1 ? '' : 's'}`,
-      'Replace it there first, or bring another version',
+      `${name} is used in ${counted(uses.length, 'place')}`,
+      'Replace it there first, or upload another version',
     );
-  return runCommand(library, newId, `Take out ${asset.files[file].file}`, (work) => {
+  return runCommand(library, newId, `Remove ${asset.files[file].file}`, (work) => {
     if (last) work.remove(asset.id);
     else work.set(asset.id, `files/${file}`, null);
   });

@@ -34,7 +34,7 @@ export function setExclusion(
   if (when.trim() === '') {
     if (id === null)
       return refuse('An exclusion needs a condition', 'Write one such as “tone is quiet and busy”');
-    return runCommand(library, newId, `Allow what ${name} excluded`, (work) =>
+    return runCommand(library, newId, `Remove an exclusion of ${name}`, (work) =>
       work.set(component.id, `excluded/${id}`, null),
     );
   }
@@ -176,7 +176,7 @@ export function setAdjustable(
     Object.entries(component?.parts ?? {}).find(([, other]) => other.name === partName) ?? [];
   if (!component || !part) return notOwn(`${partName} of ${name}`);
   const rest = (part.adjustable ?? []).filter((other) => other !== property);
-  const label = on ? `Let users adjust ${property} of ${partName}` : `Fix ${property} of ${partName}`;
+  const label = on ? `Make ${property} of ${partName} overridable` : `Fix ${property} of ${partName}`;
   return runCommand(library, newId, label, (work) =>
     work.set(component.id, `parts/${id}`, { ...part, adjustable: on ? [...rest, property] : rest }),
   );
@@ -205,9 +205,9 @@ export function setGuard(
   const refused = partProblem(used, guard.part);
   if (refused) return refused;
   if (!/^(--)?[a-z][a-z0-9-]*$/.test(guard.property))
-    return refuse(`“${guard.property}” is no CSS property`, 'Write one such as min-height');
+    return refuse(`“${guard.property}” is not a CSS property`, 'Write one such as min-height');
   if (guard.value.trim() === '')
-    return refuse('A guard promises a value', 'Write what it has to be, such as 40px');
+    return refuse('A guard needs a value', 'Enter the value it has to keep, such as 40px');
   const known = id === null ? undefined : component.guards[id];
   const stored: Guard = {
     order: known?.order ?? behind(component.guards),
@@ -218,7 +218,7 @@ export function setGuard(
     note: guard.note.trim(),
     ...(Object.keys(guard.under).length > 0 && { under: guard.under }),
   };
-  return runCommand(library, newId, `Promise that ${guardText(stored)}`, (work) =>
+  return runCommand(library, newId, `Add guard: ${guardText(stored)}`, (work) =>
     work.set(component.id, `guards/${id ?? newId('guard')}`, stored),
   );
 }
@@ -231,7 +231,7 @@ export function removeGuard(
   const component = ownComponent(library, name);
   const guard = component?.guards[id];
   if (!component || !guard) return notOwn('This guard');
-  return runCommand(library, newId, `Take back that ${guardText(guard)}`, (work) =>
+  return runCommand(library, newId, `Remove guard: ${guardText(guard)}`, (work) =>
     work.set(component.id, `guards/${id}`, null),
   );
 }
@@ -273,7 +273,7 @@ export function recordGuards(
         })
       : [],
   );
-  return runCommand(library, newId, `Promise what ${name} is now`, (work) => {
+  return runCommand(library, newId, `Guard current values of ${name}`, (work) => {
     let guards = component.guards;
     for (const guard of found) {
       if (Object.values(guards).some((other) => same(other, guard))) continue;
@@ -311,9 +311,12 @@ export function setBehaviour(
     stored = { ...behaviour, order, after: read.value };
   } else if (behaviour.kind === 'event') {
     if (!NAME.test(behaviour.name))
-      return refuse(`“${behaviour.name}” is no name for an event`, 'Use letters, digits and hyphens');
+      return refuse(`“${behaviour.name}” is not a name for an event`, 'Use letters, digits and hyphens');
     if (!/^[a-z]+$/.test(behaviour.on))
-      return refuse(`“${behaviour.on}” is no event of the page`, 'Write one such as click, input or keydown');
+      return refuse(
+        `“${behaviour.on}” is not an event of the page`,
+        'Write one such as click, input or keydown',
+      );
     stored = { ...behaviour, order };
   } else {
     if (behaviour.text.trim() === '')
@@ -332,7 +335,7 @@ export function removeBehaviour(
 ): Command {
   const component = ownComponent(library, name);
   if (!component?.behaviours?.[id]) return notOwn('This behaviour');
-  return runCommand(library, newId, `Take a behaviour out of ${name}`, (work) =>
+  return runCommand(library, newId, `Remove a behaviour from ${name}`, (work) =>
     work.set(component.id, `behaviours/${id}`, null),
   );
 }

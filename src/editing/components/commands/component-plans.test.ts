@@ -78,7 +78,7 @@ test.each([
   ['a piece not accepted', (l: OpenLibrary) => setSlot(l, { component: 'dialog', prop: 'actions', accepts: ['button'], most: 2, holds: [piece('badge')] }, newId), 'actions does not take badge'],
   ['a circle', (l: OpenLibrary) => setSlot(l, { component: 'button', prop: 'icon', accepts: [], most: null, holds: [piece('dialog')] }, newId), 'button would stand in itself: button holds dialog holds button'],
   ['a prop passed that is not there', (l: OpenLibrary) => setSlot(l, { component: 'dialog', prop: 'actions', accepts: [], most: null, holds: [{ ...piece('button'), passed: { label: 'name' } }] }, newId), 'dialog has no prop name'],
-  ['a guard on no property', (l: OpenLibrary) => setGuard(l, { component: 'badge', id: null, guard: { when: '', part: 'root', property: '1px', value: 'x', note: '', under: {} } }, newId), '“1px” is no CSS property'],
+  ['a guard on no property', (l: OpenLibrary) => setGuard(l, { component: 'badge', id: null, guard: { when: '', part: 'root', property: '1px', value: 'x', note: '', under: {} } }, newId), '“1px” is not a CSS property'],
   ['a time that is none', (l: OpenLibrary) => setBehaviour(l, { component: 'toast', id: null, behaviour: { kind: 'timed', part: 'root', text: '', state: '', after: 'soon', does: 'leave' } }, newId), '“soon” is no time'],
   ['what is used removed', (l: OpenLibrary) => removeComponents(l, { names: ['button'] }, newId), expect.stringMatching(/^button is used in \d+ places?$/)],
   ['replaced by itself', (l: OpenLibrary) => setComponentLifecycle(l, { names: ['badge'], deprecation: { reason: '', replacement: 'badge' } }, newId), 'badge cannot be replaced by itself'],

@@ -1,3 +1,4 @@
+import { counted } from '@/core/base/words';
 import { entryHome, named } from '@/core/components/compose';
 import { parseStyle, selectorText, type Written } from '@/core/components/style-text';
 import { partAncestry, templateOf } from '@/core/components/template';
@@ -133,12 +134,12 @@ export function setRuleValue(
   const home = homeOf(library, name, id);
   const rule = home?.item.entries[id];
   if (!component || !home || rule?.kind !== 'rule')
-    return refuse('The rule is not in this library', 'Change it at the source');
+    return refuse('The rule is not in this library', 'Change it in the library it comes from');
   const trimmed = text.trim();
   const read = styleValueOf(library, trimmed);
   if ('refused' in read) return read.refused;
   if (!/^(--)?[a-z][a-z0-9-]*$/.test(property))
-    return refuse(`“${property}” is no CSS property`, 'Write one such as min-height');
+    return refuse(`“${property}” is not a CSS property`, 'Write one such as min-height');
   const { value } = read;
   const label = `Set ${property} of ${home.own || at === 'here' ? name : home.item.name} to ${trimmed || 'nothing'}`;
   if (!home.own && at === 'here')
@@ -240,44 +241,38 @@ export function shareRules(
   if (!component) return notOwn(name);
   if (!NAME.test(set))
     return refuse(
-      `“${set}” is no name for a rule set`,
+      `“${set}” is not a name for a rule set`,
       'Use letters, digits and hyphens, beginning with a small letter',
     );
   const known = itemsOf(library.own.items, 'ruleSet').find((other) => other.name === set);
   const moved = rules.filter((id) => component.entries[id]);
   if (moved.length === 0) return refuse('No rule is chosen', 'Choose the rules that others are to share');
-  return runCommand(
-    library,
-    newId,
-    `Share ${moved.length} rule${moved.length === 1 ? '' : 's'} of ${name} as ${set}`,
-    (work) => {
-      const last = ordered(known?.entries ?? {}).at(-1)?.order ?? null;
-      const orders = ordersAfter(last, moved.length);
-      const entries = Object.fromEntries(
-        moved.map((id, i) => [id, { ...component.entries[id]!, order: orders[i]! }]),
-      );
-      const setId = known?.id ?? newId('ruleset');
-      if (known)
-        for (const [id, entry] of Object.entries(entries)) work.set(known.id, `entries/${id}`, entry);
-      else
-        work.add({
-          id: setId,
-          kind: 'ruleSet',
-          name: set,
-          entries,
-          order: ordersAfter(
-            itemsOf(work.own, 'ruleSet')
-              .map(({ order }) => order)
-              .sort()
-              .at(-1) ?? null,
-            1,
-          )[0]!,
-        });
-      for (const id of moved) work.set(component.id, `entries/${id}`, null);
-      if (!component.bases?.some((base) => base.id === setId))
-        work.set(component.id, 'bases', [...(component.bases ?? []), { id: setId, path: set }]);
-    },
-  );
+  return runCommand(library, newId, `Share ${counted(moved.length, 'rule')} of ${name} as ${set}`, (work) => {
+    const last = ordered(known?.entries ?? {}).at(-1)?.order ?? null;
+    const orders = ordersAfter(last, moved.length);
+    const entries = Object.fromEntries(
+      moved.map((id, i) => [id, { ...component.entries[id]!, order: orders[i]! }]),
+    );
+    const setId = known?.id ?? newId('ruleset');
+    if (known) for (const [id, entry] of Object.entries(entries)) work.set(known.id, `entries/${id}`, entry);
+    else
+      work.add({
+        id: setId,
+        kind: 'ruleSet',
+        name: set,
+        entries,
+        order: ordersAfter(
+          itemsOf(work.own, 'ruleSet')
+            .map(({ order }) => order)
+            .sort()
+            .at(-1) ?? null,
+          1,
+        )[0]!,
+      });
+    for (const id of moved) work.set(component.id, `entries/${id}`, null);
+    if (!component.bases?.some((base) => base.id === setId))
+      work.set(component.id, 'bases', [...(component.bases ?? []), { id: setId, path: set }]);
+  });
 }
 
 /** The rule sets a component stands on, weakest first. */

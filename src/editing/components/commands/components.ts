@@ -13,7 +13,7 @@ export function setTemplate(
   newId: NewId,
 ): Command {
   const component = ownComponent(library, name);
-  if (!component) return refuse(`${name} comes from an ancestor`, 'Change it at the source');
+  if (!component) return refuse(`${name} is inherited`, 'Change it in the library it comes from');
   const used = usedComponent(library, name)!;
   const parsed = parseTemplate(text);
   const [finding] = parsed.findings;
@@ -47,7 +47,7 @@ export function setScript(
   newId: NewId,
 ): Command {
   const component = ownComponent(library, name);
-  if (!component) return refuse(`${name} comes from an ancestor`, 'Change it at the source');
+  if (!component) return refuse(`${name} is inherited`, 'Change it in the library it comes from');
   if (text.length > LARGEST_SCRIPT) return refuse('The script has more than 100 KB', 'Make it shorter');
   try {
     parse(text, { sourceType: 'script', allowReturnOutsideFunction: true });

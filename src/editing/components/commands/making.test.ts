@@ -135,11 +135,11 @@ test('what is still used cannot go, and what is not there cannot be spoken of', 
   expect(problem(set(choice('icon', ['none', 'after'])))).toMatch(/the part before/);
   expect(problem(set(choice('new', [])))).toMatch(/at least one value/);
   expect(problem(set(choice('new', ['a', 'a'])))).toMatch(/twice/);
-  expect(problem(set(choice('New', ['a'])))).toMatch(/no name/);
+  expect(problem(set(choice('New', ['a'])))).toMatch(/is not a name/);
   expect(problem(set(choice('state', ['a'])))).toMatch(/cannot be called/);
   expect(problem(removeProp(built, { component: 'button', prop: 'size' }, newId))).toMatch(/size is used by/);
   expect(problem(removeProp(built, { component: 'button', prop: 'label' }, newId))).toMatch(/the slot label/);
-  expect(problem(rule('tone is loud'))).toMatch(/loud is no value of tone/);
+  expect(problem(rule('tone is loud'))).toMatch(/loud is not a value of tone/);
   expect(problem(rule('colour is red'))).toMatch(/no prop colour/);
   expect(problem(rule('state is sleepy'))).toMatch(/no state sleepy/);
   expect(problem(rule('tone === quiet'))).toMatch(/is not a valid condition/);

@@ -105,7 +105,7 @@ export function setProp(
   const wrong = words.find((word) => !NAME.test(word));
   if (wrong !== undefined)
     return refuse(
-      `“${wrong}” is no name for a prop or a value`,
+      `“${wrong}” is not a name for a prop or a value`,
       'Use letters, digits and hyphens, beginning with a small letter',
     );
   if (prop.name === 'state') return refuse('A prop cannot be called state', 'State is what happens to a component, not what it is given'); // prettier-ignore

@@ -1,3 +1,4 @@
+import { counted } from '@/core/base/words';
 import { named } from '@/core/components/compose';
 import { moveEntry } from '@/core/document/edits';
 import type { ComponentDefinition } from '@/core/components/definition';
@@ -34,7 +35,7 @@ export function rankComponents(
   const missing = names.find((_, i) => !found[i]);
   if (missing !== undefined) return notOwn(missing);
   if (rank.length > 60 || /[\n<>]/.test(rank))
-    return refuse('That is no name for a rank', 'Use a short word, such as basic');
+    return refuse('That is not a name for a rank', 'Use a short word, such as basic');
   const one = names.length === 1 ? names[0]! : `${names.length} components`;
   return runCommand(library, newId, `Put ${one} into ${rank || 'no rank'}`, (work) => {
     const id = rankNamed(work, rank.trim());
@@ -141,7 +142,7 @@ export function setComponentLifecycle(
     return refuse(`${replacement.name} cannot be replaced by itself`, 'Choose another component');
   const what =
     deprecation === null
-      ? 'Take back the deprecation of'
+      ? 'Undeprecate'
       : deprecation
         ? 'Deprecate'
         : visibility === 'internal'
@@ -181,8 +182,8 @@ export function removeComponents(
       .filter((use) => !going.has(use.by));
     if (uses.length > 0)
       return refuse(
-        `${component!.name} is used in ${uses.length} place${uses.length === 1 ? '' : 's'}`,
-        'Deprecate it with a replacement, or take it out of those first',
+        `${component!.name} is used in ${counted(uses.length, 'place')}`,
+        'Deprecate it with a replacement, or remove it of those first',
       );
   }
   return runCommand(library, newId, `Remove ${names.join(', ')}`, (work) => {

@@ -20,13 +20,13 @@ export const usedComponent = (library: OpenLibrary, name: string): ComponentDefi
   itemsOf(library.items, 'component').find((component) => component.name === name);
 
 export const notOwn = (name: string): Command =>
-  refuse(`${name} is not in this library`, 'Change it at the source');
+  refuse(`${name} is not in this library`, 'Change it in the library it comes from');
 
 /** What stands against a name for a component, other than that of id `but`; undefined where nothing does. */
 export function nameProblem(library: OpenLibrary, name: string, but?: string): Command | undefined {
   if (!NAME.test(name))
     return refuse(
-      `“${name}” is no name for a component`,
+      `“${name}” is not a name for a component`,
       'Use letters, digits and hyphens, beginning with a small letter, such as fare-card',
     );
   return itemsOf(library.items, 'component').some((other) => other.name === name && other.id !== but)
@@ -82,7 +82,7 @@ function conditionProblem(component: ComponentDefinition, condition: Condition):
   const value = prop.kind === 'choice' ? condition.is.find((one) => !prop.values.includes(one)) : undefined;
   return value === undefined
     ? undefined
-    : refuse(`${value} is no value of ${prop.name}`, `Use one of ${prop.values.join(', ')}, or add it`);
+    : refuse(`${value} is not a value of ${prop.name}`, `Use one of ${prop.values.join(', ')}, or add it`);
 }
 
 export function partProblem(component: ComponentDefinition, part: string): Command | undefined {
@@ -101,7 +101,7 @@ export function styleValueOf(
   const path = aliasPath(trimmed);
   const token = path === undefined ? undefined : library.tree.ids.get(path);
   if (path !== undefined && token === undefined)
-    return { refused: refuse(`There is no token ${path}`, 'Pick one from the list') };
+    return { refused: refuse(`There is no token ${path}`, 'Choose one from the list') };
   if (path === undefined && /[;{}<>]/.test(trimmed))
     return { refused: refuse('A value cannot hold ; { } < or >', 'Write one CSS value') };
   return { value: path === undefined ? { raw: trimmed } : { token: { id: token, path } } };

@@ -18,13 +18,13 @@ export function putStyleSheets(
 ): Command {
   for (const { name, css } of sheets) {
     if (!/^[\w][\w .-]{0,80}$/.test(name))
-      return refuse(`“${name}” is no name for a style sheet`, 'Use letters, digits, dots and hyphens');
+      return refuse(`“${name}” is not a name for a style sheet`, 'Use letters, digits, dots and hyphens');
     const wrong = sheetProblem(css);
     if (wrong) return refuse(`${name}: ${wrong.problem}`, wrong.fix);
   }
   const names = sheets.map(({ name }) => name).join(', ');
   const known = sheets.every(({ name }) => ownSheet(library, name));
-  return runCommand(library, newId, `${known ? 'Change' : 'Bring'} ${names}`, (work) => {
+  return runCommand(library, newId, `${known ? 'Change' : 'Add'} ${names}`, (work) => {
     for (const { name, css } of sheets) {
       const all = itemsOf(work.own, 'styleSheet');
       const there = all.find((sheet) => sheet.name === name);
@@ -41,5 +41,5 @@ export function putStyleSheets(
 export function removeStyleSheet(library: OpenLibrary, { name }: { name: string }, newId: NewId): Command {
   const sheet = ownSheet(library, name);
   if (!sheet) return notOwn(name);
-  return runCommand(library, newId, `Take out ${name}`, (work) => work.remove(sheet.id));
+  return runCommand(library, newId, `Remove ${name}`, (work) => work.remove(sheet.id));
 }

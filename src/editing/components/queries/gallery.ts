@@ -12,12 +12,12 @@ import type { OpenLibrary } from '@/editing/session/open-library';
 
 /** What a gallery can be narrowed to. */
 export const COMPONENT_FILTERS = {
-  failing: 'has failing combinations',
-  unused: 'used nowhere',
-  undocumented: 'shown in no guide',
+  failing: 'With failing combinations',
+  unused: 'Unused',
+  undocumented: 'In no guide',
   deprecated: 'deprecated',
   unfinished: 'kept out of releases',
-  here: 'made here, not inherited',
+  here: 'Not inherited',
 } as const;
 export type ComponentFilter = keyof typeof COMPONENT_FILTERS;
 

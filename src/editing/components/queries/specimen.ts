@@ -82,7 +82,7 @@ export function specimen(library: OpenLibrary, asked: SpecimenAsked): SpecimenVi
   const filled =
     asked.contents === 'rows'
       ? renderRows(component, items, asked.csv || rowsExample(component, items), input)
-      : asked.contents && asked.contents !== 'its own'
+      : asked.contents && asked.contents !== 'default'
         ? { html: renderContents(component, items, asked.contents, input), unknown: [], rows: 0 }
         : { html: cell.html, unknown: [], rows: 0 };
   const exclusion = isAllowed(component, combination)

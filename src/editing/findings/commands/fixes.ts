@@ -131,7 +131,7 @@ const throughPurpose: FixMaker = (library, { path, related }) => {
 
 const takeOut: FixMaker = (library, { path }) => {
   const item = ownToken(library, path);
-  return item && { words: `${path} is taken out`, run: (work) => work.remove(item.id) };
+  return item && { words: `${path} is removed`, run: (work) => work.remove(item.id) };
 };
 
 const modern: FixMaker = (library, { path }) => {
@@ -245,7 +245,7 @@ const isThe = (key: FindingKey) => (finding: Finding) =>
 /** Mends findings, all at once. What one mend makes needless is not mended again. */
 export function applyFixes(library: OpenLibrary, { keys }: { keys: FindingKey[] }, newId: NewId): Command {
   const label =
-    keys.length === 1 ? `FixMaker ${keys[0]!.code} at ${keys[0]!.path}` : `FixMaker ${keys.length} findings`;
+    keys.length === 1 ? `Fix ${keys[0]!.code} at ${keys[0]!.path}` : `Fix ${keys.length} findings`;
   return runCommand(library, newId, label, (work) => {
     const found = [...library.findings(), ...library.componentFindings()];
     const done = new Set<string>();
@@ -262,7 +262,7 @@ export function applyFixes(library: OpenLibrary, { keys }: { keys: FindingKey[] 
       count++;
     }
     return count === 0
-      ? refuse('Nothing here can be mended at one click', 'Open the token and change it by hand')
+      ? refuse('None of these findings can be fixed automatically', 'Open the token and change it by hand')
       : undefined;
   });
 }
@@ -273,7 +273,7 @@ export function acceptFindings(
   { keys, reason }: { keys: FindingKey[]; reason: string },
   newId: NewId,
 ): Command {
-  if (reason.trim() === '') return refuse('A reason is missing', 'Say why it may stay as it is');
+  if (reason.trim() === '') return refuse('A reason is missing', 'Enter a reason for accepting');
   return runCommand(
     library,
     newId,
@@ -292,7 +292,7 @@ export function acceptFindings(
 }
 
 export function unaccept(library: OpenLibrary, { keys }: { keys: FindingKey[] }, newId: NewId): Command {
-  return runCommand(library, newId, 'Take back an acceptance', (work) => {
+  return runCommand(library, newId, 'Withdraw acceptance', (work) => {
     for (const item of itemsOf(work.own, 'acceptedFinding'))
       if (keys.some(({ code, path }) => item.code === code && item.path === path)) work.remove(item.id);
     return undefined;

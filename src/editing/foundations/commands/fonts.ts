@@ -75,8 +75,8 @@ export function removeFontFile(
 ): Command {
   const asset = library.own.items.get(id);
   if (asset?.kind !== 'asset' || !asset.files[file])
-    return refuse('The font file is not in this library', 'Change it at the source');
-  return runCommand(library, newId, `Take out ${asset.files[file].file}`, (work) => {
+    return refuse('The font file is not in this library', 'Change it in the library it comes from');
+  return runCommand(library, newId, `Remove ${asset.files[file].file}`, (work) => {
     if (Object.keys(asset.files).length === 1) work.remove(id);
     else work.set(id, `files/${file}`, null);
   });
@@ -89,7 +89,8 @@ export function renameFont(
   newId: NewId,
 ): Command {
   const asset = library.own.items.get(id);
-  if (asset?.kind !== 'asset') return refuse('The font is not in this library', 'Change it at the source');
+  if (asset?.kind !== 'asset')
+    return refuse('The font is not in this library', 'Change it in the library it comes from');
   const wanted = name.trim();
   if (wanted === '') return refuse('A font needs a name', 'Write the family’s name as style sheets use it');
   if (library.fonts().has(familyKey(wanted)) && familyKey(wanted) !== familyKey(asset.name))
@@ -107,7 +108,7 @@ export function replaceFamily(
 ): Command {
   const wanted = to.trim();
   if (wanted === '' || familyKey(wanted) === familyKey(from))
-    return refuse('That is the same font', 'Choose another');
+    return refuse('The replacement is the same font', 'Choose another');
   const isIt = (name: Json) => typeof name === 'string' && familyKey(name) === familyKey(from);
   /** The list with the other name in its place; undefined where it does not name the font. */
   const families = (value: Json): Json | undefined => {
@@ -186,7 +187,7 @@ export function useClosestWeight(library: OpenLibrary, path: string) {
   if (item?.kind !== 'token' || lacking.length === 0) return undefined;
   const closest = (use: FontUse) => closestWeight(known(use.family)!, use.weight!);
   return {
-    words: `${path} takes weight ${[...new Set(lacking.map(closest))].join(' and ')}`,
+    words: `${path} uses weight ${[...new Set(lacking.map(closest))].join(' and ')}`,
     run: (work: DraftTransaction) => lacking.forEach((use) => setWeight(library, work, use, closest(use))),
   };
 }

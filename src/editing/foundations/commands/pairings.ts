@@ -31,13 +31,13 @@ export function pair(
       const known = find(library, text, surface);
       if (known) {
         if (!work.own.has(known.id))
-          return refuse('This pairing comes from an ancestor', 'Change it at the source');
+          return refuse('This pairing is inherited', 'Change it in the library it comes from');
         work.set(known.id, 'needs', needs);
         continue;
       }
       const ids = [text, surface].map((path) => library.tree.ids.get(path));
       const missing = [text, surface].find((_, i) => ids[i] === undefined);
-      if (missing !== undefined) return refuse(`There is no token ${missing}`, 'Pick one from the list');
+      if (missing !== undefined) return refuse(`There is no token ${missing}`, 'Choose one from the list');
       [last] = ordersAfter(last, 1) as [string];
       work.add({
         id: newId('pairing'),
@@ -57,10 +57,10 @@ export function unpair(
   { text, surface }: { text: string; surface: string },
   newId: NewId,
 ): Command {
-  return runCommand(library, newId, `Take apart ${text} and ${surface}`, (work) => {
+  return runCommand(library, newId, `Remove pairing ${text} on ${surface}`, (work) => {
     const known = find(library, text, surface);
     if (!known || !work.own.has(known.id))
-      return refuse('This pairing comes from an ancestor, or is gone', 'Change it at the source');
+      return refuse('This pairing is inherited or was removed', 'Change it in the library it comes from');
     work.remove(known.id);
     return undefined;
   });

@@ -27,7 +27,7 @@ export function applyRecipe(library: OpenLibrary, input: RecipeInput, newId: New
   if (wrong) return refuse(`${wrong}: “${input.family}”`, 'Write the family as group.name');
   const old = input.id === undefined ? undefined : library.own.items.get(input.id);
   if (input.id !== undefined && old?.kind !== 'recipe')
-    return refuse('This recipe comes from an ancestor, or is gone', 'Change it at the source');
+    return refuse('This recipe is inherited or was removed', 'Change it in the library it comes from');
   const known = old?.kind === 'recipe' ? old : undefined;
   const made = generated(library, input, known);
   const [problem] = made.problems;
@@ -96,9 +96,9 @@ function declared(library: OpenLibrary, path: string, when: Context): JsonObject
 
 /** Forgets how a family was made; its tokens stay as they are. */
 export function forgetRecipe(library: OpenLibrary, { id }: { id: string }, newId: NewId): Command {
-  return runCommand(library, newId, 'Forget a recipe', (work) => {
+  return runCommand(library, newId, 'Remove a recipe', (work) => {
     if (work.own.get(id)?.kind !== 'recipe')
-      return refuse('This recipe comes from an ancestor, or is gone', 'Change it at the source');
+      return refuse('This recipe is inherited or was removed', 'Change it in the library it comes from');
     work.remove(id);
     return undefined;
   });

@@ -16,7 +16,7 @@ export function makeScheme(
   if (axis.trim() === '' || to.trim() === '' || from === to)
     return refuse('A scheme needs a name of its own', 'Name the new context, for example dark');
   const left = new Set(leave);
-  return runCommand(library, newId, `Make the ${to} ${axis}`, (work) => {
+  return runCommand(library, newId, `Generate ${axis} ${to}`, (work) => {
     work.axis(axis, [from, to]);
     for (const step of view.steps) {
       if (left.has(step.path)) continue;

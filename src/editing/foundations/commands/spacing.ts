@@ -45,7 +45,7 @@ export function addGridStep(
   const path = `${grid.trim()}.${name.trim()}`;
   const count = Number(columns);
   if (!Number.isInteger(count) || count < 1 || count > 48)
-    return refuse(`${columns || 'Nothing'} is no number of columns`, 'Use a whole number from 1 to 48');
+    return refuse(`${columns || 'Nothing'} is not a number of columns`, 'Use a whole number from 1 to 48');
   const tokens = [
     ...(from.trim() === '' ? [] : [{ path: `${path}.from`, type: 'dimension', text: from }]),
     { path: `${path}.columns`, type: 'number', text: columns },
@@ -65,7 +65,7 @@ function addAll(
   const wrong = path.split('.').map(nameProblem).find(Boolean);
   if (wrong) return refuse(wrong, 'Write the path as group.name');
   if (library.tree.ids.has(path))
-    return refuse(`There is something at ${path} already`, 'Choose another name');
+    return refuse(`There is already a token or group at ${path}`, 'Choose another name');
   const made: { path: string; object: JsonObject }[] = [];
   for (const token of tokens) {
     const typed = readTyped(token.text, token.type);

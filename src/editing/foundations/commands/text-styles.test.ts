@@ -41,7 +41,7 @@ test('a line height typed as a length becomes its share of the size', () => {
   expect(Number(style(after, 'text.body').css['line-height']) * size).toBeCloseTo(30, 2);
 });
 
-test('what is no value, no text style or nobody’s token is refused in words', () => {
+test('what is not a value, no text style or nobody’s token is refused in words', () => {
   const set = (path: string, text: string) =>
     setTextMember(library, { path, member: 'fontSize', text, lens }, newId);
   for (const [path, text] of [['text.body', 'large'], ['text.body', '{space.none}'], ['color.text.default', '16px'], ['text.none', '16px']] as const)

@@ -22,17 +22,14 @@ export function setTextMember(
   const resolved = library.resolution.value(path, lens);
   const value = resolved && authoredValue(resolved.from.declaration.object);
   if (resolved?.type !== 'typography' || !isObject(value ?? null))
-    return refuse(
-      `${path} takes its value from another token`,
-      'Change that one, or give this a value of its own',
-    );
+    return refuse(`${path} is an alias of another token`, 'Change that one, or give this a value of its own');
   const typed = readMember(text.trim(), member, resolved.value);
   if ('problem' in typed) return refuse(typed.problem, typed.fix);
   return runCommand(library, newId, `Set ${member} of ${path}`, (work) => {
     if (typeof typed.value === 'string' && /^\{.*\}$/.test(typed.value)) {
       const target = typed.value.slice(1, -1);
       if (!library.tree.ids.has(target))
-        return refuse(`There is no token ${target}`, 'Pick one from the list, or type a value');
+        return refuse(`There is no token ${target}`, 'Choose one from the list, or type a value');
     }
     const object = new Map(resolved.from.declaration.object);
     object.set('$value', new Map([...(value as JsonObject), [member, typed.value]]));
@@ -110,8 +107,8 @@ export function addTextStyles(
   if (unknown !== undefined) return refuse(`${unknown} is no role`, `Choose among ${ROLES.join(', ')}`);
   const taken = roleStyles(library, { roles, base, ratio }).find(({ path }) => library.tree.ids.has(path));
   if (taken)
-    return refuse(`There is something at ${taken.path} already`, 'Rename it, or leave that role out');
-  return runCommand(library, newId, `Make ${roles.length} text styles`, (work) => {
+    return refuse(`There is already a token or group at ${taken.path}`, 'Rename it, or leave that role out');
+  return runCommand(library, newId, `Create ${roles.length} text styles`, (work) => {
     for (const { path, size, line, weight, family } of roleStyles(library, { roles, base, ratio }))
       work.declare(
         path,

@@ -15,7 +15,7 @@ export interface SchemeStep {
   fromCss: string;
   toCss: string;
   /** Turned over along its ramp, or moved on from there until its pairings pass; `fails` where none does. */
-  how: 'turned over' | 'moved' | 'fails';
+  how: 'mirrored' | 'moved' | 'fails';
   /** The pairing that is worst in the new scheme. */
   worst: { other: string; ratio: string; needs: number } | undefined;
 }
@@ -150,7 +150,7 @@ export function schemeOf(library: OpenLibrary, { axis, to }: { axis: string; to:
       to: target,
       fromCss: colorText(colorOf(token.value)!),
       toCss: cssOf(path),
-      how: worst && worst.share < 1 ? 'fails' : target === turned.get(path) ? 'turned over' : 'moved',
+      how: worst && worst.share < 1 ? 'fails' : target === turned.get(path) ? 'mirrored' : 'moved',
       worst: worst && { other: worst.other, ratio: ratioText(worst.ratio), needs: worst.needs },
     };
   });

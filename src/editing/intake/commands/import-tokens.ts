@@ -6,10 +6,10 @@ import { refuse, type NewId, type Command } from '@/editing/session/command';
 export function importTokens(library: OpenLibrary, input: GatherInput, newId: NewId): Command {
   const { edits, count } = gatherEdits(library, input, newId);
   if (edits.length === 0)
-    return refuse('Everything in these files is here already', 'There is nothing to bring in');
+    return refuse('Everything in these files is already in the library', 'There is nothing to import');
   const names = input.files.map((file) => file.name.replace(/^.*\//, ''));
   return {
-    label: `Bring in ${names.length === 1 ? names[0] : `${names.length} files`} (${count} values)`,
+    label: `Import ${names.length === 1 ? names[0] : `${names.length} files`} (${count} values)`,
     edits,
   };
 }

@@ -13,7 +13,7 @@ export const EXTRAS: Readonly<
     read: (text) =>
       ['uppercase', 'lowercase', 'capitalize'].includes(text)
         ? text
-        : { problem: `“${text}” is no letter case`, fix: 'Use uppercase, lowercase or capitalize' },
+        : { problem: `“${text}” is not a letter case`, fix: 'Use uppercase, lowercase or capitalize' },
   },
   paragraphSpacing: { types: ['typography'], read: (text) => typed(text, 'dimension') },
   sizes: { types: ['typography'], read: readSizes },
@@ -32,7 +32,7 @@ export const EXTRAS: Readonly<
       text === 'blur' || text === 'opacity'
         ? text
         : {
-            problem: `“${text}” is no use known here`,
+            problem: `“${text}” is not a use known here`,
             fix: 'Use blur for a dimension, opacity for a number',
           },
   },
@@ -50,7 +50,10 @@ function readSizes(text: string): Json | { problem: string; fix: string } {
     const [, from, size] = /^\s*(\d+px)\s*:\s*(\S+)\s*$/.exec(part) ?? [];
     const read = size === undefined ? undefined : readTyped(size, 'dimension');
     if (from === undefined || !read || 'problem' in read)
-      return { problem: `“${part.trim()}” is no size from a width`, fix: 'Write 600px: 18px, 900px: 20px' };
+      return {
+        problem: `“${part.trim()}” is not a size from a width`,
+        fix: 'Write 600px: 18px, 900px: 20px',
+      };
     entries.push([from, read.value]);
   }
   return jsonObject(entries);
@@ -71,7 +74,7 @@ export function setExtra(
     const item = work.ownAt(path);
     const layer = Object.keys(item?.declarations ?? {})[0];
     if (item?.kind !== 'token' || layer === undefined)
-      return refuse(`${path} comes from an ancestor`, 'Change it at the source');
+      return refuse(`${path} is inherited`, 'Change it in the library it comes from');
     work.extend(item, layer, { [name]: value as Json | undefined });
     return undefined;
   });

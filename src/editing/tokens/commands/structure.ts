@@ -16,7 +16,11 @@ import type { OpenLibrary } from '@/editing/session/open-library';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { below, runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
 
-const atSource = (path: string) => refuse(`${path} comes from an ancestor`, 'Change it at the source');
+/** Where what a path names stands now: a former path leads to the present one. */
+const presentPath = ({ tree }: OpenLibrary, path: string): string =>
+  tree.paths.get(tree.ids.get(path) ?? '') ?? path;
+
+const atSource = (path: string) => refuse(`${path} is inherited`, 'Change it in the library it comes from');
 
 export interface PathChange {
   from: string;
@@ -54,7 +58,7 @@ export function renamePaths(
     for (const { from, to } of items) {
       const there = work.tree.ids.get(to);
       const taken = there !== undefined && work.tree.paths.get(there) === to && !leaving.has(there);
-      if (taken) return refuse(`There is something at ${to} already`, 'Choose another path');
+      if (taken) return refuse(`There is already a token or group at ${to}`, 'Choose another path');
       if (targets.has(to))
         return refuse(
           `${targets.get(to)} and ${from} would both be at ${to}`,
@@ -119,10 +123,6 @@ function clearEmpty(work: DraftTransaction, path: string): void {
   }
 }
 
-/** Where what a path names stands now: a former path leads to the present one. */
-const presentPath = ({ tree }: OpenLibrary, path: string): string =>
-  tree.paths.get(tree.ids.get(path) ?? '') ?? path;
-
 /** Puts tokens and groups into a group (empty: to the top), before one of its members or behind the last. */
 export function move(
   library: OpenLibrary,
@@ -146,7 +146,7 @@ export function move(
       const target = joinPath(into, lastName(path));
       const there = work.tree.ids.get(target);
       if (target !== path && there !== undefined && work.tree.paths.get(there) === target)
-        return refuse(`There is something at ${target} already`, 'Rename one of them first');
+        return refuse(`There is already a token or group at ${target}`, 'Rename one of them first');
     }
     const parent = work.group(into);
     for (const { path, item } of moving) {
@@ -209,9 +209,10 @@ export function replaceInPaths(
 /** Copies a group with all it holds to another path; references within it lead to the copies. */
 export function duplicate(
   library: OpenLibrary,
-  { path, to }: { path: string; to: string },
+  { path: asked, to }: { path: string; to: string },
   newId: NewId,
 ): Command {
+  const path = presentPath(library, asked);
   return runCommand(library, newId, `Duplicate ${path} as ${to}`, (work) => {
     const id = library.tree.ids.get(path);
     const item = id === undefined ? undefined : library.items.get(id);
@@ -219,7 +220,8 @@ export function duplicate(
       return refuse(`There is nothing at ${path}`, 'It may have been renamed or removed');
     const wrong = to.split('.').map(nameProblem).find(Boolean);
     if (wrong) return refuse(wrong, 'Write the path as group.name');
-    if (library.tree.ids.has(to)) return refuse(`There is something at ${to} already`, 'Choose another path');
+    if (library.tree.ids.has(to))
+      return refuse(`There is already a token or group at ${to}`, 'Choose another path');
     const own = itemsOf(work.own, 'layer').map((layer) => layer.id);
     const nodes = library.tree.nodes.filter((node) => node.path === path || node.path.startsWith(`${path}.`));
     const copies = new Map(nodes.map((node) => [node.path, below(node.path, path, to)]));
@@ -287,7 +289,8 @@ export function removePaths(
     if (replacement !== undefined) {
       const target = work.tree.ids.get(replacement);
       const item = target === undefined ? undefined : work.items.get(target);
-      if (item?.kind !== 'token') return refuse(`There is no token ${replacement}`, 'Pick one from the list');
+      if (item?.kind !== 'token')
+        return refuse(`There is no token ${replacement}`, 'Choose one from the list');
       if (gone.has(item.id)) return refuse(`${replacement} would be removed too`, 'Pick another');
       replaceUses(work, gone, { id: item.id, path: replacement });
     }
@@ -340,13 +343,13 @@ export function promote(
   { path, layer, to }: { path: string; layer: string; to: string },
   newId: NewId,
 ): Command {
-  return runCommand(library, newId, `Give the value of ${path} a token ${to}`, (work) => {
+  return runCommand(library, newId, `Create token ${to} from the value of ${path}`, (work) => {
     const item = work.ownAt(path);
     if (item?.kind !== 'token' || !item.declarations[layer]) return atSource(path);
     const wrong = to.split('.').map(nameProblem).find(Boolean);
     if (wrong) return refuse(wrong, 'Write the path as group.name');
     if (work.tree.ids.has(to))
-      return refuse(`There is something at ${to} already`, 'Choose another path, or refer to it');
+      return refuse(`There is already a token or group at ${to}`, 'Choose another path, or refer to it');
     const object = printedObject(item.declarations[layer]!, work.tree);
     const value = object.get('$value');
     if (value === undefined || (typeof value === 'string' && aliasPath(value) !== undefined))
@@ -378,7 +381,7 @@ export function setUnder(
     if ('problem' in typed) return refuse(typed.problem, typed.fix);
     const target = typeof typed.value === 'string' ? aliasPath(typed.value) : undefined;
     if (target !== undefined && !library.tree.ids.has(target))
-      return refuse(`There is no token ${target}`, 'Pick one from the list, or type a value');
+      return refuse(`There is no token ${target}`, 'Choose one from the list, or type a value');
     const layer = work.layer(when, item);
     const old = item.declarations[layer];
     const object = old ? new Map(printedObject(old, library.tree)) : (readJson('{}') as JsonObject);
@@ -409,11 +412,11 @@ export function setLifecycle(
     standing.deprecated !== undefined
       ? standing.deprecated
         ? 'Deprecate'
-        : 'Take back the deprecation of'
+        : 'Undeprecate'
       : standing.visibility === 'internal'
-        ? 'Keep internal:'
+        ? 'Make internal:'
         : standing.visibility === 'released'
-          ? 'Release again:'
+          ? 'Include in releases:'
           : 'Set the tier of';
   const label = `${what} ${paths.length === 1 ? paths[0] : `${paths.length} tokens`}`;
   return runCommand(library, newId, label, (work) => {
@@ -428,7 +431,7 @@ export function setLifecycle(
       if (standing.deprecated !== undefined) {
         const { reason = '', replacement = '', date = '' } = standing.deprecated ?? {};
         if (replacement !== '' && !work.tree.ids.has(replacement))
-          return refuse(`There is no token ${replacement}`, 'Pick one from the list');
+          return refuse(`There is no token ${replacement}`, 'Choose one from the list');
         if (replacement === path) return refuse('A token cannot replace itself', 'Pick another');
         if (date !== '' && !/^\d{4}-\d{2}-\d{2}$/.test(date))
           return refuse(`“${date}” is no date`, 'Write it as 2027-03-31');

@@ -32,15 +32,15 @@ export function declareValue(
   if (!token) return refuse(`There is no token ${path}`, 'It may have been renamed or removed');
   if (!library.own.items.has(layer))
     return refuse(
-      'This layer comes from an ancestor',
-      'Set the value in a layer of this library, or change it at the source',
+      'This layer is inherited',
+      'Set the value in a layer of this library, or change it in the library it comes from',
     );
   const type = library.resolution.variants(path).find(({ resolved }) => !resolved.failed)?.resolved.type;
   const typed = readTyped(text, type);
   if ('problem' in typed) return refuse(typed.problem, typed.fix);
   const target = typeof typed.value === 'string' ? aliasPath(typed.value) : undefined;
   if (target !== undefined && !library.tree.ids.has(target))
-    return refuse(`There is no token ${target}`, 'Pick one from the list, or type a value');
+    return refuse(`There is no token ${target}`, 'Choose one from the list, or type a value');
   const old = token.effective.declarations[layer];
   const written = withValue(old && writeJson(printedObject(old, library.tree)), typed.value);
   const declaration = { ...old, ...declare(readJson(written) as never, library.tree.ids) };
@@ -69,7 +69,7 @@ export function setMember(
   const own = ownToken(library, path)?.own;
   const [layer, declaration] = Object.entries(own?.declarations ?? {})[0] ?? [];
   if (!own || !layer || !declaration)
-    return refuse(`${path} comes from an ancestor`, 'Change it at the source');
+    return refuse(`${path} is inherited`, 'Change it in the library it comes from');
   const object = new Map(printedObject(declaration, library.tree));
   if (text.trim() === '') object.delete(member);
   else object.set(member, text.trim());
@@ -77,7 +77,7 @@ export function setMember(
     member === '$description'
       ? `Describe ${path}`
       : text.trim() === ''
-        ? `Take back the deprecation of ${path}`
+        ? `Undeprecate ${path}`
         : `Deprecate ${path}`;
   return {
     label,
@@ -95,7 +95,7 @@ export function addToken(
   const wrong = segments.map(nameProblem).find(Boolean);
   if (wrong) return refuse(wrong, 'Write the path as group.name');
   if (library.tree.ids.has(path.trim()))
-    return refuse(`There is something at ${path.trim()} already`, 'Choose another path');
+    return refuse(`There is already a token or group at ${path.trim()}`, 'Choose another path');
   const typed = readTyped(text, type);
   if ('problem' in typed) return refuse(typed.problem, typed.fix);
   return runCommand(library, newId, `Add ${path.trim()}`, (work) => {

@@ -72,7 +72,7 @@ export function overridesCsv(library: OpenLibrary, { layer }: { layer: string | 
   const text = (css: CssText | undefined) =>
     css === undefined ? '' : typeof css === 'string' ? css : Object.values(css).join(' ');
   return csvOf(
-    ['path', 'type', 'by default', view.label, 'written'],
+    ['path', 'type', 'Default', view.label, 'written'],
     view.rows.map((row) => [row.path, row.type, text(row.before), text(row.after), row.text]),
   );
 }

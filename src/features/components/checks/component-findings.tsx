@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Button, Text } from '@mantine/core';
 import { useState } from 'react';
 import type { FindingRow } from '@/editing/findings/queries/findings';
@@ -38,7 +39,7 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
           variant="default"
           onClick={() => setQuery({ cells: 'failing', below: null })}
         >
-          Show what fails
+          Show failures
         </Button>
       )}
       {canEdit && row.fixLabel !== undefined && (
@@ -48,8 +49,7 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
       )}
     </li>
   );
-  const count = (rows: FindingRow[], one: string) =>
-    rows.length === 0 ? [] : [`${rows.length} ${one}${rows.length === 1 ? '' : 's'}`];
+  const count = (rows: FindingRow[], one: string) => (rows.length === 0 ? [] : [counted(rows.length, one)]);
   const said = [...count(errors, 'mistake'), ...count(warnings, 'warning'), ...count(notes, 'note')];
   return (
     <section className={classes.findings} aria-label="Findings">
@@ -61,7 +61,7 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
         {opened && <ul>{found.map(line)}</ul>}
         {canEdit && fixable.length > 1 && (
           <Button size="compact-sm" variant="default" mt={6} onClick={() => void applyFixes(fixable)}>
-            Bind all {fixable.length} that are tokens already
+            Bind all {fixable.length} values that equal a token
           </Button>
         )}
       </details>

@@ -40,10 +40,10 @@ export function GuardsPanel({
         {view.canEdit && doing === null && (
           <>
             <Button size="compact-xs" variant="default" onClick={() => setDoing('write')}>
-              Promise something
+              Add guard
             </Button>
             <Button size="compact-xs" variant="default" onClick={() => setDoing('record')}>
-              Record what is
+              Guard current values
             </Button>
           </>
         )}
@@ -53,7 +53,11 @@ export function GuardsPanel({
         {doing === 'record' && (
           <RecordForm view={view} lens={lens} boxes={boxes} done={() => setDoing(null)} />
         )}
-        {view.guards.length === 0 && doing === null && <Text size="sm">Nothing is promised yet.</Text>}
+        {view.guards.length === 0 && doing === null && (
+          <Text size="sm">
+            No guards yet. A guard is a value of a part that a release may not break silently.
+          </Text>
+        )}
         {view.guards.map((guard) => {
           const seen = measured?.find((one) => one.guard === guard.id);
           const broken = guard.broken !== null || seen?.holds === false;
@@ -83,10 +87,10 @@ export function GuardsPanel({
                   size="compact-xs"
                   variant="subtle"
                   style={{ flexShrink: 0 }}
-                  aria-label={`Take back: ${guard.text}`}
+                  aria-label={`Remove guard: ${guard.text}`}
                   onClick={() => void put('removeGuard', { component: view.name, id: guard.id })}
                 >
-                  Take back
+                  Remove guard
                 </Button>
               )}
             </Group>
@@ -148,7 +152,7 @@ function GuardForm({
           onChange={(event) => set({ property: event.currentTarget.value.trim() })}
         />
         <TextInput
-          label="Has to be"
+          label="Value"
           w={120}
           required
           placeholder="40px"
@@ -157,15 +161,15 @@ function GuardForm({
         />
         <WhenField view={view} value={guard.when} onChange={(when) => set({ when })} leave={done} />
         <MultiSelect
-          label="Under"
-          placeholder={under.length === 0 ? 'all contexts' : ''}
+          label="Contexts"
+          placeholder={under.length === 0 ? 'All contexts' : ''}
           w={200}
           data={Object.entries(lens).map(([axis, context]) => `${axis} ${context}`)}
           value={under}
           onChange={setUnder}
         />
         <TextInput
-          label="Because"
+          label="Reason"
           w={200}
           value={guard.note}
           onChange={(event) => set({ note: event.currentTarget.value })}
@@ -173,9 +177,9 @@ function GuardForm({
       </Group>
       <Refused refusal={refusal} />
       <Group gap="xs" mt="xs" mb="sm">
-        <Button type="submit">Promise it</Button>
+        <Button type="submit">Add guard</Button>
         <Button variant="default" onClick={done}>
-          Leave it
+          Cancel
         </Button>
       </Group>
     </form>
@@ -215,16 +219,22 @@ function RecordForm({
     >
       <Group align="start" gap="xs">
         <MultiSelect
-          label="Of the parts"
+          label="Parts"
           miw={160}
           data={view.parts.map(({ name }) => name)}
           value={parts}
           onChange={setParts}
         />
-        <MultiSelect label="Promise" miw={220} data={GUARDED} value={properties} onChange={setProperties} />
+        <MultiSelect
+          label="Properties"
+          miw={220}
+          data={GUARDED}
+          value={properties}
+          onChange={setProperties}
+        />
         <WhenField view={view} value={when} onChange={setWhen} leave={done} error={refusalText(refusal)} />
         <Checkbox
-          label="only through this lens"
+          label="Current lens only"
           mt={30}
           checked={here}
           onChange={(event) => setHere(event.currentTarget.checked)}
@@ -232,10 +242,10 @@ function RecordForm({
       </Group>
       <Group gap="xs" mt="xs" mb="sm">
         <Button type="submit" disabled={boxes.length === 0}>
-          Record it
+          Add guards
         </Button>
         <Button variant="default" onClick={done}>
-          Leave it
+          Cancel
         </Button>
       </Group>
     </form>

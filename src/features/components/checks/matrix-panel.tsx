@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Button, Group, MultiSelect, Progress, Switch, Text } from '@mantine/core';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { renderSheet } from '@/core/components/matrix-sheet';
@@ -84,14 +85,14 @@ export function MatrixPanel({
       <header>
         <h2>Matrix</h2>
         <Text size="sm" data-testid="matrix-counts">
-          {counts.combinations} combination{counts.combinations === 1 ? '' : 's'} from {counts.rules} rule
-          {counts.rules === 1 ? '' : 's'}, under {counts.contexts} contexts:{' '}
+          {counted(counts.combinations, 'combination')} from {counted(counts.rules, 'rule')}, under{' '}
+          {counts.contexts} contexts:{' '}
           {counts.failing > 0 ? (
             <b className={classes.failing}>{counts.failing} fail</b>
           ) : counts.unknown === 0 ? (
-            'all hold'
+            'all pass'
           ) : (
-            'none fails by its rules'
+            'no failures known from rules'
           )}
           {counts.unknown > 0 && `, ${counts.unknown} to be measured`}
         </Text>
@@ -102,13 +103,13 @@ export function MatrixPanel({
           {counts.sampled && (
             <div role="status">
               There are {counts.size.toLocaleString('en-GB')} combinations;{' '}
-              {counts.combinations.toLocaleString('en-GB')} of them, spread evenly, are looked at.
+              {counts.combinations.toLocaleString('en-GB')} of them, evenly sampled, are checked.
             </div>
           )}
-          {counts.excluded > 0 && <div>{counts.excluded} more must not be made.</div>}
+          {counts.excluded > 0 && <div>{counts.excluded} more are excluded.</div>}
           {counts.unknown > 0 && (
             <div data-testid="measured">
-              {answer.kept.length > 0 && `Kept CSS reaches ${answer.kept.join('; ')}. `}
+              {answer.kept.length > 0 && `Passed-through CSS affects ${answer.kept.join('; ')}. `}
               {measuredText(asked, seen ?? [], weak.size)}
             </div>
           )}
@@ -127,14 +128,14 @@ export function MatrixPanel({
           onChange={(value) => setQuery({ by: value.join(',') || null })}
         />
         <Switch
-          label="failing only"
+          label="Failures only"
           checked={only !== undefined}
           onChange={(event) => setQuery({ cells: event.currentTarget.checked ? 'failing' : null })}
         />
       </Group>
       {shown === 0 ? (
         <Text size="sm" p={14}>
-          {only ? 'No combination fails.' : 'There is nothing to combine.'}
+          {only ? 'No combination fails.' : 'The component has no props or states to combine.'}
         </Text>
       ) : (
         <PreviewFrame
@@ -189,9 +190,9 @@ function Looking({ done }: { done: number | null }) {
   const percent = Math.round(done * 100);
   return (
     <div className={classes.looking}>
-      <Progress value={percent} size="xs" aria-label="Combinations looked at" />
+      <Progress value={percent} size="xs" aria-label="Combinations checked" />
       <Text size="xs" c="dimmed">
-        {percent} % of the combinations looked at
+        {percent} % of the combinations checked
       </Text>
     </div>
   );
@@ -207,12 +208,12 @@ function measuredText(
   weak: number,
 ): string {
   const drawn = new Set(asked.map(({ cell }) => cell)).size;
-  if (drawn === 0) return 'None of them is drawn here.';
+  if (drawn === 0) return 'None of them is drawn in the part of the matrix shown.';
   const told = new Set(seen.flatMap(({ cell, ratio }) => (ratio === null ? [] : [cell]))).size;
   const open = drawn - told;
   return (
     `Of those drawn here ${told} ${told === 1 ? 'was' : 'were'} measured through this lens: ` +
-    (weak === 0 ? 'all hold.' : `${weak} ${weak === 1 ? 'is' : 'are'} too weak.`) +
+    (weak === 0 ? 'all pass.' : `${weak} ${weak === 1 ? 'is' : 'are'} too weak.`) +
     (open > 0 ? ` Of ${open} more something else than a plain colour lies below: look at them.` : '')
   );
 }

@@ -71,11 +71,11 @@ export function CodeField<K extends CommandName>({
       {canEdit && (
         <Group gap="xs" mt="xs">
           <Button disabled={typed === null || typed === before} onClick={() => void finish()}>
-            Store the {label.toLowerCase()}
+            Save {label.toLowerCase()}
           </Button>
           {typed !== null && typed !== before && (
             <Button variant="default" onClick={leave}>
-              Leave it as it was
+              Cancel
             </Button>
           )}
         </Group>

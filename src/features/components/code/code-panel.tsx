@@ -21,8 +21,8 @@ export function CodePanel({ view }: { view: ProofView }) {
           <Tabs.Tab value="template">Template</Tabs.Tab>
           <Tabs.Tab value="sheet">Style sheet</Tabs.Tab>
           <Tabs.Tab value="script">Script</Tabs.Tab>
-          <Tabs.Tab value="css">As delivered</Tabs.Tab>
-          <Tabs.Tab value="beside">Beside its code</Tabs.Tab>
+          <Tabs.Tab value="css">Generated code</Tabs.Tab>
+          <Tabs.Tab value="beside">Compare with source</Tabs.Tab>
         </Tabs.List>
         <Tabs.Panel value="template" pt="sm">
           <CodeField
@@ -36,8 +36,8 @@ export function CodePanel({ view }: { view: ProofView }) {
         </Tabs.Panel>
         <Tabs.Panel value="sheet" pt="sm">
           <Text size="sm" c="dimmed" mb={6}>
-            Rules whose selector names parts, props and states are the component’s rules; anything else is
-            kept as it stands.
+            A rule whose selector names parts, props and states becomes a rule of the component; all other CSS
+            is passed through unchanged.
           </Text>
           <CodeField
             command="setStyleSheet"
@@ -51,7 +51,7 @@ export function CodePanel({ view }: { view: ProofView }) {
         <Tabs.Panel value="script" pt="sm">
           <Text size="sm" c="dimmed" mb={6}>
             Runs in the specimen with <code>root</code>, the root element, and <code>say(text)</code>, which
-            writes into the log. It reaches neither this page nor the network.
+            writes to the log. The script cannot reach this page or the network.
           </Text>
           <CodeField
             command="setScript"
@@ -85,7 +85,7 @@ function BesideCode({ view }: { view: ProofView }) {
     <>
       <Text size="sm" mb={6}>
         {view.codeFile === null
-          ? 'It is not compared with any code yet.'
+          ? 'Not compared with source code yet. Choose the component’s source file to find props that differ.'
           : `It is compared with ${view.codeFile}. Bring that file again when it has changed.`}
       </Text>
       <Group align="end" gap="xs">
@@ -113,7 +113,7 @@ function BesideCode({ view }: { view: ProofView }) {
               void put('compareWithCode', { component: view.name, file, props: component.props })
             }
           >
-            Compare them
+            Compare props
           </Button>
         )}
       </Group>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import {
   DndContext,
   DragOverlay,
@@ -63,8 +64,8 @@ export function Gallery() {
         <>
           <SearchField value={search} onChange={(text) => setQuery({ search: text || null })} />
           <MultiSelect
-            aria-label="Show only"
-            placeholder={only.length === 0 ? 'Show only' : ''}
+            aria-label="Filter"
+            placeholder={only.length === 0 ? 'Filter' : ''}
             w={230}
             data={FILTERS}
             value={only}
@@ -72,7 +73,7 @@ export function Gallery() {
           />
           {library.canEdit && (
             <Button leftSection={<IconPlus size={14} />} onClick={() => setStarting(true)}>
-              Start a component
+              Create component
             </Button>
           )}
         </>
@@ -90,14 +91,13 @@ export function Gallery() {
             No components yet.
           </Text>
           <Text c="dimmed">
-            Start one here from nothing, from markup or from code, or bring in a component file with its
-            template: Tokens, then Gather.
+            Create one blank, from markup or from source code, or import component files.
           </Text>
         </div>
       )}
       {view.all > 0 && names.length === 0 && (
         <Text c="dimmed" p="lg">
-          None of the {view.all} components is like that.
+          None of the {view.all} components match the filter.
         </Text>
       )}
       <DndContext
@@ -153,7 +153,7 @@ function SearchField({ value, onChange }: { value: string; onChange: (text: stri
   return (
     <TextInput
       aria-label="Search components"
-      placeholder="Name, prop, token or word"
+      placeholder="Search names, props, tokens and descriptions"
       w={210}
       value={text}
       onChange={(event) => {
@@ -192,7 +192,7 @@ function RankName({ name }: { name: string }) {
           variant="subtle"
           color="gray"
           size="xs"
-          aria-label={`Rename the rank ${name}`}
+          aria-label={`Rename rank ${name}`}
           onClick={() => setTyped(name)}
         >
           <IconPencil size={13} />
@@ -207,7 +207,7 @@ function RankName({ name }: { name: string }) {
       }}
     >
       <TextInput
-        aria-label={`New name of the rank ${name}`}
+        aria-label={`New name of rank ${name}`}
         w={220}
         my={8}
         autoFocus
@@ -246,10 +246,10 @@ function Card({
     if (entry?.isIntersecting) setSeen(true);
   }, [entry?.isIntersecting]);
   const said = [
-    component.visibility === 'internal' && 'kept out of releases',
-    !component.documented && 'in no guide',
+    component.visibility === 'internal' && 'Excluded from releases',
+    !component.documented && 'In no guide',
     component.from && `from ${component.from}`,
-    component.varies && `varies ${component.varies}`,
+    component.varies && `variation of ${component.varies}`,
   ].filter(Boolean);
   return (
     <article
@@ -294,7 +294,7 @@ function Card({
             <>
               <Checkbox
                 size="xs"
-                aria-label={`Choose ${component.name}`}
+                aria-label={`Select ${component.name}`}
                 checked={chosen}
                 onChange={choose}
               />
@@ -319,7 +319,7 @@ function Card({
         )}
         <p>{component.description}</p>
         <small>
-          {component.combinations} combination{component.combinations === 1 ? '' : 's'}
+          {counted(component.combinations, 'combination')}
           {component.failing > 0 ? (
             <b className={classes.failing}>, {component.failing} fail</b>
           ) : component.unknown > 0 ? (
@@ -327,7 +327,7 @@ function Card({
           ) : (
             ', all hold'
           )}{' '}
-          · {component.uses} use{component.uses === 1 ? '' : 's'}
+          · {counted(component.uses, 'use')}
           {said.map((one) => ` · ${String(one)}`)}
         </small>
       </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Autocomplete, Button, Group, Menu, Modal, Select, Stack, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { ComponentsView } from '@/editing/components/queries/gallery';
@@ -32,15 +33,15 @@ export function ManyActions({
       {!none && (
         <>
           <Button size="compact-sm" variant="default" onClick={() => setDoing('rank')}>
-            Put into a rank
+            Move to rank …
           </Button>
           <Button size="compact-sm" variant="default" onClick={() => setDoing('give')}>
-            Give to another library
+            Copy or move to library …
           </Button>
           <Menu>
             <Menu.Target>
               <Button size="compact-sm" variant="default">
-                More to do
+                Actions
               </Button>
             </Menu.Target>
             <Menu.Dropdown>
@@ -49,14 +50,14 @@ export function ManyActions({
                   done(await put('setComponentLifecycle', { names, visibility: 'internal' }))
                 }
               >
-                Keep out of releases
+                Exclude from releases
               </Menu.Item>
               <Menu.Item
                 onClick={async () =>
                   done(await put('setComponentLifecycle', { names, visibility: 'released' }))
                 }
               >
-                Let into releases
+                Include in releases
               </Menu.Item>
               <Menu.Item color="red" onClick={async () => done(await put('removeComponents', { names }))}>
                 Remove
@@ -64,13 +65,13 @@ export function ManyActions({
             </Menu.Dropdown>
           </Menu>
           <Button size="compact-sm" variant="subtle" onClick={clear}>
-            Choose none
+            Clear selection
           </Button>
         </>
       )}
       {none && (
         <Button size="compact-sm" variant="default" onClick={() => setDoing('tidy')}>
-          Tidy by name
+          Group by name …
         </Button>
       )}
       <Refused refusal={refusal} />
@@ -98,7 +99,7 @@ function RankDialog({
     <Modal
       opened
       onClose={close}
-      title={`Put ${names.length === 1 ? names[0] : `${names.length} components`} into a rank`}
+      title={`Move ${names.length === 1 ? names[0] : counted(names.length, 'component')} to a rank`}
     >
       <form
         onSubmit={async (event) => {
@@ -110,7 +111,7 @@ function RankDialog({
       >
         <Stack>
           <Autocomplete
-            label="Rank, known or new"
+            label="Rank (an existing or a new one)"
             data={view.ranks.flatMap(({ id, name }) => (id === null ? [] : [name]))}
             value={rank}
             data-autofocus
@@ -133,25 +134,26 @@ function TidyDialog({ close }: { close: () => void }) {
   const moves = useDocumentQuery('groupedRanks', NOTHING);
   const { put, refusal } = useStore();
   return (
-    <Modal opened onClose={close} title="Tidy by name">
+    <Modal opened onClose={close} title="Group by name …">
       <Stack>
         <Text size="sm">
-          A component joins the rank of the one its name begins with, and each rank is put in order by name.
+          Each component moves to the rank of the component its name begins with, and each rank is sorted by
+          name.
         </Text>
         {moves?.length === 0 ? (
-          <Text size="sm">None moves to another rank.</Text>
+          <Text size="sm">No component changes its rank.</Text>
         ) : (
           <ul style={{ margin: 0 }}>
             {moves?.map(({ name, from, to }) => (
               <li key={name}>
-                <span className="path">{name}</span> from {from || 'no rank'} to {to}
+                <span className="path">{name}</span> from {from || 'No rank'} to {to}
               </li>
             ))}
           </ul>
         )}
         <Refused refusal={refusal} />
         <Button w="fit-content" onClick={async () => (await put('groupComponents', NOTHING)) && close()}>
-          Tidy them
+          Group components
         </Button>
       </Stack>
     </Modal>
@@ -195,7 +197,7 @@ function GiveDialog({ names, close, done }: { names: string[]; close: () => void
     <Modal
       opened
       onClose={close}
-      title={`Give ${names.length === 1 ? names[0] : `${names.length} components`} to another library`}
+      title={`Copy or move ${names.length === 1 ? names[0] : counted(names.length, 'component')} to library`}
     >
       <Stack>
         <Select
@@ -208,21 +210,21 @@ function GiveDialog({ names, close, done }: { names: string[]; close: () => void
           }}
         />
         <Select
-          label="As"
+          label="Mode"
           allowDeselect={false}
           data={[
-            { value: 'copy', label: 'a copy; they stay here too' },
-            { value: 'move', label: 'a move; here they go' },
+            { value: 'copy', label: 'Copy (they also stay in this library)' },
+            { value: 'move', label: 'Move (removed from this library)' },
           ]}
           value={mode}
           onChange={(value) => setMode((value ?? 'copy') as 'copy' | 'move')}
         />
         <Select
-          label="What they need"
+          label="Dependencies"
           allowDeselect={false}
           data={[
-            { value: 'map', label: 'is what is called the same there; the rest comes along' },
-            { value: 'bring', label: 'comes along, under a name of its own where one is taken' },
+            { value: 'map', label: 'Use same-named items, add the rest' },
+            { value: 'bring', label: 'Add all, renamed where the name is taken' },
           ]}
           value={needs}
           onChange={(value) => {
@@ -237,13 +239,13 @@ function GiveDialog({ names, close, done }: { names: string[]; close: () => void
         )}
         {report && (
           <div role="status" style={{ fontSize: 13, maxHeight: 200, overflow: 'auto' }}>
-            {report.brought.length > 0 && <p>Comes along: {report.brought.join(', ')}.</p>}
-            {report.mapped.length > 0 && <p>Is there already: {report.mapped.join(', ')}.</p>}
+            {report.brought.length > 0 && <p>Will be added: {report.brought.join(', ')}.</p>}
+            {report.mapped.length > 0 && <p>Same-named item used: {report.mapped.join(', ')}.</p>}
           </div>
         )}
         <Group gap="xs">
           <Button variant="default" disabled={to === null} onClick={() => void send(true)}>
-            See what comes along
+            Preview
           </Button>
           <Button
             disabled={to === null}
@@ -253,7 +255,7 @@ function GiveDialog({ names, close, done }: { names: string[]; close: () => void
               close();
             }}
           >
-            {mode === 'copy' ? 'Copy them' : 'Move them'}
+            {mode === 'copy' ? 'Copy components' : 'Move components'}
           </Button>
         </Group>
       </Stack>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Button, Group, Menu, Modal, Select, Stack, Text, TextInput } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
 import Link from 'next/link';
@@ -31,12 +32,12 @@ export function ComponentHead({ view }: { view: ProofView }) {
           <Menu position="bottom-end">
             <Menu.Target>
               <Button variant="default" size="compact-sm" rightSection={<IconDots size={14} />}>
-                More to do
+                Actions
               </Button>
             </Menu.Target>
             <Menu.Dropdown>
               <Menu.Item onClick={() => setDoing('rename')}>Rename</Menu.Item>
-              <Menu.Item onClick={() => setDoing('describe')}>Describe</Menu.Item>
+              <Menu.Item onClick={() => setDoing('describe')}>Edit description</Menu.Item>
               <Menu.Item
                 onClick={() =>
                   void put('setComponentLifecycle', {
@@ -45,16 +46,16 @@ export function ComponentHead({ view }: { view: ProofView }) {
                   })
                 }
               >
-                {view.unfinished ? 'Let it into releases' : 'Keep it out of releases'}
+                {view.unfinished ? 'Include in releases' : 'Exclude from releases'}
               </Menu.Item>
               {view.varies && (
                 <Menu.Item onClick={() => void put('unlink', { component: view.name })}>
-                  Cut it loose from {view.varies}
+                  Unlink from {view.varies}
                 </Menu.Item>
               )}
               {view.deprecated ? (
                 <Menu.Item onClick={() => void put('setComponentLifecycle', { names, deprecation: null })}>
-                  No longer deprecated
+                  Undeprecate
                 </Menu.Item>
               ) : (
                 <Menu.Item onClick={() => setDoing('deprecate')}>Deprecate</Menu.Item>
@@ -77,16 +78,16 @@ export function ComponentHead({ view }: { view: ProofView }) {
         {view.from && <span>from {view.from}</span>}
         {view.varies && (
           <span>
-            a variation of <Link href={page(view.varies)}>{view.varies}</Link>
+            variation of <Link href={page(view.varies)}>{view.varies}</Link>
           </span>
         )}
-        {view.unfinished && <span>kept out of releases</span>}
+        {view.unfinished && <span>Excluded from releases</span>}
         {view.deprecated && (
           <b className={classes.failing}>
             deprecated{view.deprecated.reason && `: ${view.deprecated.reason}`}
             {view.deprecated.replacement && (
               <>
-                ; use <Link href={page(view.deprecated.replacement)}>{view.deprecated.replacement}</Link>
+                . Use <Link href={page(view.deprecated.replacement)}>{view.deprecated.replacement}</Link>
               </>
             )}
           </b>
@@ -106,8 +107,8 @@ export function ComponentHead({ view }: { view: ProofView }) {
       )}
       {doing === 'describe' && (
         <OneField
-          title={`Describe ${view.name}`}
-          label="What it is for"
+          title={`Description of ${view.name}`}
+          label="Description"
           value={view.description}
           close={() => setDoing(null)}
           store={(text) => put('describeComponent', { component: view.name, text })}
@@ -149,7 +150,7 @@ function OneField({
             onChange={(event) => setText(event.currentTarget.value)}
           />
           <Button type="submit" w="fit-content">
-            Store it
+            Save
           </Button>
         </Stack>
       </form>
@@ -176,17 +177,17 @@ function Deprecate({ view, close }: { view: ProofView; close: () => void }) {
         <Stack>
           <Text size="sm">
             {view.uses.length === 0
-              ? 'Nothing uses it.'
-              : `It is used in ${view.uses.length} places and reaches ${view.reachText}.`}
+              ? 'No direct or indirect uses.'
+              : `${counted(view.uses.length, 'direct use')}; a change reaches ${view.reachText}.`}
           </Text>
           <TextInput
-            label="Why"
+            label="Reason"
             value={reason}
             data-autofocus
             onChange={(event) => setReason(event.currentTarget.value)}
           />
           <Select
-            label="Use instead"
+            label="Replacement"
             placeholder="nothing"
             clearable
             searchable
@@ -196,7 +197,7 @@ function Deprecate({ view, close }: { view: ProofView; close: () => void }) {
           />
           <Refused refusal={refusal} />
           <Button type="submit" w="fit-content">
-            Deprecate it
+            Deprecate
           </Button>
         </Stack>
       </form>

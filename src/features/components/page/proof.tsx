@@ -89,7 +89,7 @@ export function Proof({ name }: { name: string }) {
             onChange={(value) => setQuery({ below: value === 'matrix' ? null : value })}
             keepMounted={false}
           >
-            <Tabs.List mb="sm" aria-label="Below the specimen">
+            <Tabs.List mb="sm" aria-label="Component sections">
               {BELOW.map((one) => (
                 <Tabs.Tab key={one} value={one}>
                   {capital(one)}
@@ -113,7 +113,7 @@ export function Proof({ name }: { name: string }) {
           keepMounted={false}
           classNames={{ tab: classes.sideTab }}
         >
-          <Tabs.List mb="sm" aria-label="What it is made of">
+          <Tabs.List mb="sm" aria-label="Definition">
             {SIDES.map((one) => (
               <Tabs.Tab key={one} value={one}>
                 {capital(one)}

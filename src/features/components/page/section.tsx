@@ -12,7 +12,7 @@ const PAGES = [
 export function ComponentsSection({ tools, children }: { tools?: ReactNode; children: ReactNode }) {
   return (
     <>
-      <PageBar label="Components and what they are made with" pages={PAGES} tools={tools} />
+      <PageBar label="Pages of components" pages={PAGES} tools={tools} />
       {children}
     </>
   );

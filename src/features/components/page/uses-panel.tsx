@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Text } from '@mantine/core';
 import Link from 'next/link';
 import type { ProofView } from '@/editing/components/queries/proof';
@@ -19,8 +20,8 @@ export function UsesPanel({ view }: { view: ProofView }) {
       <div className={classes.body}>
         <Text size="sm">
           {view.uses.length === 0
-            ? 'Nothing uses it yet.'
-            : `${view.uses.length} use${view.uses.length === 1 ? '' : 's'}; a change reaches ${view.reachText}.`}
+            ? 'No uses yet. Uses on screens, in components and in guides will be listed here.'
+            : `${counted(view.uses.length, 'direct use')}; a change reaches ${view.reachText}.`}
         </Text>
         <ul style={{ margin: '6px 0 0', paddingInlineStart: 18, fontSize: 13 }}>
           {view.uses.map((use, i) => (

@@ -10,9 +10,9 @@ import classes from '../components.module.css';
 
 type Kind = 'timed' | 'event' | 'note';
 const KINDS: { value: Kind; label: string }[] = [
-  { value: 'timed', label: 'something after a time' },
-  { value: 'event', label: 'an event it tells' },
-  { value: 'note', label: 'a note for engineers' },
+  { value: 'timed', label: 'Timed change' },
+  { value: 'event', label: 'Event' },
+  { value: 'note', label: 'Note for engineers' },
 ];
 
 /** What the component does: transitions, what it does by itself, what it tells, and what engineers have to know. */
@@ -36,7 +36,7 @@ export function BehaviourPanel({
         <h2>Behaviour</h2>
         {view.canEdit && !adding && (
           <Button size="compact-xs" variant="default" onClick={() => setAdding(true)}>
-            Add a behaviour
+            Add behaviour
           </Button>
         )}
       </header>
@@ -56,10 +56,10 @@ export function BehaviourPanel({
                 size="compact-xs"
                 variant="subtle"
                 style={{ flexShrink: 0 }}
-                aria-label={`Take out: ${one.words}`}
+                aria-label={`Remove behaviour: ${one.words}`}
                 onClick={() => void put('removeBehaviour', { component: view.name, id: one.id })}
               >
-                Take it out
+                Remove behaviour
               </Button>
             )}
           </Group>
@@ -68,7 +68,7 @@ export function BehaviourPanel({
         <Refused refusal={refusal} />
         <Group gap="xs" mt="sm">
           <Button size="compact-sm" variant="default" onClick={play}>
-            Play it again
+            Replay
           </Button>
           {log.length > 0 && (
             <Button size="compact-sm" variant="subtle" onClick={clear}>
@@ -76,8 +76,8 @@ export function BehaviourPanel({
             </Button>
           )}
         </Group>
-        <ol className={classes.log} aria-label="What happened in the specimen" aria-live="polite">
-          {log.length === 0 && <li>Nothing has happened yet. Use the specimen.</li>}
+        <ol className={classes.log} aria-label="Specimen log" aria-live="polite">
+          {log.length === 0 && <li>Nothing logged yet. Interact with the specimen.</li>}
           {log.map((line, i) => (
             <li key={log.length - i}>{line}</li>
           ))}
@@ -103,7 +103,7 @@ function Transitions({ view }: { view: ProofView }) {
   if (rules.length === 0)
     return (
       <Text size="sm" mb={6}>
-        Nothing passes gradually from one state to another: give a rule a transition-duration.
+        No transitions: set transition-duration in a rule to add one.
       </Text>
     );
   return rules.map((rule) => (
@@ -169,7 +169,7 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
           onChange={(value) => setKind((value ?? 'note') as Kind)}
         />
         <Select
-          label="Of the part"
+          label="Part"
           w={120}
           allowDeselect={false}
           data={view.parts.map(({ name }) => name)}
@@ -179,7 +179,7 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
         {kind === 'timed' && (
           <>
             <Select
-              label="Once it is"
+              label="When"
               w={130}
               allowDeselect={false}
               data={[{ value: '', label: 'shown' }, ...view.states]}
@@ -187,7 +187,7 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
               onChange={(state) => set({ state: state ?? '' })}
             />
             <TextInput
-              label="After"
+              label="Delay"
               placeholder="{time.slow} or 5s"
               w={140}
               required
@@ -195,13 +195,13 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
               onChange={(event) => set({ after: event.currentTarget.value })}
             />
             <Select
-              label="It"
+              label="Then"
               w={150}
               allowDeselect={false}
               data={[
                 { value: TIMED_ENDS[0], label: 'leaves' },
-                { value: TIMED_ENDS[1], label: 'goes back to rest' },
-                ...view.states.map((state) => ({ value: state, label: `becomes ${state}` })),
+                { value: TIMED_ENDS[1], label: 'Return to rest' },
+                ...view.states.map((state) => ({ value: state, label: `Change to ${state}` })),
               ]}
               value={one.does}
               onChange={(does) => set({ does: does ?? 'leave' })}
@@ -211,14 +211,14 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
         {kind === 'event' && (
           <>
             <TextInput
-              label="On"
+              label="Trigger"
               w={100}
               required
               value={one.on}
               onChange={(event) => set({ on: event.currentTarget.value })}
             />
             <TextInput
-              label="It tells"
+              label="Event name"
               placeholder="dismissed"
               w={140}
               required
@@ -228,7 +228,7 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
           </>
         )}
         <TextInput
-          label={kind === 'note' ? 'Note' : 'Besides'}
+          label={kind === 'note' ? 'Note' : 'Note'}
           w={260}
           value={one.text}
           onChange={(event) => set({ text: event.currentTarget.value })}
@@ -236,9 +236,9 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
       </Group>
       <Refused refusal={refusal} />
       <Group gap="xs" mt="xs">
-        <Button type="submit">Add it</Button>
+        <Button type="submit">Add behaviour</Button>
         <Button variant="default" onClick={done}>
-          Leave it
+          Cancel
         </Button>
       </Group>
     </form>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted, plural } from '@/core/base/words';
 import { Select, TagsInput, Text, TextInput } from '@mantine/core';
 import type { ProofView } from '@/editing/components/queries/proof';
 import { Refused, useStore } from '@/features/session/refused';
@@ -17,9 +18,9 @@ export function PartsPanel({ view }: { view: ProofView }) {
         <thead>
           <tr>
             <th>Part</th>
-            <th>Shows</th>
-            <th>What it is</th>
-            <th>Users may set</th>
+            <th>Content type</th>
+            <th>Description</th>
+            <th>Overridable properties</th>
           </tr>
         </thead>
         <tbody>
@@ -50,7 +51,7 @@ export function PartsPanel({ view }: { view: ProofView }) {
                 <td>
                   <TextInput
                     key={part.description}
-                    aria-label={`What ${part.name} is`}
+                    aria-label={`Description of ${part.name}`}
                     readOnly={!own}
                     defaultValue={part.description}
                     onBlur={(event) =>
@@ -61,8 +62,8 @@ export function PartsPanel({ view }: { view: ProofView }) {
                 </td>
                 <td>
                   <TagsInput
-                    aria-label={`Users may set of ${part.name}`}
-                    placeholder={part.adjustable.length === 0 ? 'nothing, it is fixed' : ''}
+                    aria-label={`Overridable properties of ${part.name}`}
+                    placeholder={part.adjustable.length === 0 ? 'None (fixed)' : ''}
                     readOnly={!own}
                     data={declaredOf(view, part.name)}
                     value={part.adjustable}
@@ -88,9 +89,9 @@ export function PartsPanel({ view }: { view: ProofView }) {
       <div className={classes.body}>
         <Refused refusal={refusal} />
         <Text size="sm" c="dimmed">
-          What is fixed here can be set by no screen. A change reaches {view.reachText}
+          Screens cannot override fixed properties. A change reaches {view.reachText}
           {view.adjusted > 0 &&
-            `; ${view.adjusted} placement${view.adjusted === 1 ? ' sets' : 's set'} what is adjustable now`}
+            `; ${counted(view.adjusted, 'placement')} ${plural(view.adjusted, 'overrides', 'override')} these properties now`}
           .
         </Text>
       </div>

@@ -21,11 +21,11 @@ export function PropTable({
         <tr>
           <th>Name</th>
           <th>Kind</th>
-          <th>May be</th>
-          <th>What for</th>
+          <th>Values</th>
+          <th>Description</th>
           {actions && (
             <th>
-              <span className="visually-hidden">What to do</span>
+              <span className="visually-hidden">Description</span>
             </th>
           )}
         </tr>
@@ -41,12 +41,12 @@ export function PropTable({
                     .map((value) => (value === prop.default ? `${value} (default)` : value))
                     .join(', ')
                 : prop.kind === 'flag'
-                  ? 'set or not'
+                  ? 'true or false'
                   : prop.kind === 'slot'
                     ? slotText(prop)
                     : prop.default
                       ? `“${prop.default}”`
-                      : 'any text'}
+                      : 'Any text'}
             </td>
             <td>{prop.description}</td>
             {actions && <td>{actions(prop.name)}</td>}
@@ -59,4 +59,4 @@ export function PropTable({
 
 /** `one of icon, badge`: what a slot takes. */
 const slotText = ({ accepts = [], most }: Shown): string =>
-  `${most ? `${most === 1 ? 'one' : `up to ${most}`} of ` : ''}${accepts.length > 0 ? accepts.join(', ') : 'any components'}`;
+  `${most ? `${most === 1 ? 'one' : `up to ${most}`} of ` : ''}${accepts.length > 0 ? accepts.join(', ') : 'Any components'}`;

@@ -72,7 +72,7 @@ export function PropForm({ view, prop, done }: { view: ProofView; prop: Prop | n
         )}
         {kind !== 'flag' && kind !== 'slot' && (
           <TextInput
-            label="By default"
+            label="Default"
             placeholder={kind === 'choice' ? (list[0] ?? '') : ''}
             w={130}
             value={standard}
@@ -80,7 +80,7 @@ export function PropForm({ view, prop, done }: { view: ProofView; prop: Prop | n
           />
         )}
         <TextInput
-          label="What for"
+          label="Description"
           w={240}
           value={description}
           onChange={(event) => setDescription(event.currentTarget.value)}
@@ -93,9 +93,9 @@ export function PropForm({ view, prop, done }: { view: ProofView; prop: Prop | n
         </Text>
       )}
       <Group mt="xs" gap="xs">
-        <Button type="submit">{prop ? 'Store it' : 'Add it'}</Button>
+        <Button type="submit">{prop ? 'Save' : 'Add prop'}</Button>
         <Button variant="default" onClick={done}>
-          Leave it
+          Cancel
         </Button>
       </Group>
     </form>
@@ -108,10 +108,10 @@ function Ahead({ view, prop, value }: { view: ProofView; prop: string; value: st
   if (!ahead) return null;
   return (
     <div role="status" style={{ marginTop: 8, fontSize: 13 }} data-testid="ahead">
-      With <b>{value}</b> there are {ahead.combinations.after} combinations instead of{' '}
-      {ahead.combinations.before}. It inherits {ahead.inherits.length} of {view.rules.length} rules.{' '}
+      With <b>{value}</b> makes {ahead.combinations.after} combinations instead of {ahead.combinations.before}
+      . It inherits {ahead.inherits.length} of {view.rules.length} rules.{' '}
       {ahead.unsaid.length === 0
-        ? 'Nothing more needs saying.'
+        ? 'No further rules are needed.'
         : `Others say and it does not yet: ${ahead.unsaid
             .map(({ part, property, saidFor }) => `${property} of ${part} (said for ${saidFor.join(', ')})`)
             .join('; ')}.`}
@@ -134,13 +134,13 @@ export function PropActions({
   const { store } = useCommand();
   return (
     <Group gap={2} wrap="nowrap">
-      <ActionIcon variant="subtle" size="sm" aria-label={`Change the prop ${prop}`} onClick={change}>
+      <ActionIcon variant="subtle" size="sm" aria-label={`Edit prop ${prop}`} onClick={change}>
         <IconPencil size={14} />
       </ActionIcon>
       <ActionIcon
         variant="subtle"
         size="sm"
-        aria-label={`Take out the prop ${prop}`}
+        aria-label={`Remove prop ${prop}`}
         onClick={() => void store('removeProp', { component: view.name, prop }).then(report)}
       >
         <IconTrash size={14} />

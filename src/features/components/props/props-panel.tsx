@@ -24,7 +24,7 @@ export function PropsPanel({ view }: { view: ProofView }) {
           <h2>Props</h2>
           {view.canEdit && (
             <Button size="compact-xs" variant="default" onClick={() => setProp('')}>
-              Add a prop
+              Add prop
             </Button>
           )}
         </header>
@@ -81,8 +81,8 @@ function SlotSheet({ view, slot }: { view: ProofView; slot: PropView }) {
       <div className={classes.body}>
         <Group align="end" gap="xs">
           <MultiSelect
-            label="Takes"
-            placeholder={slot.accepts.length === 0 ? 'any component' : ''}
+            label="Accepts"
+            placeholder={slot.accepts.length === 0 ? 'Any component' : ''}
             miw={220}
             data={view.pieces.components}
             value={slot.accepts}
@@ -91,8 +91,8 @@ function SlotSheet({ view, slot }: { view: ProofView; slot: PropView }) {
             onChange={(accepts) => void save({ accepts })}
           />
           <NumberInput
-            label="At most"
-            placeholder="any number"
+            label="Maximum"
+            placeholder="No limit"
             w={110}
             min={1}
             value={slot.most ?? ''}
@@ -119,7 +119,7 @@ function SlotSheet({ view, slot }: { view: ProofView; slot: PropView }) {
         {view.canEdit && (
           <Select
             key={slot.holds.length}
-            label={slot.holds.length === 0 ? 'Holds until it is filled' : 'Holds besides'}
+            label={slot.holds.length === 0 ? 'Default content' : 'Add content'}
             placeholder="nothing"
             w={260}
             mt="xs"
@@ -172,7 +172,7 @@ function PieceRow({
     <div className={classes.rule} data-piece={piece.name}>
       <Group gap="xs" align="end">
         <Select
-          label="Holds"
+          label="Content"
           w={220}
           searchable
           allowDeselect={false}
@@ -204,10 +204,10 @@ function PieceRow({
             readOnly={!view.canEdit}
             value={piece.passed[prop.name] ?? ''}
             data={[
-              { value: '', label: 'is set here' },
+              { value: '', label: 'is set to a fixed value' },
               ...view.props
                 .filter((own) => own.kind === prop.kind)
-                .map((own) => ({ value: own.name, label: `passed from ${own.name}` })),
+                .map((own) => ({ value: own.name, label: `is passed from ${own.name}` })),
             ]}
             onChange={(outer) => {
               const { [prop.name]: _, ...passed } = piece.passed;
@@ -277,17 +277,17 @@ function Exclusions({ view }: { view: ProofView }) {
   const [why, setWhy] = useState('');
   const [adding, setAdding] = useState(false);
   return (
-    <section className={classes.sheet} aria-label="Not allowed">
+    <section className={classes.sheet} aria-label="Excluded combinations">
       <header>
-        <h2>Not allowed</h2>
+        <h2>Excluded combinations</h2>
         {view.canEdit && !adding && (
           <Button size="compact-xs" variant="default" onClick={() => setAdding(true)}>
-            Exclude a combination
+            Exclude combination
           </Button>
         )}
       </header>
       <div className={classes.body}>
-        {view.excluded.length === 0 && !adding && <Text size="sm">Every combination may be made.</Text>}
+        {view.excluded.length === 0 && !adding && <Text size="sm">No combination is excluded.</Text>}
         {view.excluded.map((one) => (
           <Group key={one.id} className={classes.rule} justify="space-between" wrap="nowrap">
             <div>
@@ -299,12 +299,12 @@ function Exclusions({ view }: { view: ProofView }) {
                 size="compact-xs"
                 variant="subtle"
                 style={{ flexShrink: 0 }}
-                aria-label={`Allow ${one.when}`}
+                aria-label={`Remove exclusion ${one.when}`}
                 onClick={() =>
                   void put('setExclusion', { component: view.name, id: one.id, when: '', why: '' })
                 }
               >
-                Allow it
+                Remove exclusion
               </Button>
             )}
           </Group>
@@ -322,7 +322,7 @@ function Exclusions({ view }: { view: ProofView }) {
             <Group align="start" gap="xs">
               <WhenField
                 view={view}
-                label="Not together"
+                label="Combination"
                 value={when}
                 onChange={setWhen}
                 leave={() => setAdding(false)}
@@ -330,13 +330,13 @@ function Exclusions({ view }: { view: ProofView }) {
                 autoFocus
               />
               <TextInput
-                label="Because"
+                label="Reason"
                 w={220}
                 value={why}
                 onChange={(event) => setWhy(event.currentTarget.value)}
               />
               <Button type="submit" mt={24}>
-                Exclude it
+                Exclude combination
               </Button>
             </Group>
           </form>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted, plural, listed } from '@/core/base/words';
 import { ActionIcon, Autocomplete, Button, Group, Menu, Select } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
 import { useRef, useState, type ReactNode } from 'react';
@@ -74,7 +75,7 @@ export function RuleForm({ view, rule, done }: { view: ProofView; rule: Rule | n
           onChange={(value) => setPart(value ?? 'root')}
         />
         <Button type="submit" mt={24}>
-          {rule ? 'Change it' : 'Add it'}
+          {rule ? 'Save rule' : 'Add rule'}
         </Button>
       </Group>
     </form>
@@ -107,8 +108,8 @@ export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule;
           onKeyDown={(event) => event.key === 'Escape' && done()}
         />
         <TokenChoice
-          label="Is"
-          placeholder="a token or a value"
+          label="Value"
+          placeholder="Token or value"
           w={300}
           property={property.trim()}
           stored=""
@@ -118,7 +119,7 @@ export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule;
           onChange={setText}
         />
         <Button type="submit" mt={24}>
-          Set it
+          Set property
         </Button>
       </Group>
     </form>
@@ -141,15 +142,15 @@ export function RuleMenu({
 }) {
   const { store } = useCommand();
   return (
-    <OpenedMenu label={`More to do with the rule ${rule.when || 'always'}`}>
-      <Menu.Item onClick={() => begin(rule.id, 'add')}>Add a property</Menu.Item>
-      <Menu.Item onClick={() => begin(rule.id, 'change')}>Change when it holds</Menu.Item>
-      <Menu.Item onClick={() => begin(rule.id, 'share')}>Share it as a rule set</Menu.Item>
+    <OpenedMenu label={`Actions for rule ${rule.when || 'always'}`}>
+      <Menu.Item onClick={() => begin(rule.id, 'add')}>Add property</Menu.Item>
+      <Menu.Item onClick={() => begin(rule.id, 'change')}>Edit condition</Menu.Item>
+      <Menu.Item onClick={() => begin(rule.id, 'share')}>Save as rule set</Menu.Item>
       <Menu.Item
         color="red"
         onClick={() => void store('removeRule', { component, rule: rule.id }).then(report)}
       >
-        Take it out
+        Remove rule
       </Menu.Item>
     </OpenedMenu>
   );
@@ -186,17 +187,19 @@ export function Sums({ sums }: { sums: MatrixView['sums'] }) {
   const count = (list: readonly string[], one: string, many: string) =>
     list.length === 0 ? '' : `${list.length} ${list.length === 1 ? one : many}`;
   const said = [
-    sums.alike > 0 ? `${sums.alike} look as another does` : '',
-    sums.idle.length > 0 ? `nothing depends on ${sums.idle.join(', ')}` : '',
-    count(sums.never, 'rule never holds', 'rules never hold'),
-    count(sums.overruled, 'rule is always overruled', 'rules are always overruled'),
-    count(sums.ties, 'place where equal rules disagree', 'places where equal rules disagree'),
+    sums.alike > 0
+      ? `${counted(sums.alike, 'combination')} ${plural(sums.alike, 'renders', 'render')} identically to another`
+      : '',
+    sums.idle.length > 0 ? `${listed(sums.idle)} ${plural(sums.idle.length, 'has', 'have')} no effect` : '',
+    count(sums.never, 'rule never applies', 'rules never apply'),
+    count(sums.overruled, 'rule is always overridden', 'rules are always overridden'),
+    count(sums.ties, 'conflict between equally specific rules', 'conflicts between equally specific rules'),
   ].filter(Boolean);
   if (said.length === 0) return null;
   const details = [
-    ...sums.never.map((rule) => `Never holds: ${rule}`),
-    ...sums.overruled.map((rule) => `Always overruled: ${rule}`),
-    ...sums.ties.map((tie) => `Equal rules, the later wins: ${tie}`),
+    ...sums.never.map((rule) => `Never applies: ${rule}`),
+    ...sums.overruled.map((rule) => `Always overridden: ${rule}`),
+    ...sums.ties.map((tie) => `Equally specific, the later wins: ${tie}`),
   ];
   const summary = `${said.join('; ')}.`;
   return (

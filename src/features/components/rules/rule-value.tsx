@@ -115,21 +115,21 @@ function ValueForm({
     <>
       {from && (
         <Radio.Group
-          label={`This comes from ${from.name}. Change it`}
+          label={`Inherited from ${from.name}. Change the value`}
           value={at}
           onChange={(value) => setAt(value as 'here' | 'source')}
           mb={8}
         >
           <Group gap="md" mt={4}>
-            <Radio value="here" label="here only" />
-            <Radio value="source" label={`in ${from.name}, for all that use it`} />
+            <Radio value="here" label="Here only" />
+            <Radio value="source" label={`In ${from.name}, for everything that uses it`} />
           </Group>
         </Radio.Group>
       )}
       <TokenChoice
         label={`${declaration.property} is`}
         data-autofocus
-        placeholder="Empty, and Enter: take it out"
+        placeholder="Clear the field and press Enter to remove the property"
         property={declaration.property}
         value={typed}
         stored={original}

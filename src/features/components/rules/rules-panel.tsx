@@ -23,7 +23,7 @@ export function RulesPanel({ view }: { view: ProofView }) {
       <header>
         <h2>Rules</h2>
         <Text size="xs" c="dimmed">
-          more conditions are stronger; later among equals
+          more specific rules win; among equals the later one
         </Text>
       </header>
       {/* The buttons inside are reached by Tab too; the arrows are the short way. */}
@@ -57,7 +57,7 @@ export function RulesPanel({ view }: { view: ProofView }) {
         ))}
         {view.rules.length === 0 && (
           <Text size="sm" c="dimmed">
-            No rules yet: it is drawn as the browser would.
+            No rules yet: the component is drawn with the browser’s own styles.
           </Text>
         )}
         <Refused refusal={refusal} />
@@ -66,7 +66,7 @@ export function RulesPanel({ view }: { view: ProofView }) {
         ) : (
           view.canEdit && (
             <Button size="compact-sm" variant="default" mt="xs" onClick={() => setAdding(true)}>
-              Add a rule
+              Add rule
             </Button>
           )
         )}
@@ -99,7 +99,7 @@ const RuleRow = memo(function RuleRow({
           When <span className={classes.condition}>{rule.when}</span>,{' '}
         </>
       ) : (
-        <span className={classes.condition}>Always, </span>
+        <span className={classes.condition}>Always: </span>
       )}
       {rule.part === 'root' ? '' : `of ${rule.part}: `}
       {rule.declarations.map((declaration, i) => (
@@ -133,7 +133,7 @@ function Bases({ view }: { view: ProofView }) {
   if (view.ruleSets.length === 0) return null;
   return (
     <MultiSelect
-      label="Stands on the rule sets"
+      label="Uses rule sets"
       data={view.ruleSets}
       value={view.bases}
       readOnly={!view.canEdit}
@@ -155,7 +155,7 @@ function ShareForm({ share, leave }: { share: (set: string) => void; leave: () =
     >
       <Group align="end" gap="xs" my={6}>
         <TextInput
-          label="Rule set, new or known"
+          label="Rule set (an existing or a new one)"
           placeholder="control"
           value={name}
           required
@@ -163,7 +163,7 @@ function ShareForm({ share, leave }: { share: (set: string) => void; leave: () =
           onChange={(event) => setName(event.currentTarget.value)}
           onKeyDown={(event) => event.key === 'Escape' && leave()}
         />
-        <Button type="submit">Share it</Button>
+        <Button type="submit">Save rule set</Button>
       </Group>
     </form>
   );

@@ -51,7 +51,7 @@ export function AnatomyFigure({
   if (!found || found.parts.length === 0)
     return (
       <Text size="sm" p={14}>
-        Nothing has been measured yet.
+        The specimen has not been measured yet.
       </Text>
     );
   return (
@@ -67,7 +67,7 @@ export function AnatomyFigure({
             <th className="number">No.</th>
             <th>Part</th>
             <th>Size</th>
-            <th>Measured, and where it comes from</th>
+            <th>Measurement and source</th>
           </tr>
         </thead>
         <tbody>
@@ -98,7 +98,7 @@ export function AnatomyFigure({
         variant="default"
         onClick={() => download(`${name}-anatomy.svg`, found.svg, 'image/svg+xml')}
       >
-        Download the drawing
+        Download drawing
       </Button>
     </div>
   );

@@ -73,8 +73,8 @@ export function InspectPanel({
             <thead>
               <tr>
                 <th>Property</th>
-                <th>From</th>
-                <th>Is</th>
+                <th>Source</th>
+                <th>Value</th>
               </tr>
             </thead>
             <tbody>
@@ -85,7 +85,7 @@ export function InspectPanel({
                     {token ? (
                       <Link href={link(`/libraries/${library.slug}/tokens/${token}`)}>{token}</Link>
                     ) : (
-                      'a raw value'
+                      'raw value'
                     )}
                   </td>
                   <td className="path">{value}</td>
@@ -121,7 +121,7 @@ export function InspectPanel({
         </div>
       ) : (
         <Text size="sm" p={14}>
-          Pick a part of the specimen.
+          Select a part of the specimen to see its measurements and values.
         </Text>
       )}
     </section>

@@ -59,7 +59,7 @@ export function LayoutPanel({ view }: { view: ProofView }) {
           aria-pressed={several}
           onClick={() => setQuery({ width: several ? null : 'several' })}
         >
-          {several ? 'Look at it in one width' : 'Look at it in several widths'}
+          {several ? 'Single width' : 'All preview widths'}
         </Button>
       </header>
       <div className={classes.body}>
@@ -73,7 +73,7 @@ export function LayoutPanel({ view }: { view: ProofView }) {
             onChange={(value) => setPart(value ?? 'root')}
           />
           <Select
-            label="Holds"
+            label="Applies when"
             w={250}
             allowDeselect={false}
             value={when}
@@ -103,7 +103,7 @@ export function LayoutPanel({ view }: { view: ProofView }) {
           )}
         </div>
         <Text size="sm" c="dimmed" mt="sm">
-          Each is a rule of the component and stands under Rules too. An empty field says nothing.
+          Each value is a rule of the component, listed under Rules too. An empty field sets nothing.
         </Text>
       </div>
     </section>

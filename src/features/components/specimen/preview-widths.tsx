@@ -17,7 +17,7 @@ export function PreviewWidths({ close }: { close: () => void }) {
     (text) => !/^\d+$/.test(text) || Number(text) < NARROWEST || Number(text) > WIDEST,
   );
   return (
-    <Modal opened onClose={close} title="Widths to look at specimens in">
+    <Modal opened onClose={close} title="Preview widths">
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -33,23 +33,23 @@ export function PreviewWidths({ close }: { close: () => void }) {
       >
         <Stack>
           <TagsInput
-            label="In CSS pixels"
-            description="Type one and press Enter. They are the same for everybody in the workspace."
+            label="Widths in px"
+            description="Type a width and press Enter. Preview widths are shared by the whole workspace."
             value={typed}
             maxTags={MOST_WIDTHS}
             data-autofocus
             error={
               wrong === undefined
                 ? problem
-                : `${wrong} is no width: use whole numbers from ${NARROWEST} to ${WIDEST}`
+                : `“${wrong}” is not a valid width: use a whole number from ${NARROWEST} to ${WIDEST} px`
             }
             onChange={setTyped}
           />
           <Text size="sm" c="dimmed">
-            {MOST_WIDTHS} at the most.
+            {MOST_WIDTHS} at most.
           </Text>
           <Button type="submit" w="fit-content" disabled={typed.length === 0 || wrong !== undefined}>
-            Use these widths
+            Save widths
           </Button>
         </Stack>
       </form>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import {
   Button,
   Checkbox,
@@ -32,17 +33,17 @@ import classes from '../components.module.css';
 /** What a frame tells of every part: for its code, for what guards promise, and for contrasts that rules do not tell. */
 const MEASURED = [...new Set([...LOOK_PROPERTIES, ...GUARDED, ...CONTRAST_PROPERTIES])];
 export const PLAIN_GROUNDS = [
-  { value: '#ffffff', label: 'white' },
-  { value: '#000000', label: 'black' },
+  { value: '#ffffff', label: 'White' },
+  { value: '#000000', label: 'Black' },
 ];
 /** As wide a drawing has room; what is wider is shrunk to it. */
 const ROOM = 600;
 const CONTENT_LABELS: Record<Contents, string> = {
-  'its own': 'its own words',
-  long: 'long words',
-  short: 'one letter',
-  empty: 'nothing',
-  rows: 'rows of data',
+  default: 'Default',
+  long: 'Long text',
+  short: 'One character',
+  empty: 'Empty',
+  rows: 'Data rows',
 };
 
 /** The live specimen, with everything that can be turned on it. */
@@ -119,7 +120,7 @@ export function SpecimenPanel({
         <h2>Specimen</h2>
         <GridSelect grids={view.grids} />
         <Select
-          aria-label="Ground"
+          aria-label="Backdrop"
           w={200}
           allowDeselect={false}
           value={query.get('ground') ?? view.backdrops[0]?.name ?? '#ffffff'}
@@ -136,7 +137,7 @@ export function SpecimenPanel({
               <BesideFrames
                 {...shown}
                 axes={library.axes}
-                title={`Specimen of ${view.name}, ${width} wide`}
+                title={`Specimen of ${view.name}, ${width} px`}
                 width={width}
                 scale={Math.min(1, ROOM / width)}
                 {...(i > 0 && { measure: undefined, onMeasured: undefined, onSaid: undefined })}
@@ -154,12 +155,12 @@ export function SpecimenPanel({
       )}
       {fixed.length > 0 && (
         <Text size="sm" px={14} py={6} role="status" data-testid="fixed-text">
-          Does not grow with the reader’s text, being set in px: {fixed.join(', ')}.
+          Does not grow with the reader’s text size (set in px): {fixed.join(', ')}.
         </Text>
       )}
       {drawn.excluded && (
         <Text size="sm" px={14} py={6} role="status" c="var(--bad)">
-          This combination must not be made: {drawn.excluded}.
+          This combination is excluded: {drawn.excluded}.
         </Text>
       )}
       <Group className={classes.turns} gap="sm">
@@ -173,11 +174,11 @@ export function SpecimenPanel({
               : 'own'
           }
           data={[
-            { value: '', label: 'as wide as here' },
-            { value: 'several', label: 'several at once' },
+            { value: '', label: 'Auto' },
+            { value: 'several', label: 'All preview widths' },
             ...widths.map((width) => ({ value: String(width), label: `${width} wide` })),
-            { value: 'own', label: 'another width' },
-            ...(me.person.administrator ? [{ value: 'change', label: 'change these widths …' }] : []),
+            { value: 'own', label: 'Custom …' },
+            ...(me.person.administrator ? [{ value: 'change', label: 'Edit preview widths …' }] : []),
           ]}
           onChange={(value) => {
             if (value === 'change') return setChanging(true);
@@ -190,7 +191,7 @@ export function SpecimenPanel({
         {changing && <PreviewWidths close={() => setChanging(false)} />}
         {typeof state.width === 'number' && (
           <NumberInput
-            aria-label="Width in pixels"
+            aria-label="Width in px"
             w={90}
             min={100}
             max={4000}
@@ -200,20 +201,20 @@ export function SpecimenPanel({
           />
         )}
         <Select
-          aria-label="Filled with"
+          aria-label="Content"
           w={150}
           allowDeselect={false}
           value={state.contents}
           data={CONTENTS.map((value) => ({ value, label: CONTENT_LABELS[value] }))}
-          onChange={(value) => setState({ contents: (value ?? 'its own') as Contents })}
+          onChange={(value) => setState({ contents: (value ?? 'default') as Contents })}
         />
         <Switch
-          label="right to left"
+          label="Right to left"
           checked={state.dir === 'rtl'}
           onChange={(event) => setState({ dir: event.currentTarget.checked ? 'rtl' : 'ltr' })}
         />
         <Switch
-          label="text at 200 %"
+          label="Text at 200 %"
           checked={state.textSize === 2}
           onChange={(event) => setState({ textSize: event.currentTarget.checked ? 2 : 1 })}
         />
@@ -221,7 +222,7 @@ export function SpecimenPanel({
       {state.contents === 'rows' && (
         <div className={classes.body}>
           <Textarea
-            label="Rows, as CSV: the first line names props"
+            label="Rows as CSV; the first line names props"
             autosize
             minRows={3}
             maxRows={12}
@@ -231,7 +232,7 @@ export function SpecimenPanel({
             styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)', fontSize: 12 } }}
           />
           <Text size="sm" mt={4} role="status" data-testid="rows">
-            {drawn.rows} row{drawn.rows === 1 ? '' : 's'} drawn.
+            {counted(drawn.rows, 'row')} drawn.
             {drawn.unknown.length > 0 && ` No prop is called ${drawn.unknown.join(', ')}.`}
           </Text>
         </div>
@@ -301,7 +302,7 @@ function Combination({ view, drawn }: { view: ProofView; drawn: SpecimenView }) 
       />
       {changed && (
         <Button variant="subtle" size="compact-sm" mb={5} onClick={() => setState({ props: {}, states: [] })}>
-          Back to its defaults
+          Reset to defaults
         </Button>
       )}
     </Group>
@@ -345,9 +346,9 @@ function ContrastRows({
             <th>
               {drawn.label}, {drawn.state}
             </th>
-            <th>Shows</th>
+            <th>Content type</th>
             <th className="number">Lowest contrast</th>
-            <th className="number">Needs</th>
+            <th className="number">Required</th>
             <th>Under</th>
           </tr>
         </thead>
@@ -357,15 +358,15 @@ function ContrastRows({
               check.ratio === null
                 ? seen?.find(({ part, kind }) => part === check.part && kind === check.kind)
                 : undefined;
-            const ratio = check.ratio ?? measured?.ratio ?? 'not known';
+            const ratio = check.ratio ?? measured?.ratio ?? 'Not known';
             const weak = check.ratio === null ? measured?.passes === false : !check.passes;
             return (
               <tr key={check.part + check.kind}>
                 <td className="path">{check.part}</td>
                 <td>{check.kind}</td>
                 <td className="number">{weak ? <b className={classes.failing}>{ratio}</b> : ratio}</td>
-                <td className="number">{check.needs ?? 'nothing, disabled'}</td>
-                <td>{check.ratio === null ? 'measured through this lens' : check.worst}</td>
+                <td className="number">{check.needs ?? 'None (disabled)'}</td>
+                <td>{check.ratio === null ? 'measured in the current lens' : check.worst}</td>
               </tr>
             );
           })}

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { CONTENTS, type Contents } from '@/core/components/contents';
 import { useQuery } from '@/ui/frame/lens';
 
-/** Which combination a component is shown in, and how: kept in the address, so that a link opens the same. */
+/** Which? combination a component is shown in, and how: kept in the address, so that a link opens the same. */
 export interface SpecimenState {
   props: Record<string, string>;
   states: string[];
@@ -38,7 +38,7 @@ export function useSpecimenState(): [SpecimenState, (next: Partial<SpecimenState
     return {
       props: read(one.with),
       states: one.state.split('+').filter(Boolean),
-      contents: CONTENTS.find((name) => name === one.contents) ?? 'its own',
+      contents: CONTENTS.find((name) => name === one.contents) ?? 'default',
       width: one.width === 'several' ? 'several' : width >= 100 && width <= 4000 ? Math.round(width) : null,
       dir: one.dir === 'rtl' ? 'rtl' : 'ltr',
       textSize: one.text === '200' ? 2 : 1,
@@ -53,7 +53,7 @@ export function useSpecimenState(): [SpecimenState, (next: Partial<SpecimenState
             .join(';') || null,
       }),
       ...(next.states && { state: next.states.join('+') || null }),
-      ...(next.contents && { contents: next.contents === 'its own' ? null : next.contents }),
+      ...(next.contents && { contents: next.contents === 'default' ? null : next.contents }),
       ...(next.width !== undefined && { width: next.width === null ? null : String(next.width) }),
       ...(next.dir && { dir: next.dir === 'ltr' ? null : next.dir }),
       ...(next.textSize && { text: next.textSize === 1 ? null : '200' }),

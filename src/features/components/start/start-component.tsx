@@ -10,7 +10,7 @@ import { StartFromCode } from './start-from-code';
 import { StartFromMarkup } from './start-from-markup';
 
 const WAYS = [
-  { value: 'nothing', label: 'Nothing' },
+  { value: 'nothing', label: 'Blank' },
   { value: 'other', label: 'Another component' },
   { value: 'markup', label: 'Markup' },
   { value: 'code', label: 'Code' },
@@ -25,10 +25,10 @@ export function StartComponent({ others, close }: { others: readonly string[]; c
   const [way, setWay] = useState<Way>('nothing');
   const open = (name: string) => router.push(link(`/libraries/${library.slug}/components/${name}`));
   return (
-    <Modal opened onClose={close} title="Start a component" size={way === 'markup' ? 980 : 'lg'}>
+    <Modal opened onClose={close} title="Create component" size={way === 'markup' ? 980 : 'lg'}>
       <Stack>
         <SegmentedControl
-          aria-label="Start from"
+          aria-label="Based on"
           data={WAYS.map(({ value, label }) => ({ value, label }))}
           value={way}
           onChange={(value) => setWay(value as Way)}
@@ -76,12 +76,12 @@ function StartPlain({ open, others }: { open: (name: string) => void; others?: r
               onChange={(value) => setFrom(value ?? '')}
             />
             <Select
-              label="As"
+              label="Mode"
               value={linked}
               allowDeselect={false}
               data={[
-                { value: 'linked', label: 'a variation: it says what differs, and follows all else' },
-                { value: 'free', label: 'a free copy: what happens to the other is nothing to it' },
+                { value: 'linked', label: 'Variation (stays linked)' },
+                { value: 'free', label: 'Copy (independent)' },
               ]}
               onChange={(value) => setLinked(value ?? 'linked')}
             />
@@ -89,10 +89,10 @@ function StartPlain({ open, others }: { open: (name: string) => void; others?: r
         )}
         <Refused refusal={refusal} />
         {others?.length === 0 ? (
-          <Text size="sm">There is none yet.</Text>
+          <Text size="sm">There are no components yet.</Text>
         ) : (
           <Button type="submit" w="fit-content">
-            Start it
+            Create component
           </Button>
         )}
       </Stack>

@@ -70,7 +70,7 @@ export function StartFromCode({ open }: { open: (name: string) => void }) {
                 <tr>
                   <th>Prop</th>
                   <th>Kind</th>
-                  <th>May be</th>
+                  <th>Values</th>
                 </tr>
               </thead>
               <tbody>
@@ -93,7 +93,7 @@ export function StartFromCode({ open }: { open: (name: string) => void }) {
         )}
         <Refused refusal={refusal} />
         <Button type="submit" w="fit-content" disabled={!component}>
-          Start it
+          Create component
         </Button>
       </Stack>
     </form>

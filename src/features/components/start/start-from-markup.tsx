@@ -115,7 +115,7 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
       >
         <Group grow align="start">
           <Textarea
-            label="HTML, pasted or dropped"
+            label="HTML (paste or drop)"
             rows={5}
             wrap="off"
             spellCheck={false}
@@ -124,7 +124,7 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
             onChange={(event) => setHtml(event.currentTarget.value)}
           />
           <Textarea
-            label="CSS that belongs to it"
+            label="Its CSS"
             rows={5}
             wrap="off"
             spellCheck={false}
@@ -135,7 +135,7 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
         </Group>
         <Group mt="xs" align="end">
           <FileInput
-            label="Or files"
+            label="Or choose files"
             placeholder=".html and .css"
             multiple
             accept=".html,.htm,.css"
@@ -143,7 +143,7 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
             onChange={(files) => void bring(files)}
           />
           <Button variant="default" disabled={html.trim() === ''} onClick={() => void look()}>
-            Find its pieces
+            Find elements
           </Button>
         </Group>
       </div>
@@ -155,7 +155,7 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
       {found && (
         <>
           <TextInput
-            aria-label="Search pieces"
+            aria-label="Search elements"
             placeholder={`Search ${found.length} elements`}
             value={search}
             onChange={(event) => setSearch(event.currentTarget.value)}
@@ -180,7 +180,7 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
             ))}
             {shown.length > 200 && (
               <Text size="xs" p={6}>
-                and {shown.length - 200} more: search for the one you want
+                and {shown.length - 200} more: narrow the search
               </Text>
             )}
           </ScrollArea.Autosize>
@@ -196,8 +196,8 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
           <Text size="sm" data-testid="proposal">
             {proposed.parts.length} parts, {proposed.props.length} props (
             {proposed.props.map((prop) => prop.name).join(', ') || 'none'}), {proposed.rules.length} rules. Of
-            its values {proposed.exact} are tokens already, {proposed.near} are near to one, {proposed.raw}{' '}
-            are raw.
+            the values {proposed.exact} equal a token, {proposed.near} are near a token, {proposed.raw} are
+            raw.
           </Text>
           <ScrollArea.Autosize mah={230} type="auto" my={6}>
             <table className="rows">
@@ -205,7 +205,7 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
                 <tr>
                   <th>Rule</th>
                   <th>Property</th>
-                  <th>Is</th>
+                  <th>Value</th>
                   <th>Bound to</th>
                 </tr>
               </thead>
@@ -254,7 +254,7 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
               value={name}
               onChange={(event) => setName(event.currentTarget.value)}
             />
-            <Button type="submit">Start it</Button>
+            <Button type="submit">Create component</Button>
           </Group>
           <Refused refusal={refusal} />
         </form>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Button, Checkbox, Group, Modal, Stack, Text, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconMoon } from '@tabler/icons-react';
@@ -32,7 +33,7 @@ export function ContextsPage() {
           <CsvButton view="overridesCsv" input={{ layer }} file={`${library.slug}-contexts.csv`} />
           {library.canEdit && (
             <Button leftSection={<IconMoon size={14} />} onClick={() => setMaking(true)}>
-              Make a dark scheme
+              Generate dark scheme
             </Button>
           )}
         </>
@@ -42,7 +43,7 @@ export function ContextsPage() {
       <div className={classes.page}>
         <nav aria-label="Layers" className={classes.layers}>
           <Text size="sm" c="dimmed" mb={6}>
-            Where two speak of one token, the lower in this list wins.
+            Where two layers set one token, the lower one wins.
           </Text>
           <ol>
             {view.layers.map((one) => (
@@ -63,15 +64,17 @@ export function ContextsPage() {
         </nav>
         <section>
           <h2 className={classes.title}>
-            {view.rows.length} value{view.rows.length === 1 ? '' : 's'} under {view.label || 'no context'}
+            {counted(view.rows.length, 'value')} under {view.label || 'In every context'}
           </h2>
           {view.rows.length === 0 ? (
             <div className="sheet" style={{ padding: 28 }}>
               <Text fw={600}>
-                {view.layers.length <= 1 ? 'Every value holds everywhere.' : 'This layer says nothing yet.'}
+                {view.layers.length <= 1
+                  ? 'Every value applies in every context.'
+                  : 'This layer sets no values yet.'}
               </Text>
               <Text size="sm" c="dimmed">
-                Make a dark scheme from the light one, or set a token’s value under a context in its detail.
+                Generate a dark scheme from the light one, or set a token’s value under a context on its page.
               </Text>
             </div>
           ) : (
@@ -79,9 +82,9 @@ export function ContextsPage() {
               <thead>
                 <tr>
                   <th>Token</th>
-                  <th>By default</th>
-                  <th>Here</th>
-                  <th>As written</th>
+                  <th>Default</th>
+                  <th>In this context</th>
+                  <th>Source</th>
                 </tr>
               </thead>
               <tbody>
@@ -100,7 +103,7 @@ export function ContextsPage() {
                     <td>
                       <span className={classes.value}>
                         <Specimen type={row.type} css={row.after} /> {shortValue(row.after)}
-                        {row.same ? ' (no different)' : ''}
+                        {row.same ? ' (no difference)' : ''}
                       </span>
                     </td>
                     <td className="path">{row.text.slice(0, 60)}</td>
@@ -137,11 +140,11 @@ function MakeScheme({ close }: { close: () => void }) {
   };
   const failing = view?.steps.filter((step) => step.how === 'fails').length ?? 0;
   return (
-    <Modal opened onClose={close} title="Make a dark scheme from the light one" size={900}>
+    <Modal opened onClose={close} title="Generate a dark scheme" size={900}>
       <Stack gap="sm">
         <Text size="sm">
-          Each purpose refers to the step at the other end of its ramp, and from there to the nearest step at
-          which its pairings pass. What has a value there already is left alone.
+          Each semantic token is mirrored to the opposite end of its ramp and adjusted to the nearest step at
+          which its pairings pass. Tokens that have a value in the context already are left alone.
         </Text>
         <Group>
           <TextInput
@@ -173,8 +176,8 @@ function MakeScheme({ close }: { close: () => void }) {
         {view && view.steps.length > 0 && (
           <>
             <Text size="sm">
-              {view.steps.length} purposes, {view.steps.filter((step) => step.how === 'moved').length} moved
-              on until they pass
+              {view.steps.length} semantic tokens, {view.steps.filter((step) => step.how === 'moved').length}{' '}
+              adjusted to pass
               {failing > 0 ? `, ${failing} that cannot pass in their ramp` : ''}
               {view.kept > 0 ? `; ${view.kept} have a value under ${to} already` : ''}.
             </Text>
@@ -182,10 +185,10 @@ function MakeScheme({ close }: { close: () => void }) {
               <table className="rows">
                 <thead>
                   <tr>
-                    <th>Purpose</th>
+                    <th>Semantic token</th>
                     <th>{from}</th>
                     <th>{to}</th>
-                    <th>How</th>
+                    <th>Change</th>
                   </tr>
                 </thead>
                 <tbody>
@@ -221,10 +224,10 @@ function MakeScheme({ close }: { close: () => void }) {
         )}
         <Group>
           <Button onClick={() => void make()} disabled={!view || view.steps.length === leave.size}>
-            Make {view ? view.steps.length - leave.size : 0} values under {to}
+            Generate {view ? view.steps.length - leave.size : 0} values under {to}
           </Button>
           <Button variant="default" onClick={close}>
-            Leave it
+            Cancel
           </Button>
         </Group>
       </Stack>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { ActionIcon, Button, Group, Menu, Text, TextInput } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconPencil, IconTrash } from '@tabler/icons-react';
@@ -15,10 +16,10 @@ import classes from './fonts.module.css';
 
 const NOTHING = {};
 const FROM = {
-  files: 'files of this library',
-  'the program': 'ships with the program',
-  'the system': 'whatever the reader’s system has',
-  nowhere: 'no file',
+  files: 'Files of this library',
+  'the program': 'Ships with Seedplan',
+  'the system': 'The reader’s system font',
+  nowhere: 'No file',
 } as const;
 
 /** The fonts that are there and those that are asked for: what files say, who uses them, and what is missing. */
@@ -39,7 +40,7 @@ export function FontsPage() {
   const missing = view.families.filter(({ from }) => from === 'nowhere').length;
   return (
     <TokensSection
-      tools={library.canEdit && <Button onClick={() => choose.current?.()}>Bring font files</Button>}
+      tools={library.canEdit && <Button onClick={() => choose.current?.()}>Upload fonts</Button>}
     >
       <h1 className="visually-hidden">Fonts of {library.name}</h1>
       {refusal && (
@@ -60,7 +61,7 @@ export function FontsPage() {
         >
           <Text size="sm" c="dimmed">
             Drop .ttf, .otf, .woff or .woff2 files here.{' '}
-            {missing > 0 ? `${missing} wanted and not there.` : ''}
+            {missing > 0 ? `${counted(missing, 'family', 'families')} missing.` : ''}
           </Text>
         </Dropzone>
       )}
@@ -166,7 +167,7 @@ function Family({
       )}
       {family.missing.map(({ weight, closest, paths }) => (
         <p key={weight} className={classes.missing}>
-          Weight {weight} is asked for by {paths.join(', ')} and not there.{' '}
+          Weight {weight} is required by {paths.join(', ')} and missing.{' '}
           {library.canEdit && (
             <Button
               size="compact-xs"
@@ -182,12 +183,12 @@ function Family({
         <div>
           {family.uses.length === 0 ? (
             <Text size="sm" c="dimmed">
-              No token names it.
+              No token uses this family.
             </Text>
           ) : (
             <>
               <Text size="sm" c="dimmed">
-                {family.uses.length} token{family.uses.length === 1 ? '' : 's'}
+                {counted(family.uses.length, 'token')}
                 {family.reached > 0 ? `, ${family.reached} more things by them` : ''}
               </Text>
               <ul className={classes.uses}>
@@ -216,7 +217,7 @@ function Family({
                 <th>Scripts</th>
                 <th>Licence</th>
                 <th>
-                  <span className="visually-hidden">What to do</span>
+                  <span className="visually-hidden">Action</span>
                 </th>
               </tr>
             </thead>
@@ -239,7 +240,7 @@ function Family({
                         {font.axes.map(({ name: axis, min, max }) => `${axis} ${min}–${max}`).join(', ') ||
                           'none'}
                       </td>
-                      <td>{font.scripts.join(', ') || 'none in full'}</td>
+                      <td>{font.scripts.join(', ') || 'None in full'}</td>
                       <td>
                         {font.embedding}
                         {font.noSubsetting ? ', no subsetting' : ''}
@@ -251,7 +252,7 @@ function Family({
                           <ActionIcon
                             variant="subtle"
                             size="sm"
-                            aria-label={`Take out ${file}`}
+                            aria-label={`Remove ${file}`}
                             onClick={() =>
                               run(store('removeFontFile', { asset: family.asset!.id, file: id }))
                             }

@@ -49,23 +49,23 @@ export function PairingsPage() {
           value={through ? 'lens' : ''}
           onChange={(value) => setQuery({ through: value })}
           data={[
-            { value: '', label: 'worst context' },
-            { value: 'lens', label: 'through the lens' },
+            { value: '', label: 'Worst context' },
+            { value: 'lens', label: 'Current lens' },
           ]}
         />
         <Switch
           size="xs"
           checked={all}
-          label="also colours that are paired with nothing"
+          label="Show unpaired colours"
           onChange={(event) => setQuery({ all: event.currentTarget.checked ? 'yes' : null })}
         />
       </Group>
       {view.texts.length === 0 ? (
         <div className="sheet" style={{ padding: 28 }}>
-          <Text fw={600}>Nothing is paired yet.</Text>
+          <Text fw={600}>No pairings yet.</Text>
           <Text size="sm" c="dimmed">
-            A pairing says which text is meant for which surface, and the contrast it needs. Show all colours
-            and choose a cell to declare one.
+            A pairing states which text colour is meant for which surface and the contrast it needs. Show
+            unpaired colours and select a cell to declare one.
           </Text>
         </div>
       ) : (
@@ -195,7 +195,7 @@ function Chosen({
         <h2 className={classes.title} style={{ overflowWrap: 'anywhere' }}>
           {text} on {surface}
         </h2>
-        <CloseButton aria-label="Back to the list" onClick={close} />
+        <CloseButton aria-label="Back to list" onClick={close} />
       </Group>
       <div className={classes.big} style={{ color: cell.textCss, background: cell.surfaceCss }} data-specimen>
         <span style={{ fontSize: 26, fontWeight: 600 }}>Ferries leave at 06:40</span>
@@ -215,7 +215,7 @@ function Chosen({
       {canEdit && (
         <Group gap="xs" align="end">
           <NumberInput
-            label="Contrast needed"
+            label="Required contrast"
             size="xs"
             w={120}
             min={1}
@@ -233,14 +233,14 @@ function Chosen({
             onClick={() => void store('pair', { pairs: [{ text, surface }], needs }).then(notifyError)}
             disabled={cell.declared && needs === cell.needs}
           >
-            {cell.declared ? 'Change it' : 'Declare it'}
+            {cell.declared ? 'Save' : 'Declare pairing'}
           </Button>
           {cell.declared && (
             <Button
               variant="default"
               onClick={() => void store('unpair', { text, surface }).then(notifyError)}
             >
-              Take apart
+              Remove pairing
             </Button>
           )}
         </Group>
@@ -248,7 +248,7 @@ function Chosen({
       {cell.passes === false && solutions && (
         <>
           <Side
-            title="Change the text"
+            title="Change text colour"
             path={text}
             side={solutions.text}
             backdrop={cell.surfaceCss}
@@ -257,7 +257,7 @@ function Chosen({
             use={use}
           />
           <Side
-            title="Change the surface"
+            title="Change surface colour"
             path={surface}
             side={solutions.surface}
             backdrop={cell.textCss}
@@ -296,7 +296,7 @@ function Side({
       </Text>
       {offers.length === 0 && (
         <Text size="sm" c="dimmed">
-          {side.why ?? 'Nothing to change here.'}
+          {side.why ?? 'No change needed.'}
         </Text>
       )}
       {offers.map((one) => (
@@ -313,12 +313,12 @@ function Side({
           <Text size="xs" ff="monospace" style={{ flex: 1, overflowWrap: 'anywhere' }}>
             {one.token ?? one.css}{' '}
             <Text span size="xs" c="dimmed">
-              {one.token ? one.css : 'nearest of its hue'}, CIEDE2000 {one.difference.toFixed(1)}
+              {one.token ? one.css : 'nearest in hue'}, CIEDE2000 {one.difference.toFixed(1)}
             </Text>
           </Text>
           {canEdit && (
             <Button size="compact-xs" variant="default" onClick={() => use(path, side, one)}>
-              Use it
+              Use
             </Button>
           )}
         </Group>

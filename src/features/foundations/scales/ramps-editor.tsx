@@ -64,7 +64,7 @@ export function RampsEditor({ parameters, change, preview }: EditorProps) {
                 <ActionIcon
                   variant="subtle"
                   color="gray"
-                  aria-label={`Take out ${hue.name}`}
+                  aria-label={`Remove ${hue.name}`}
                   onClick={() => set({ hues: recipe.hues.filter((_, j) => j !== i) })}
                 >
                   <IconX size={14} />
@@ -80,7 +80,7 @@ export function RampsEditor({ parameters, change, preview }: EditorProps) {
               set({ hues: [...recipe.hues, { name: `hue-${recipe.hues.length + 1}`, anchors: ['#8a5a00'] }] })
             }
           >
-            Add a hue of the same lightness
+            Add hue with the same lightness
           </Button>
         </div>
         <div className={classes.options}>
@@ -93,7 +93,7 @@ export function RampsEditor({ parameters, change, preview }: EditorProps) {
           <Group gap="lg">
             <Checkbox
               checked={recipe.keepAnchors}
-              label="Keep the anchors exactly"
+              label="Keep anchors exact"
               onChange={(event) => set({ keepAnchors: event.currentTarget.checked })}
             />
             <Checkbox
@@ -112,8 +112,8 @@ export function RampsEditor({ parameters, change, preview }: EditorProps) {
               w={130}
               value={recipe.gamut}
               data={[
-                { value: 'srgb', label: 'within sRGB' },
-                { value: 'display-p3', label: 'within P3' },
+                { value: 'srgb', label: 'Within sRGB' },
+                { value: 'display-p3', label: 'Within P3' },
               ]}
               allowDeselect={false}
               onChange={(value) => set({ gamut: value as RampRecipe['gamut'] })}
@@ -167,7 +167,7 @@ export function RampsEditor({ parameters, change, preview }: EditorProps) {
               <ActionIcon
                 variant="subtle"
                 color="gray"
-                aria-label="Take this need out"
+                aria-label="Remove requirement"
                 onClick={() => set({ needs: recipe.needs.filter((_, j) => j !== i) })}
               >
                 <IconX size={14} />
@@ -206,7 +206,7 @@ export function RampsEditor({ parameters, change, preview }: EditorProps) {
           change={(lightness) => set({ lightness })}
         />
         <Curve
-          title="Chroma, of the anchor’s"
+          title="Chroma, relative to the anchor"
           unit={(value) => `${Math.round(value * 100)} %`}
           knots={recipe.chroma}
           range={[0, 1.5]}
@@ -215,7 +215,7 @@ export function RampsEditor({ parameters, change, preview }: EditorProps) {
           change={(next) => set({ chroma: next })}
         />
         <Curve
-          title="Hue, turned from the anchor’s"
+          title="Hue, relative to the anchor"
           unit={(value) => `${Math.round(value)}°`}
           knots={recipe.hue}
           range={[-60, 60]}
@@ -261,7 +261,7 @@ function Ramp({
           {steps.map((step) => (
             <th key={step} scope="col">
               {step}
-              {stepOf(step)?.tuned ? <small title="Tuned by hand"> tuned</small> : null}
+              {stepOf(step)?.tuned ? <small title="Adjusted by hand"> adjusted</small> : null}
             </th>
           ))}
         </tr>
@@ -271,7 +271,7 @@ function Ramp({
           (step) => stepOf(step)?.before !== undefined && stepOf(step)?.before !== stepOf(step)?.after,
         ) && (
           <tr>
-            <th scope="row">stands now</th>
+            <th scope="row">current</th>
             {steps.map((step) => (
               <td key={step}>
                 <span
@@ -284,7 +284,7 @@ function Ramp({
           </tr>
         )}
         <tr>
-          <th scope="row">would be</th>
+          <th scope="row">new</th>
           {steps.map((step) => {
             const css = stepOf(step)?.after;
             return (

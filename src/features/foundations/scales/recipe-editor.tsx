@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Alert, Button, Checkbox, Group, Text, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState, type ComponentType } from 'react';
@@ -82,7 +83,7 @@ export function RecipeEditor({
       {canEdit && (
         <Group mt="md" align="end">
           <TextInput
-            label="Family"
+            label="Group"
             value={family}
             w={160}
             onChange={(event) => setFamily(event.currentTarget.value)}
@@ -98,27 +99,27 @@ export function RecipeEditor({
             {id === null
               ? `Generate ${preview?.steps.length ?? 0} tokens`
               : changed.length === 0
-                ? 'Store the recipe'
-                : `Change ${changed.length} token${changed.length === 1 ? '' : 's'}`}
+                ? 'Save recipe'
+                : `Update ${counted(changed.length, 'token')}`}
           </Button>
           {id !== null && text !== stored && (
             <Button
               variant="default"
               onClick={() => setParameters(JSON.parse(stored) as Record<string, unknown>)}
             >
-              Back to what is stored
+              Reset
             </Button>
           )}
           {id !== null && (
             <Button variant="subtle" color="gray" onClick={() => void store('forgetRecipe', { id })}>
-              Forget the recipe, keep the tokens
+              Remove recipe, keep tokens
             </Button>
           )}
           {tuned.length > 0 && (
             <Checkbox
               pb={6}
               checked={overTuned}
-              label={`Also make anew the ${tuned.length} tuned by hand: ${tuned
+              label={`Also regenerate the ${tuned.length} adjusted by hand: ${tuned
                 .slice(0, 4)
                 .map((step) => step.path.slice(family.length + 1))
                 .join(', ')}${tuned.length > 4 ? ' …' : ''}`}

@@ -43,10 +43,11 @@ export function ScalesPage() {
       {view.recipes.length === 0 && !fresh ? (
         <div className="sheet" style={{ padding: 34 }}>
           <Text fw={600} size="lg">
-            No family has a recipe yet.
+            No generated scales yet.
           </Text>
           <Text c="dimmed" mb="md">
-            Generate colour ramps, a type scale or spaces; the family remembers what it was made from.
+            Generate colour ramps, a type scale or a spacing scale. The recipe is kept with the tokens, so
+            that a scale can be regenerated.
           </Text>
           {library.canEdit && (
             <Group>
@@ -60,7 +61,7 @@ export function ScalesPage() {
         </div>
       ) : (
         <>
-          <nav className={classes.families} aria-label="Families">
+          <nav className={classes.families} aria-label="Groups">
             {view.recipes.map((recipe) => (
               <button
                 key={recipe.id}
@@ -68,7 +69,7 @@ export function ScalesPage() {
                 onClick={() => setQuery({ recipe: recipe.id, new: null })}
               >
                 {recipe.label} <span className="path">{recipe.family}</span>
-                {recipe.tuned > 0 ? <small>{recipe.tuned} tuned by hand</small> : null}
+                {recipe.tuned > 0 ? <small>{recipe.tuned} adjusted by hand</small> : null}
               </button>
             ))}
             {fresh && <button aria-pressed>{fresh.label}, new</button>}

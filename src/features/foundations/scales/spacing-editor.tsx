@@ -15,15 +15,15 @@ export function SpacingEditor({ parameters, change, preview }: EditorProps) {
     <div>
       <Group align="end" gap="md">
         <div>
-          <div className={classes.label}>By</div>
+          <div className={classes.label}>Method</div>
           <SegmentedControl
-            aria-label="By"
+            aria-label="Method"
             value={recipe.method}
             onChange={(method) => set({ method: method as SpacingRecipe['method'] })}
             data={[
-              { value: 'linear', label: 'equal steps' },
+              { value: 'linear', label: 'Equal steps' },
               { value: 'doubling', label: 'doubling' },
-              { value: 'list', label: 'a list of one’s own' },
+              { value: 'list', label: 'Custom list' },
             ]}
           />
         </div>
@@ -38,7 +38,7 @@ export function SpacingEditor({ parameters, change, preview }: EditorProps) {
         />
         {recipe.method === 'list' ? (
           <TextInput
-            label="Multiples of it"
+            label="Multiples"
             w={260}
             value={recipe.multiples.join(' ')}
             onChange={(event) =>
@@ -88,7 +88,7 @@ export function SpacingEditor({ parameters, change, preview }: EditorProps) {
             </span>
             <span>
               {step.before !== undefined && step.before !== step.after ? `${step.before} → ` : ''}
-              {step.after ?? 'no longer made'}
+              {step.after ?? 'no longer generated'}
             </span>
             <i
               style={{ width: Math.min(640, px(step.after)) }}

@@ -30,14 +30,14 @@ export function TypeScaleEditor({ parameters, change, preview }: EditorProps) {
           onChange={(next) => set({ base: next })}
         />
         <Select
-          label="Interval"
+          label="Ratio preset"
           w={170}
           data={[
             ...INTERVALS.map((interval) => ({
               value: interval.name,
               label: `${interval.name} ${interval.ratio.toFixed(3)}`,
             })),
-            { value: '', label: 'a ratio of one’s own' },
+            { value: '', label: 'Custom ratio' },
           ]}
           value={intervalName(recipe.ratio) ?? ''}
           allowDeselect={false}
@@ -58,7 +58,7 @@ export function TypeScaleEditor({ parameters, change, preview }: EditorProps) {
           onChange={(next) => set({ ratio: next })}
         />
         <NumberField
-          label="Rounded to, px"
+          label="Round to, px"
 
           w={110}
           min={0}
@@ -77,7 +77,7 @@ export function TypeScaleEditor({ parameters, change, preview }: EditorProps) {
           onChange={(next) => set({ rhythm: next })}
         />
         <NumberField
-          label="Line height, small"
+          label="Line height, smallest"
 
           w={120}
           min={0.8}
@@ -87,7 +87,7 @@ export function TypeScaleEditor({ parameters, change, preview }: EditorProps) {
           onChange={(next) => set({ leading: { ...recipe.leading, small: next } })}
         />
         <NumberField
-          label="and large"
+          label="Line height, largest"
 
           w={90}
           min={0.8}
@@ -123,7 +123,7 @@ export function TypeScaleEditor({ parameters, change, preview }: EditorProps) {
         <Checkbox
           pb={6}
           checked={fluid !== null}
-          label="Grows with the window"
+          label="Fluid (grows with the viewport)"
           onChange={(event) =>
             set({
               fluid: event.currentTarget.checked
@@ -135,21 +135,21 @@ export function TypeScaleEditor({ parameters, change, preview }: EditorProps) {
         {fluid && (
           <>
             <NumberField
-              label="Narrow, px"
+              label="Narrow viewport, px"
 
               w={90}
               value={fluid.from}
               onChange={(next) => set({ fluid: { ...fluid, from: next } })}
             />
             <NumberField
-              label="Base there"
+              label="Base in narrow viewport"
 
               w={90}
               value={fluid.base}
               onChange={(next) => set({ fluid: { ...fluid, base: next } })}
             />
             <NumberField
-              label="Ratio there"
+              label="Ratio in narrow viewport"
 
               w={90}
               step={0.01}
@@ -157,7 +157,7 @@ export function TypeScaleEditor({ parameters, change, preview }: EditorProps) {
               onChange={(next) => set({ fluid: { ...fluid, ratio: next } })}
             />
             <NumberField
-              label="Wide, px"
+              label="Wide viewport, px"
 
               w={90}
               value={fluid.to}
@@ -216,7 +216,7 @@ function Widths({
       viewBox={`0 0 ${width} ${height}`}
       className={classes.widths}
       role="img"
-      aria-label="Sizes over the width of the window"
+      aria-label="Sizes by viewport width"
     >
       {[fluid.from, fluid.to].map((at) => (
         <g key={at}>

@@ -48,7 +48,7 @@ export function SpacingPage() {
             <Menu.Dropdown>
               <Menu.Item onClick={() => setAdding('inset')}>Inset</Menu.Item>
               <Menu.Item onClick={() => setAdding('gap')}>Gap</Menu.Item>
-              <Menu.Item onClick={() => setAdding('grid')}>Width of a layout grid</Menu.Item>
+              <Menu.Item onClick={() => setAdding('grid')}>Layout grid width</Menu.Item>
             </Menu.Dropdown>
           </Menu>
         )
@@ -61,7 +61,7 @@ export function SpacingPage() {
           {view.spaces.length === 0 ? (
             <Text size="sm">
               None yet.{' '}
-              <Link href={link(`/libraries/${library.slug}/scales?new=spacing`)}>Generate a scale</Link>.
+              <Link href={link(`/libraries/${library.slug}/scales?new=spacing`)}>Generate scale</Link>.
             </Text>
           ) : (
             <>
@@ -87,7 +87,9 @@ export function SpacingPage() {
         <div>
           <section aria-label="Insets">
             <h2>Insets</h2>
-            <Empty of={view.insets}>From an edge to what is inside: none yet.</Empty>
+            <Empty of={view.insets}>
+              No insets yet. An inset is the space between an edge and the content.
+            </Empty>
             <div className={classes.insets}>
               {view.insets.map((inset) => (
                 <Inset key={inset.path} inset={inset} />
@@ -96,7 +98,7 @@ export function SpacingPage() {
           </section>
           <section aria-label="Gaps">
             <h2>Gaps</h2>
-            <Empty of={view.gaps}>Between things side by side: none yet.</Empty>
+            <Empty of={view.gaps}>No gaps yet. A gap is the space between items side by side.</Empty>
             <div className={classes.gaps}>
               {view.gaps.map((gap) => (
                 <div key={gap.path}>
@@ -113,8 +115,8 @@ export function SpacingPage() {
           <section aria-label="Layout grids">
             <h2>Layout grids</h2>
             <Empty of={view.grids}>
-              Columns, margin and gutter from one width upward: none yet. Once there is one, it can be laid
-              over every specimen and screen.
+              No layout grids yet. A layout grid sets columns, margin and gutter from a width upwards, and can
+              be laid over every specimen and screen.
             </Empty>
             {view.grids.map((grid) => (
               <Grid key={grid.path} grid={grid} />
@@ -283,9 +285,7 @@ function Add({
     <Modal
       opened
       onClose={close}
-      title={
-        what === 'grid' ? 'Add a width of a layout grid' : `Add ${what === 'inset' ? 'an inset' : 'a gap'}`
-      }
+      title={what === 'grid' ? 'Add layout grid width' : `Add ${what === 'inset' ? 'an inset' : 'a gap'}`}
     >
       <form
         onSubmit={(event) => {

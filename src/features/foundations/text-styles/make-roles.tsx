@@ -22,7 +22,7 @@ export function MakeRoles({ missing, close }: { missing: readonly Role[]; close:
     if (!refused) close();
   };
   return (
-    <Modal opened onClose={close} title="Make the missing text styles" size="lg">
+    <Modal opened onClose={close} title="Create missing text styles" size="lg">
       <Stack gap="sm">
         <Group align="end">
           <NumberInput
@@ -82,10 +82,10 @@ export function MakeRoles({ missing, close }: { missing: readonly Role[]; close:
         )}
         <Group>
           <Button onClick={() => void make()} disabled={roles.length === 0}>
-            Make {roles.length} styles
+            Create {roles.length} styles
           </Button>
           <Button variant="default" onClick={close}>
-            Leave it
+            Cancel
           </Button>
         </Group>
       </Stack>

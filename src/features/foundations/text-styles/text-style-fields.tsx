@@ -13,7 +13,7 @@ const FIELDS: [member: TextMember, label: string, width: number, hint: string][]
   ['fontSize', 'Size', 130, '16px'],
   ['fontWeight', 'Weight', 140, '600'],
   ['lineHeight', 'Line height', 140, '1.5 or 24px'],
-  ['letterSpacing', 'Letters apart', 150, '0px'],
+  ['letterSpacing', 'Letter spacing', 150, '0px'],
 ];
 
 /** The members of one text style, each stored by itself. */
@@ -28,7 +28,9 @@ export function TextStyleFields({
   const lens = useLens(useLibrary().axes);
   const extra = (name: string) => (text: string) => store('setExtra', { path: style.path, name, text });
   if (Object.keys(style.members).length === 0)
-    return <p className={classes.note}>It takes its value from another token, which can be changed there.</p>;
+    return (
+      <p className={classes.note}>This style is an alias. Change its value at the token it refers to.</p>
+    );
   return (
     <div className={classes.fields} role="group" aria-label={`Members of ${style.path}`}>
       {FIELDS.map(([member, label, width, hint]) => (
@@ -48,18 +50,18 @@ export function TextStyleFields({
         w={130}
         value={style.letterCase}
         allowDeselect={false}
-        data={[{ value: '', label: 'as written' }, 'uppercase', 'lowercase', 'capitalize']}
+        data={[{ value: '', label: 'As written' }, 'uppercase', 'lowercase', 'capitalize']}
         onChange={(text) => void extra('letterCase')(text ?? '').then(report)}
       />
       <StoreField
-        label="Paragraphs apart"
+        label="Paragraph spacing"
         placeholder="none"
         w={120}
         value={style.paragraphSpacing}
         store={extra('paragraphSpacing')}
       />
       <StoreField
-        label="Sizes from a width"
+        label="Sizes by breakpoint"
         placeholder="600px: 18px, 900px: 20px"
         w={220}
         value={style.sizes.map(({ from, size }) => `${from}: ${size}`).join(', ')}

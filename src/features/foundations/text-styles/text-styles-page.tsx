@@ -35,8 +35,8 @@ export function TextStylesPage() {
   const align = (query.get('align') ?? 'start') as 'start' | 'center' | 'end';
   if (!view) return <TokensSection>{null}</TokensSection>;
   const backdrops = [
-    { label: 'light ground', css: '#ffffff', ink: '#111111' },
-    { label: 'dark ground', css: '#141414', ink: '#f4f4f4' },
+    { label: 'light backdrop', css: '#ffffff', ink: '#111111' },
+    { label: 'dark backdrop', css: '#141414', ink: '#f4f4f4' },
     ...view.backdrops
       .slice(0, 8)
       .map((backdrop) => ({ label: backdrop.path, css: backdrop.css, ink: backdrop.ink })),
@@ -59,7 +59,7 @@ export function TextStylesPage() {
           w={170}
           data={SAMPLES.map(({ value, label }) => ({ value, label }))}
           value={SAMPLES.some((sample) => sample.value === own) ? own : null}
-          placeholder="one’s own"
+          placeholder="Custom"
           onChange={(value) => value && setOwn(value)}
         />
         <SegmentedControl
@@ -73,11 +73,11 @@ export function TextStylesPage() {
           ]}
         />
         <Select
-          label="Ground"
+          label="Backdrop"
           w={220}
           value={chosen ?? ''}
           data={[
-            { value: '', label: 'light and dark' },
+            { value: '', label: 'Light and dark' },
             ...backdrops.map((backdrop) => ({ value: backdrop.label, label: backdrop.label })),
           ]}
           allowDeselect={false}
@@ -90,7 +90,7 @@ export function TextStylesPage() {
           {view.missing.join(', ')}.{' '}
           {library.canEdit && (
             <Button size="compact-xs" variant="default" onClick={() => setMaking(true)}>
-              Make them
+              Create styles
             </Button>
           )}
         </Text>
@@ -105,17 +105,17 @@ export function TextStylesPage() {
               >
                 {style.name}
               </Link>
-              <span>{style.role ?? 'a role of its own'}</span>
+              <span>{style.role ?? 'custom role'}</span>
               <small>
                 {[
                   style.css['font-family']?.split(',')[0]?.replace(/"/g, ''),
                   style.css['font-weight'],
                   `${style.css['font-size'] ?? '?'} / ${style.css['line-height'] ?? 'normal'}`,
                   style.css['letter-spacing'] && style.css['letter-spacing'] !== '0px'
-                    ? `letters ${style.css['letter-spacing']}`
+                    ? `letter spacing ${style.css['letter-spacing']}`
                     : '',
                   style.letterCase,
-                  style.paragraphSpacing && `paragraphs ${style.paragraphSpacing}`,
+                  style.paragraphSpacing && `paragraph spacing ${style.paragraphSpacing}`,
                   ...style.sizes.map(({ from, size }) => `${size} from ${from}`),
                 ]
                   .filter(Boolean)

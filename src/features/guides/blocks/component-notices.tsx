@@ -6,7 +6,7 @@ import { deprecationText, type Deprecation } from '@/core/components/lifecycle';
 export function Missing({ name }: { name: string }) {
   return (
     <Text c="var(--bad)">
-      The component {name} is not in this library any more. Choose another, or take this block out.
+      The component {name} is no longer in this library. Choose another component, or remove this block.
     </Text>
   );
 }

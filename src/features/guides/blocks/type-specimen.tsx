@@ -9,7 +9,7 @@ export function TypeSpecimen({ block }: DrawnBlock<'typeSpecimen'>) {
   if (block.rows.length === 0)
     return (
       <Text c="var(--bad)">
-        There are no typography tokens in {block.group}. Choose another group, or take this block out.
+        There are no typography tokens in {block.group}. Choose another group, or remove this block.
       </Text>
     );
   return (

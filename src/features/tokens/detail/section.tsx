@@ -14,7 +14,7 @@ const PAGES = [
   { label: 'Pairings', path: 'pairings' },
   { label: 'Contexts', path: 'contexts' },
   { label: 'Findings', path: 'findings' },
-  { label: 'Gather', path: 'gather' },
+  { label: 'Import', path: 'gather' },
 ] as const;
 
 const NOTHING = {};
@@ -25,7 +25,7 @@ export function TokensSection({ tools, children }: { tools?: ReactNode; children
   return (
     <>
       <PageBar
-        label="Ways to look at the tokens"
+        label="Pages of tokens"
         pages={PAGES}
         counts={findings === undefined || findings === null ? {} : { findings }}
         tools={tools}

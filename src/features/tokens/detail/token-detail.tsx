@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { ActionIcon, Button, CloseButton, Group, Menu, Stack, Text, Textarea, Tooltip } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import { IconArrowUpRight, IconDots, IconX } from '@tabler/icons-react';
@@ -51,10 +52,10 @@ export function TokenDetail({
       <aside className={classes.detail}>
         <Text fw={600}>There is no token {path}.</Text>
         <Text c="dimmed" size="sm" mb="sm">
-          It may have been renamed or removed; the history of the draft knows.
+          It may have been renamed or removed; see the history of the draft.
         </Text>
         <Button variant="default" onClick={onClose}>
-          Back to all tokens
+          All tokens
         </Button>
       </aside>
     );
@@ -78,9 +79,9 @@ export function TokenDetail({
           </Text>
           <Text size="sm" c="dimmed">
             {view.tier} {view.type}
-            {view.origin ? ` from ${view.origin}` : ''}
+            {view.origin ? ` · inherited from ${view.origin}` : ''}
             {view.deprecation ? ' · deprecated' : ''}
-            {view.internal ? ' · kept internal' : ''}
+            {view.internal ? ' · internal' : ''}
           </Text>
           <Text ff="monospace" size="sm" style={{ overflowWrap: 'anywhere' }} data-testid="resolved">
             {shortValue(view.css)}
@@ -103,23 +104,21 @@ export function TokenDetail({
                   })
                 }
               >
-                {view.internal ? 'Release it' : 'Keep it internal'}
+                {view.internal ? 'Include in releases' : 'Make internal'}
               </Menu.Item>
-              <Menu.Item onClick={deprecate.open}>
-                {view.deprecation ? 'Take back the deprecation' : 'Deprecate'}
-              </Menu.Item>
+              <Menu.Item onClick={deprecate.open}>{view.deprecation ? 'Undeprecate' : 'Deprecate'}</Menu.Item>
               <Menu.Item color="red" onClick={remove.open}>
                 Remove
               </Menu.Item>
             </Menu.Dropdown>
           </Menu>
         )}
-        <CloseButton aria-label="Close the detail" onClick={onClose} />
+        <CloseButton aria-label="Close" onClick={onClose} />
       </div>
       {view.deprecation && view.deprecation !== 'true' && (
         <div className={classes.finding}>
           Deprecated. {view.deprecation}.{view.replacement ? ` Use ${view.replacement}.` : ''}
-          {view.retires ? ` Gone from ${view.retires}.` : ''}
+          {view.retires ? ` To be removed on ${view.retires}.` : ''}
         </div>
       )}
       {view.findings.map((finding) => (
@@ -139,7 +138,7 @@ export function TokenDetail({
             key={declaration.layer}
             className={`${classes.layerRow} ${declaration.wins ? classes.wins : ''}`}
           >
-            <span title={declaration.wins ? 'This is what shows through the present lens' : undefined}>
+            <span title={declaration.wins ? 'Value in the current lens' : undefined}>
               {declaration.label}
             </span>
             {view.canEdit && declaration.own ? (
@@ -166,20 +165,20 @@ export function TokenDetail({
             view.declarations.length === 1 &&
             !/^\{/.test(declaration.text) &&
             view.tier !== 'primitive' ? (
-              <Tooltip label="Give this raw value a token of its own">
+              <Tooltip label="Create a token from this value">
                 <ActionIcon
                   variant="subtle"
                   color="gray"
                   size="sm"
                   mt={4}
-                  aria-label={`Give the value under ${declaration.label} a token of its own`}
+                  aria-label={`Create a token from the value under ${declaration.label}`}
                   onClick={() => setPromoting({ layer: declaration.layer, label: declaration.label })}
                 >
                   <IconArrowUpRight size={14} />
                 </ActionIcon>
               </Tooltip>
             ) : view.canEdit && declaration.own && view.declarations.length > 1 ? (
-              <Tooltip label={`Clear it under ${declaration.label}`}>
+              <Tooltip label={`Clear value under ${declaration.label}`}>
                 <ActionIcon
                   variant="subtle"
                   color="gray"
@@ -214,7 +213,7 @@ export function TokenDetail({
           <Menu position="bottom-start">
             <Menu.Target>
               <Button variant="subtle" size="compact-xs" mt={4}>
-                Set it in another layer
+                Set value in another layer
               </Button>
             </Menu.Target>
             <Menu.Dropdown>
@@ -229,7 +228,7 @@ export function TokenDetail({
       </section>
 
       <section className={classes.section}>
-        <h3>Why it has this value</h3>
+        <h3>Provenance</h3>
         <p className="sentence" style={{ margin: 0 }} data-testid="provenance">
           {view.provenance.map((step, i) => (
             <span key={step.path}>
@@ -253,9 +252,9 @@ export function TokenDetail({
                 </button>
               )}
               {i > 0 ? ', which ' : ''}
-              {i < view.provenance.length - 1 ? 'refers, in ' : 'is set, in '}
+              {i < view.provenance.length - 1 ? 'is an alias (layer ' : 'is set (layer '}
               {step.layer}
-              {step.from && step.from !== library.name ? ` of ${step.from}` : ''}, to{' '}
+              {step.from && step.from !== library.name ? ` of ${step.from}` : ''}) to{' '}
               {i === view.provenance.length - 1 ? (
                 <span className={classes.step}>{step.css || 'nothing that can be read'}</span>
               ) : null}
@@ -268,13 +267,13 @@ export function TokenDetail({
       {beside.length > 1 ? <BesideValues path={path} lenses={beside} /> : null}
       {view.variants.length > 1 && (
         <section className={classes.section}>
-          <h3>Under other contexts</h3>
+          <h3>Other contexts</h3>
           {view.variants.map((variant) => (
             <Group key={variant.label} gap="sm" py={2} wrap="nowrap">
               <Specimen type={view.type} css={variant.css} />
               <Text size="sm" style={{ flex: 1 }}>
                 {variant.label}
-                {variant.current ? ' (the lens)' : variant.same ? ' · the same' : ''}
+                {variant.current ? ' (current lens)' : variant.same ? ' · the same' : ''}
               </Text>
               <Text ff="monospace" size="xs" c="dimmed">
                 {shortValue(variant.css)}
@@ -323,7 +322,7 @@ export function TokenDetail({
               size="compact-xs"
               variant="default"
               href={traced(`/libraries/${library.slug}/components`)}
-              title="Outline it on components and screens"
+              title="Outline where this token is used on components and screens"
             >
               Trace
             </Button>
@@ -331,8 +330,8 @@ export function TokenDetail({
         </div>
         <Text size="sm" data-testid="reach">
           {view.uses.length === 0
-            ? 'Nothing refers to it.'
-            : `${view.uses.length} direct use${view.uses.length === 1 ? '' : 's'}; a change reaches ${view.reachText}.`}
+            ? 'No direct or indirect uses.'
+            : `${counted(view.uses.length, 'direct use')}; a change reaches ${view.reachText}.`}
         </Text>
         <ul style={{ margin: '4px 0 0', paddingInlineStart: 18, fontSize: 13 }}>
           {view.uses.slice(0, 12).map((use, i) => (
@@ -346,7 +345,7 @@ export function TokenDetail({
         {view.reached.some((one) => one.steps > 1) && (
           <>
             <Text size="xs" c="dimmed" mt={8}>
-              Through these
+              Indirect uses
             </Text>
             <ul style={{ margin: '2px 0 0', paddingInlineStart: 18, fontSize: 13 }}>
               {view.reached
@@ -371,7 +370,7 @@ export function TokenDetail({
 
       <section className={classes.section}>
         <h3>History</h3>
-        {view.history.length === 0 && <Text size="sm">No edits in this draft’s log.</Text>}
+        {view.history.length === 0 && <Text size="sm">No edits in this draft yet.</Text>}
         <ul style={{ margin: 0, paddingInlineStart: 18, fontSize: 13 }}>
           {view.history.slice(0, 8).map((entry) => (
             <li key={entry.sequence}>
@@ -454,15 +453,15 @@ function Describe({ view }: { view: TokenView }) {
         <h3>Description</h3>
         {editable && text === null && (
           <Button size="compact-xs" variant="default" onClick={() => setText(view.description)}>
-            {view.description ? 'Edit' : 'Describe'}
+            {view.description ? 'Edit' : 'Add description'}
           </Button>
         )}
       </div>
       {text !== null ? (
         <Textarea
           aria-label="Description"
-          placeholder="What it is for, and what it is not for"
-          description="Markdown. Control and Enter stores it, Escape leaves it as it was."
+          placeholder="What the token is for, and what it is not for"
+          description="Markdown. Press Ctrl+Enter to save, Escape to cancel."
           inputWrapperOrder={['input', 'description']}
           autoFocus
           autosize
@@ -485,7 +484,7 @@ function Describe({ view }: { view: TokenView }) {
         </div>
       ) : (
         <Text size="sm" c="dimmed">
-          None.
+          No description.
         </Text>
       )}
     </section>

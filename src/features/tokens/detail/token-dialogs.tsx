@@ -1,5 +1,6 @@
 'use client';
 
+import { counted, plural } from '@/core/base/words';
 import { Button, Group, Modal, Stack, Switch, Text, TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { TokenView } from '@/editing/tokens/queries/token';
@@ -48,9 +49,9 @@ export function RenameToken({ opened, close, view, onMoved }: Dialog & { onMoved
           />
           <Text size="sm" c="dimmed">
             {view.uses.length === 0
-              ? 'Nothing refers to it.'
-              : `${view.uses.length} place${view.uses.length === 1 ? '' : 's'} that refer to it follow.`}{' '}
-            A release that only renames breaks those outside who write the old path.
+              ? 'No direct or indirect uses.'
+              : `${counted(view.uses.length, 'direct use')} ${plural(view.uses.length, 'follows', 'follow')} the new path.`}{' '}
+            Renaming is a breaking change for code that uses the old path.
           </Text>
           <Switch
             size="xs"
@@ -78,7 +79,7 @@ export function DeprecateToken({ opened, close, view, lens }: Dialog & { lens: R
     <Modal
       opened={opened}
       onClose={close}
-      title={done ? `Take back the deprecation of ${view.path}` : `Deprecate ${view.path}`}
+      title={done ? `Undeprecate ${view.path}` : `Deprecate ${view.path}`}
     >
       <form
         onSubmit={async (event) => {
@@ -95,7 +96,7 @@ export function DeprecateToken({ opened, close, view, lens }: Dialog & { lens: R
           {!done && (
             <>
               <TokenSelect
-                label="To be used in its place"
+                label="Replacement"
                 value={replacement}
                 type={view.type}
                 lens={lens}
@@ -104,24 +105,25 @@ export function DeprecateToken({ opened, close, view, lens }: Dialog & { lens: R
                 onChange={setReplacement}
               />
               <TextInput
-                label="Why, and what to use in its place"
+                label="Reason"
                 value={reason}
                 data-autofocus
                 onChange={(event) => setReason(event.currentTarget.value)}
               />
               <TextInput
                 type="date"
-                label="Gone from"
+                label="Remove on (date)"
                 value={date}
                 onChange={(event) => setDate(event.currentTarget.value)}
               />
             </>
           )}
           <Text size="sm" c={refusal ? 'var(--bad)' : 'dimmed'}>
-            {words(refusal) ?? `It reaches ${view.reachText}. It goes on working; every use shows a finding.`}
+            {words(refusal) ??
+              `It reaches ${view.reachText}. The token keeps working; every use shows a finding.`}
           </Text>
           <Button type="submit" w="fit-content">
-            {done ? 'Take it back' : 'Deprecate'}
+            {done ? 'Withdraw acceptance' : 'Deprecate'}
           </Button>
         </Stack>
       </form>
@@ -144,13 +146,13 @@ export function RemoveToken({
       <Stack>
         <Text size="sm">
           {view.uses.length === 0
-            ? 'Nothing refers to it.'
-            : `${view.uses.length} direct use${view.uses.length === 1 ? '' : 's'} would break; it reaches ${view.reachText}.`}{' '}
+            ? 'No direct or indirect uses.'
+            : `${counted(view.uses.length, 'direct use')} would break; it reaches ${view.reachText}.`}{' '}
           You can undo this.
         </Text>
         {view.uses.length > 0 && (
           <TokenSelect
-            label="Use in its place"
+            label="Replacement"
             placeholder="nothing"
             value={replacement}
             type={view.type}
@@ -163,7 +165,7 @@ export function RemoveToken({
         )}
         <Group justify="flex-end">
           <Button variant="default" onClick={close}>
-            Keep it
+            Cancel
           </Button>
           <Button
             color="red"
@@ -220,10 +222,10 @@ export function PromoteValue({
             onChange={(event) => setTo(event.currentTarget.value)}
           />
           <Text size="sm" c="dimmed">
-            {view.path} then refers to it and looks the same.
+            {view.path} becomes an alias of it and looks the same.
           </Text>
           <Button type="submit" w="fit-content">
-            Make it
+            Create token
           </Button>
         </Stack>
       </form>

@@ -12,11 +12,11 @@ const FIELDS: Readonly<
   typography: [
     { name: 'letterCase', label: 'Letter case', options: ['uppercase', 'lowercase', 'capitalize'] },
     { name: 'paragraphSpacing', label: 'Paragraph spacing', placeholder: '12px' },
-    { name: 'sizes', label: 'Other sizes', placeholder: '600px: 18px, 900px: 20px' },
+    { name: 'sizes', label: 'Sizes by breakpoint', placeholder: '600px: 18px, 900px: 20px' },
   ],
   gradient: [{ name: 'angle', label: 'Angle in degrees', placeholder: '90' }],
-  dimension: [{ name: 'use', label: 'Means', options: ['blur'] }],
-  number: [{ name: 'use', label: 'Means', options: ['opacity'] }],
+  dimension: [{ name: 'use', label: 'Use', options: ['blur'] }],
+  number: [{ name: 'use', label: 'Use', options: ['opacity'] }],
 };
 
 /** What the token format has no word for, kept beside the value. */
@@ -26,7 +26,7 @@ export function Extras({ view }: { view: TokenView }) {
   const tiers = ['primitive', 'semantic', 'component'];
   return (
     <section className={classes.section}>
-      <h3>Beside the value</h3>
+      <h3>Details</h3>
       <Group gap="sm" align="start">
         <Select
           label="Tier"

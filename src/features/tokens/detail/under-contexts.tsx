@@ -17,7 +17,7 @@ export function UnderContexts({ path, type }: { path: string; type: string }) {
     <Popover opened={open} onChange={setOpen} trapFocus position="bottom-start" width={330}>
       <Popover.Target>
         <Button variant="subtle" size="compact-xs" mt={4} onClick={() => setOpen(true)}>
-          Set it under contexts
+          Set value under contexts
         </Button>
       </Popover.Target>
       <Popover.Dropdown>
@@ -57,7 +57,7 @@ export function UnderContexts({ path, type }: { path: string; type: string }) {
             ))}
             <TextInput
               label={`Value${type ? `, a ${type}` : ''}`}
-              placeholder="a value, or {path}"
+              placeholder="Value or {path}"
               value={text}
               error={refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined}
               onChange={(event) => setText(event.currentTarget.value)}
@@ -67,7 +67,7 @@ export function UnderContexts({ path, type }: { path: string; type: string }) {
               w="fit-content"
               disabled={text.trim() === '' || Object.keys(when).length === 0}
             >
-              Set it under {Object.values(when).join(' and ') || '…'}
+              Set value under {Object.values(when).join(' and ') || '…'}
             </Button>
           </Stack>
         </form>

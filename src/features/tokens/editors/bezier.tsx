@@ -116,7 +116,7 @@ export function BezierEditor({ text, change }: EditorProps) {
       </Group>
       <Group gap="xs">
         <Button variant="default" size="compact-xs" onClick={() => setPlays(plays + 1)}>
-          Play it
+          Play
         </Button>
         <div className={classes.track} data-specimen>
           <i

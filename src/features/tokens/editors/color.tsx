@@ -76,7 +76,7 @@ export function ColorEditor({ text, change, lens, path }: EditorProps) {
           styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)' } }}
         />
         <Text size="xs" c={srgb ? 'dimmed' : 'var(--warn)'}>
-          {srgb ? 'within sRGB' : p3 ? 'within P3 alone' : 'beyond P3'}
+          {srgb ? 'Within sRGB' : p3 ? 'Within P3 only' : 'Beyond P3'}
         </Text>
       </Group>
       <Plane
@@ -146,7 +146,7 @@ export function ColorEditor({ text, change, lens, path }: EditorProps) {
         black
       </Text>
       <TokenSelect
-        label="Or refer to a token: the closest come first"
+        label="Or alias a token (nearest first)"
         value={text.startsWith('{') ? text.slice(1, -1) : text}
         type="color"
         lens={lens}
@@ -196,7 +196,7 @@ function Plane({ color, onPick }: { color: Color; onPick: (l: number, c: number)
     <div
       className={classes.plane}
       data-specimen
-      title="Lightness across, chroma up. Full: within sRGB; faint: within P3 alone"
+      title="Horizontal: lightness. Vertical: chroma. Solid: within sRGB; faint: within P3 only"
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
         pick(event);

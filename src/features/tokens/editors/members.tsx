@@ -145,8 +145,8 @@ export const TransitionEditor = composite([
 
 const SHADOW = [
   COLOR,
-  length('offsetX', 'Across'),
-  length('offsetY', 'Down'),
+  length('offsetX', 'Offset x'),
+  length('offsetY', 'Offset y'),
   length('blur', 'Blur'),
   length('spread', 'Spread'),
 ];
@@ -184,7 +184,7 @@ export function ShadowEditor({ text, change, lens, path }: EditorProps) {
                   variant="subtle"
                   color="gray"
                   size="sm"
-                  aria-label={`Take layer ${i + 1} out`}
+                  aria-label={`Remove layer ${i + 1}`}
                   onClick={() => write(layers.filter((_, j) => j !== i))}
                 >
                   <IconX size={13} />
@@ -220,7 +220,7 @@ export function ShadowEditor({ text, change, lens, path }: EditorProps) {
           ])
         }
       >
-        Add a layer
+        Add layer
       </Button>
     </Stack>
   );
@@ -245,7 +245,7 @@ export function GradientEditor({ text, change, lens, path }: EditorProps) {
             }
           />
           <TextInput
-            label="At, per cent"
+            label="Position, %"
             type="number"
             w={96}
             min={0}
@@ -268,7 +268,7 @@ export function GradientEditor({ text, change, lens, path }: EditorProps) {
             <ActionIcon
               variant="subtle"
               color="gray"
-              aria-label={`Take stop ${i + 1} out`}
+              aria-label={`Remove stop ${i + 1}`}
               onClick={() => write(stops.filter((_, j) => j !== i))}
             >
               <IconX size={13} />
@@ -290,7 +290,7 @@ export function GradientEditor({ text, change, lens, path }: EditorProps) {
           ])
         }
       >
-        Add a stop
+        Add stop
       </Button>
     </Stack>
   );
@@ -324,18 +324,18 @@ export function StrokeStyleEditor({ text, change }: EditorProps) {
         label="Style"
         data={STYLES}
         value={STYLES.includes(text) ? text : null}
-        placeholder="dashes of one’s own"
+        placeholder="Custom dashes"
         onChange={(next) => next && change(next)}
         comboboxProps={{ withinPortal: false }}
       />
       <TextInput
-        label="Or dashes and gaps"
+        label="Custom dashes and gaps"
         placeholder="4px 2px"
         value={typed}
         onChange={(event) => write(event.currentTarget.value, cap)}
       />
       <Select
-        label="Ends"
+        label="Line cap"
         data={['round', 'butt', 'square']}
         value={cap}
         allowDeselect={false}

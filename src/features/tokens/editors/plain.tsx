@@ -43,7 +43,7 @@ const quantity = (units: readonly string[], type: string, most: number) =>
           onChange={(next) => change(`${Number(next.toFixed(3))}${unit}`)}
         />
         <TokenSelect
-          label="Or refer to a token"
+          label="Or alias a token"
           value={text.startsWith('{') ? text.slice(1, -1) : ''}
           type={type}
           lens={lens}
@@ -133,7 +133,7 @@ export function FamilyEditor({ text, change }: EditorProps) {
         </Text>
       ))}
       <Select
-        label="First choice"
+        label="First family"
         data={choices}
         value={names[0] && choices.includes(names[0]) ? names[0] : null}
         placeholder={names[0]}
@@ -143,7 +143,7 @@ export function FamilyEditor({ text, change }: EditorProps) {
         comboboxProps={{ withinPortal: false }}
       />
       <Select
-        label="At last"
+        label="Fallback"
         data={GENERIC}
         value={GENERIC.includes(names.at(-1) ?? '') ? names.at(-1)! : null}
         onChange={(next) =>

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Button, Checkbox, Group, Menu, Modal, Stack, Switch, Text, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconDownload, IconSortAscending, IconSortDescending } from '@tabler/icons-react';
@@ -106,31 +107,31 @@ export function TablePage() {
                 <Menu.Item
                   onClick={() => void store('setLifecycle', { paths, tier: 'primitive' }).then(notifyError)}
                 >
-                  Make them primitive
+                  Set tier: primitive
                 </Menu.Item>
                 <Menu.Item
                   onClick={() => void store('setLifecycle', { paths, tier: 'semantic' }).then(notifyError)}
                 >
-                  Make them semantic
+                  Set tier: semantic
                 </Menu.Item>
                 <Menu.Item
                   onClick={() => void store('setLifecycle', { paths, tier: 'component' }).then(notifyError)}
                 >
-                  Make them component tokens
+                  Set tier: component
                 </Menu.Item>
                 <Menu.Item
                   onClick={() =>
                     void store('setLifecycle', { paths, visibility: 'internal' }).then(notifyError)
                   }
                 >
-                  Keep them internal
+                  Make internal
                 </Menu.Item>
                 <Menu.Item
                   onClick={() =>
                     void store('setLifecycle', { paths, visibility: 'released' }).then(notifyError)
                   }
                 >
-                  Release them
+                  Include in releases
                 </Menu.Item>
                 <Menu.Item onClick={() => setDoing('deprecate')}>Deprecate …</Menu.Item>
                 <Menu.Item color="red" onClick={() => setDoing('remove')}>
@@ -148,7 +149,7 @@ export function TablePage() {
               <th>
                 {library.canEdit && (
                   <Checkbox
-                    aria-label="Choose all on this page"
+                    aria-label="Select all on this page"
                     checked={view.rows.length > 0 && view.rows.every((row) => chosen.has(row.path))}
                     onChange={(event) =>
                       setChosen(
@@ -179,7 +180,7 @@ export function TablePage() {
               ))}
               <th>Tier</th>
               <th>Varies by</th>
-              <th>From</th>
+              <th>Library</th>
               <th className="number">Findings</th>
             </tr>
           </thead>
@@ -189,7 +190,7 @@ export function TablePage() {
                 <td>
                   {library.canEdit && (
                     <Checkbox
-                      aria-label={`Choose ${row.path}`}
+                      aria-label={`Select ${row.path}`}
                       checked={chosen.has(row.path)}
                       disabled={row.origin !== undefined}
                       onChange={() => setChosen((old) => toggled(old, row.path))}
@@ -223,7 +224,7 @@ export function TablePage() {
         </table>
         {view.rows.length === 0 && (
           <Text p="lg" size="sm">
-            Nothing fits. Clear the filters to see all tokens.
+            No tokens match the filter. Clear the filter to see all tokens.
           </Text>
         )}
       </div>
@@ -247,9 +248,9 @@ export function TablePage() {
       <PathDialog
         opened={doing === 'move'}
         close={() => setDoing(null)}
-        title={`Move ${paths.length} to a group`}
+        title={`Move ${counted(paths.length, 'token')} to a group`}
         label="Group"
-        placeholder="color.text; empty for the top"
+        placeholder="color.text; empty for the top level"
         act="Move"
         run={(into) => void store('move', { paths, into }).then(notifyError)}
       />
@@ -311,13 +312,13 @@ function Replace({
         <Stack>
           <Group grow>
             <TextInput
-              label="Find"
+              label="Search"
               value={find}
               data-autofocus
               onChange={(event) => setFind(event.currentTarget.value)}
             />
             <TextInput
-              label="Replace by"
+              label="Replace with"
               value={replace}
               onChange={(event) => setReplace(event.currentTarget.value)}
             />
@@ -330,7 +331,7 @@ function Replace({
             ))}
             {(changes?.length ?? 0) > 100 && <Text size="sm">and {changes!.length - 100} more</Text>}
             {find !== '' && changes?.length === 0 && (
-              <Text size="sm">No path of this library holds that.</Text>
+              <Text size="sm">No path in this library contains that text.</Text>
             )}
           </div>
           <Switch
@@ -367,18 +368,18 @@ function Remove({
     <Modal
       opened={opened}
       onClose={close}
-      title={`Remove ${paths.length === 1 ? paths[0] : `${paths.length} tokens`}?`}
+      title={`Remove ${paths.length === 1 ? paths[0] : `${counted(paths.length, 'token')}`}?`}
     >
       <Stack>
         {paths.length === 1 && first && (
           <Text size="sm">
             {first.uses.length === 0
-              ? 'Nothing refers to it.'
-              : `${first.uses.length} direct use${first.uses.length === 1 ? '' : 's'}; it reaches ${first.reachText}.`}
+              ? 'No direct or indirect uses.'
+              : `${counted(first.uses.length, 'direct use')}; it reaches ${first.reachText}.`}
           </Text>
         )}
         <TokenSelect
-          label="Use in their place"
+          label="Replacement"
           placeholder="nothing"
           value={replacement}
           lens={lens}
@@ -391,7 +392,7 @@ function Remove({
             Remove
           </Button>
           <Button variant="default" onClick={close}>
-            Keep {paths.length === 1 ? 'it' : 'them'}
+            Cancel {paths.length === 1 ? 'it' : 'them'}
           </Button>
         </Group>
       </Stack>
@@ -419,23 +420,27 @@ function DeprecateMany({
     <Modal
       opened={opened}
       onClose={close}
-      title={`Deprecate ${paths.length === 1 ? paths[0] : `${paths.length} tokens`}`}
+      title={`Deprecate ${paths.length === 1 ? paths[0] : `${counted(paths.length, 'token')}`}`}
     >
       <form
         onSubmit={(event) => (event.preventDefault(), run({ reason, replacement: replacement.trim(), date }))}
       >
         <Stack>
           <TokenSelect
-            label="To be used in their place"
+            label="Replacement"
             value={replacement}
             lens={lens}
             onChange={setReplacement}
             comboboxProps={{ withinPortal: false }}
           />
-          <TextInput label="Why" value={reason} onChange={(event) => setReason(event.currentTarget.value)} />
+          <TextInput
+            label="Reason"
+            value={reason}
+            onChange={(event) => setReason(event.currentTarget.value)}
+          />
           <TextInput
             type="date"
-            label="Gone from"
+            label="Remove on (date)"
             value={date}
             onChange={(event) => setDate(event.currentTarget.value)}
           />

@@ -30,7 +30,7 @@ export function AddToken({
   const [text, setText] = useState('');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   return (
-    <Modal opened={opened} onClose={close} title="Add a token">
+    <Modal opened={opened} onClose={close} title="Add token">
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -82,7 +82,7 @@ export function AddToken({
             error={refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined}
           />
           <Button type="submit" w="fit-content">
-            Add the token
+            Add token
           </Button>
         </Stack>
       </form>

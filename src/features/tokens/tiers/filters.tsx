@@ -48,12 +48,12 @@ export function useTokenFilter(): [TokenFilter, (find: string) => void] {
 }
 
 const ONLY = [
-  { value: 'findings', label: 'with findings' },
-  { value: 'changed', label: 'changed since the release' },
-  { value: 'unused', label: 'that nothing uses' },
-  { value: 'varies', label: 'that vary by context' },
+  { value: 'findings', label: 'With findings' },
+  { value: 'changed', label: 'Changed since the last release' },
+  { value: 'unused', label: 'Unused' },
+  { value: 'varies', label: 'Varying by context' },
   { value: 'deprecated', label: 'deprecated' },
-  { value: 'internal', label: 'kept internal' },
+  { value: 'internal', label: 'Internal' },
 ];
 
 export function TokenFilters({
@@ -72,18 +72,18 @@ export function TokenFilters({
   return (
     <>
       <TextInput
-        aria-label="Find tokens"
+        aria-label="Search tokens"
         placeholder="Path, value, type or near:#0a5d6a/3"
         w={250}
         value={find}
         onChange={(event) => onFind(event.currentTarget.value)}
       />
       <Select
-        aria-label="Show only"
+        aria-label="Filter"
         w={185}
         value={value('only')}
         onChange={(next) => setQuery({ only: next })}
-        data={[{ value: '', label: 'all tokens' }, ...ONLY]}
+        data={[{ value: '', label: 'All tokens' }, ...ONLY]}
         allowDeselect={false}
       />
       <Select
@@ -91,17 +91,17 @@ export function TokenFilters({
         w={130}
         value={value('type')}
         onChange={(next) => setQuery({ type: next })}
-        data={[{ value: '', label: 'every type' }, ...types.map((type) => ({ value: type, label: type }))]}
+        data={[{ value: '', label: 'All types' }, ...types.map((type) => ({ value: type, label: type }))]}
         allowDeselect={false}
       />
       {origins.length > 1 && (
         <Select
-          aria-label="From"
+          aria-label="Library"
           w={120}
           value={value('origin')}
           onChange={(next) => setQuery({ origin: next })}
           data={[
-            { value: '', label: 'every origin' },
+            { value: '', label: 'All origins' },
             ...origins.map((origin) => ({ value: origin, label: origin })),
           ]}
           allowDeselect={false}

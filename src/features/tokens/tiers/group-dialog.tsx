@@ -1,5 +1,6 @@
 'use client';
 
+import { counted, plural } from '@/core/base/words';
 import { Button, Group, Modal, SegmentedControl, Stack, Switch, Text, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useCommand, type Refusal } from '@/features/session/document';
@@ -30,7 +31,7 @@ export function GroupDialog({ path, count, close }: { path: string; count: numbe
       >
         <Stack>
           <SegmentedControl
-            aria-label="What to do with the group"
+            aria-label="Action"
             value={doing}
             onChange={(value) => setDoing(value as typeof doing)}
             data={[
@@ -47,8 +48,8 @@ export function GroupDialog({ path, count, close }: { path: string; count: numbe
           />
           <Text size="sm" c="dimmed">
             {doing === 'rename'
-              ? `${count} token${count === 1 ? '' : 's'} move with it, and everything that refers to them follows.`
-              : `${count} token${count === 1 ? '' : 's'} are made anew; those that refer to each other within the group refer to the new ones.`}
+              ? `${counted(count, 'token')} ${plural(count, 'moves', 'move')} with the group; all references follow.`
+              : `${counted(count, 'token')} will be copied; aliases within the group lead to the copies.`}
           </Text>
           {doing === 'rename' && (
             <Switch
@@ -63,7 +64,7 @@ export function GroupDialog({ path, count, close }: { path: string; count: numbe
               {doing === 'rename' ? 'Rename' : 'Duplicate'}
             </Button>
             <Button variant="default" onClick={close}>
-              Leave it
+              Cancel
             </Button>
           </Group>
         </Stack>

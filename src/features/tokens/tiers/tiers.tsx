@@ -9,14 +9,14 @@ import { shortValue, Specimen } from '@/ui/specimen/swatch';
 import classes from '../tokens.module.css';
 
 const TITLES = {
-  primitive: ['Primitive', 'raw values'],
+  primitive: ['Primitive', 'Raw values'],
   semantic: ['Semantic', 'purposes'],
-  component: ['Component', 'one component’s own'],
+  component: ['Component', 'One component’s own'],
 } as const;
 /** Rows are asked for in pieces of this many px, so that scrolling does not ask for every line. */
 const PIECE = 400;
 
-/** Which piece of a tall box can be seen, and a bit above and below. */
+/** Which? piece of a tall box can be seen, and a bit above and below. */
 function useSeen(box: React.RefObject<HTMLElement | null>): { from: number; to: number } {
   const [seen, setSeen] = useState({ from: 0, to: 2400 });
   useEffect(() => {
@@ -133,7 +133,7 @@ export function Tiers({
           <h2 id={`tier-${tier}`}>
             {TITLES[tier][0]} <span>{TITLES[tier][1]}</span>
           </h2>
-          {total === 0 && <p className={classes.hint}>None here.</p>}
+          {total === 0 && <p className={classes.hint}>No tokens in this tier.</p>}
           <div className={classes.column} style={{ height }}>
             {rows.map((row) => (
               <Row
@@ -252,12 +252,12 @@ function Group({
         onKeyDown={(event) => event.key === 'F2' && row.path !== '' && onGroup?.(row.path, row.count)}
       >
         {row.closed ? <IconChevronRight size={13} aria-hidden /> : <IconChevronDown size={13} aria-hidden />}
-        {row.path === '' ? 'at the top' : row.path} <span>{row.count}</span>
+        {row.path === '' ? 'at the top level' : row.path} <span>{row.count}</span>
       </button>
       {onGroup && row.path !== '' && (
         <button
           className={classes.groupMore}
-          aria-label={`More to do with the group ${row.path}`}
+          aria-label={`Actions for group ${row.path}`}
           title="Rename, move or duplicate (F2)"
           onClick={() => onGroup(row.path, row.count)}
         >

@@ -90,10 +90,10 @@ export function TokensPage({ path }: { path: string | undefined }) {
         library.canEdit ? (
           <>
             <Button variant="default" component={Link} href={link(`/libraries/${library.slug}/gather`)}>
-              Bring in files
+              Import files
             </Button>
             <Button leftSection={<IconPlus size={14} />} onClick={add.open}>
-              Add a token
+              Add token
             </Button>
           </>
         ) : undefined
@@ -106,16 +106,16 @@ export function TokensPage({ path }: { path: string | undefined }) {
             No tokens yet.
           </Text>
           <Text c="dimmed" mb="md">
-            Bring in the style sheets or token files you have, generate a ramp, or add the first token by
-            hand.
+            Tokens are the named colours, sizes and other values of a design system. Import the style sheets
+            or token files you have, generate a scale, or add the first token by hand.
           </Text>
           {library.canEdit && (
             <Group>
               <Button component={Link} href={`/libraries/${library.slug}/gather`}>
-                Gather what you have
+                Import files
               </Button>
               <Button variant="default" component={Link} href={`/libraries/${library.slug}/scales`}>
-                Generate a scale
+                Generate scale
               </Button>
             </Group>
           )}
@@ -135,7 +135,7 @@ export function TokensPage({ path }: { path: string | undefined }) {
           </Group>
           {view?.shown === 0 && (
             <div className={`sheet ${classes.empty}`}>
-              <Text fw={600}>Nothing fits.</Text>
+              <Text fw={600}>No tokens match the filter.</Text>
               <Button
                 variant="default"
                 mt="sm"
