@@ -128,7 +128,7 @@ test('values put together from pieces, and group inheritance, hold in every cont
       () => undefined,
     ).system,
   );
-  expect(own.findings().filter((finding) => finding.severity === 'error')).toEqual([]);
+  expect(own.findings().filter((finding) => finding.level === 'error')).toEqual([]);
   const text = cssOutput.write({ resolution: own, authored: () => [] }).files[0]!.text;
   for (const scheme of ['light', 'dark']) {
     const wanted = expected({ scheme }, own);

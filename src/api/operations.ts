@@ -54,7 +54,7 @@ const logged = open({
 });
 const finding = open({
   code: text,
-  severity: { enum: ['error', 'warning', 'note'] },
+  level: { enum: ['error', 'warning', 'note'] },
   message: { type: 'string' },
 });
 const files = list(

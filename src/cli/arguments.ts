@@ -70,7 +70,7 @@ export function contextFrom(words: string[], axes: readonly Axis[]): Context {
 }
 
 export function findingLine(finding: {
-  severity: string;
+  level: string;
   code: string;
   message: string;
   fix?: string;
@@ -79,5 +79,12 @@ export function findingLine(finding: {
   const place = finding.at?.file
     ? `${finding.at.file}${finding.at.line ? `:${finding.at.line}${finding.at.column ? `:${finding.at.column}` : ''}` : ''}: `
     : '';
-  return `${place}${finding.severity} ${finding.code}: ${finding.message}${finding.fix ? ` → ${finding.fix}` : ''}`;
+  return `${place}${finding.level} ${finding.code}: ${finding.message}${finding.fix ? ` → ${finding.fix}` : ''}`;
 }
+
+/** A finding as the command line prints it: what the program calls its level is `severity` there. */
+export const findingJson = <F extends { code: string; level: string }>({ code, level, ...rest }: F) => ({
+  code,
+  severity: level,
+  ...rest,
+});

@@ -232,8 +232,8 @@ describe('paths', () => {
           takenBack(now, command);
           now = done(now, command);
         }
-        expect(now.findings().filter((f) => f.severity === 'error').length).toBe(
-          library.findings().filter((f) => f.severity === 'error').length,
+        expect(now.findings().filter((f) => f.level === 'error').length).toBe(
+          library.findings().filter((f) => f.level === 'error').length,
         );
         // Items keep their values whatever path they have now.
         for (const [id, path] of library.tree.paths) {
@@ -348,7 +348,7 @@ describe('mends', () => {
     const fixable = library.findings().filter((finding) =>
       findings(library, {
         code: finding.code,
-        severity: '',
+        level: '',
         find: finding.path ?? '',
       }).rows.some((row) => row.fixLabel && row.path === finding.path),
     );
@@ -363,8 +363,8 @@ describe('mends', () => {
       expect(codes(mended).filter((code) => code === `${finding.code} ${finding.path}`).length).toBeLessThan(
         codes(library).filter((code) => code === `${finding.code} ${finding.path}`).length,
       );
-      expect(mended.findings().filter((f) => f.severity === 'error').length).toBeLessThanOrEqual(
-        library.findings().filter((f) => f.severity === 'error').length,
+      expect(mended.findings().filter((f) => f.level === 'error').length).toBeLessThanOrEqual(
+        library.findings().filter((f) => f.level === 'error').length,
       );
       takenBack(library, command);
     }
@@ -388,7 +388,7 @@ describe('mends', () => {
       LIBRARY_COMMANDS.acceptFindings(library, { keys, reason: 'Drawn by hand' }, newId),
     );
     expect(accepted.findings().length).toBe(library.findings().length - 1);
-    expect(findings(accepted, { code: '', severity: '', find: '' }).accepted).toEqual([
+    expect(findings(accepted, { code: '', level: '', find: '' }).accepted).toEqual([
       { code: finding.code, path: finding.path, reason: 'Drawn by hand', own: true },
     ]);
     expect(done(accepted, LIBRARY_COMMANDS.unaccept(accepted, { keys }, newId)).findings().length).toBe(

@@ -100,15 +100,15 @@ test('the ledger: the change at its source alone, with reach, version and notes;
 
 test('a component: a rule changed is minor, a size breaks, a guard broken is told', () => {
   const rule = LIBRARY_QUERIES.proof(library, { name: 'button', lens })!.rules[0]!;
-  const severity = (property: string, text: string) =>
+  const level = (property: string, text: string) =>
     LIBRARY_QUERIES.ledger(
       after(
         LIBRARY_COMMANDS.setRuleValue(library, { component: 'button', rule: rule.id, property, text }, newId),
       ),
       { leftOut: [] },
     );
-  expect(severity('border-radius', '{radius.none}').bump).toBe('minor');
-  const moved = severity('position', 'static');
+  expect(level('border-radius', '{radius.none}').bump).toBe('minor');
+  const moved = level('position', 'static');
   expect(moved.bump).toBe('major');
   expect(moved.entries[0]!.changes.map((change) => change.kind)).toContain('guard');
   const broken = LIBRARY_QUERIES.proof(

@@ -17,8 +17,7 @@ export async function run(words: string[]): Promise<number> {
   });
   const side = async (file: string) => {
     const opened = await openTokenFile(file);
-    for (const finding of opened.findings)
-      if (finding.severity === 'error') console.error(findingLine(finding));
+    for (const finding of opened.findings) if (finding.level === 'error') console.error(findingLine(finding));
     return { resolution: new Resolution(opened.system), pairings: pairingsOfFiles(opened) };
   };
   const table = value('severity');

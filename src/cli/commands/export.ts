@@ -43,9 +43,9 @@ export async function run(words: string[]): Promise<number> {
   };
   const { files, findings } = output.write({ resolution, context, prefix, authored });
   const problems = [...opened.findings, ...withPlaces(opened, findings)];
-  for (const finding of problems) if (finding.severity !== 'note') console.error(findingLine(finding));
+  for (const finding of problems) if (finding.level !== 'note') console.error(findingLine(finding));
   const clash = findings.some((finding) => finding.code === 'name-clash');
-  const status = problems.some((finding) => finding.severity === 'error') ? 1 : 0;
+  const status = problems.some((finding) => finding.level === 'error') ? 1 : 0;
   if (clash || opened.root === undefined) return 1;
   const out = value('out');
   if (out !== undefined) writeFolder(out, files);

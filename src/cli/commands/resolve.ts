@@ -2,7 +2,7 @@ import { toPlain } from '@/core/base/json/json';
 import { cssLine, cssText } from '@/core/tokens/css-text';
 import { Resolution } from '@/core/tokens/resolve';
 import { openTokenFile, withPlaces } from '@/files/token-files';
-import { contextFrom, findingLine, readArguments } from '../arguments';
+import { contextFrom, findingJson, findingLine, readArguments } from '../arguments';
 
 export async function run(words: string[]): Promise<number> {
   const { positionals, value, list } = readArguments(words, ['FILE'], {
@@ -19,7 +19,7 @@ export async function run(words: string[]): Promise<number> {
       resolution.findings().map(({ context: _context, ...finding }) => finding),
     ),
   ];
-  const failed = findings.some((finding) => finding.severity === 'error');
+  const failed = findings.some((finding) => finding.level === 'error');
   const rows = resolution.paths.flatMap((path) => {
     const resolved = resolution.value(path, 0);
     return resolved ? [{ path, resolved }] : [];
@@ -42,7 +42,7 @@ export async function run(words: string[]): Promise<number> {
     return `    ${JSON.stringify(path)}: ${JSON.stringify(body)}`;
   });
   process.stdout.write(
-    `{\n  "context": ${JSON.stringify(context)},\n  "tokens": {${tokens.length ? '\n' + tokens.join(',\n') + '\n  ' : ''}},\n  "findings": ${JSON.stringify(findings)}\n}\n`,
+    `{\n  "context": ${JSON.stringify(context)},\n  "tokens": {${tokens.length ? '\n' + tokens.join(',\n') + '\n  ' : ''}},\n  "findings": ${JSON.stringify(findings.map(findingJson))}\n}\n`,
   );
   return failed ? 1 : 0;
 }

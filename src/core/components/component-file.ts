@@ -39,7 +39,7 @@ export function readComponent(
 ): { component: ComponentDefinition | undefined; findings: Finding[] } {
   const findings: Finding[] = [];
   const report = (pointer: string, message: string, fix: string) =>
-    findings.push({ code: 'component-file', severity: 'error', message, at: { pointer }, fix });
+    findings.push({ code: 'component-file', level: 'error', message, at: { pointer }, fix });
   if (!isObject(json)) {
     report('', 'A component file is a JSON object', 'Put it in curly brackets');
     return { component: undefined, findings };

@@ -13,7 +13,7 @@ export function driftOf(component: ComponentDefinition): Finding[] {
   const theirs = new Map(code.props.map((prop) => [key(prop.name), prop]));
   const finding = (message: string, fix: string): Finding => ({
     code: 'code-drift',
-    severity: 'warning',
+    level: 'warning',
     path: component.name,
     message: `${component.name}: ${message}`,
     fix,

@@ -139,7 +139,7 @@ const finding = (
   context: Context | undefined,
 ): Finding => ({
   code: 'guard-broken',
-  severity: 'error',
+  level: 'error',
   path: component.name,
   message: `${component.name}: ${guardText(guard).replace(' is ', ' is guarded as ')}, and is ${value ?? 'not declared'}`,
   fix: 'Restore the value, or change the guard and release as a breaking change',

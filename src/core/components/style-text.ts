@@ -96,7 +96,7 @@ export function parseStyle(text: string, spelling: TokenSpelling): ReadStyle {
       findings: [
         {
           code: 'style-syntax',
-          severity: 'error',
+          level: 'error',
           message: `The style sheet cannot be read: ${error.reason}`,
           fix: 'Correct it there',
           at: { line: error.line, column: error.column },
@@ -241,7 +241,7 @@ export function outsideLoads(node: ChildNode): Finding[] {
   return [
     {
       code: 'style-loads',
-      severity: 'error',
+      level: 'error',
       message: `The style sheet loads from outside: ${found[0].slice(0, 80)}`,
       fix: 'Remove it, or give the picture as data:',
       at: { line: node.source?.start?.line },

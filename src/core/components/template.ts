@@ -62,7 +62,7 @@ export function parseTemplate(html: string): Template {
     const place = node?.sourceCodeLocation;
     findings.push({
       code,
-      severity: 'error',
+      level: 'error',
       message,
       fix,
       at: place ? { line: place.startLine, column: place.startCol } : undefined,

@@ -2,7 +2,7 @@
 export interface Finding {
   /** A stable word, listed in docs/formats.md. */
   code: string;
-  severity: 'error' | 'warning' | 'note';
+  level: 'error' | 'warning' | 'note';
   /** What is wrong, in words. */
   message: string;
   /** The token or item concerned, where there is one. */
@@ -22,9 +22,9 @@ export interface Finding {
 const WEIGHT = { error: 0, warning: 1, note: 2 } as const;
 
 export function worstFirst(a: Finding, b: Finding): number {
-  return WEIGHT[a.severity] - WEIGHT[b.severity];
+  return WEIGHT[a.level] - WEIGHT[b.level];
 }
 
-export function atOrAbove(finding: Finding, severity: 'error' | 'warning' | 'note'): boolean {
-  return WEIGHT[finding.severity] <= WEIGHT[severity];
+export function atOrAbove(finding: Finding, level: 'error' | 'warning' | 'note'): boolean {
+  return WEIGHT[finding.level] <= WEIGHT[level];
 }

@@ -12,7 +12,7 @@ export function sarif(findings: readonly Finding[]): object {
         results: findings.map((finding) => ({
           ruleId: finding.code,
           ruleIndex: rules.indexOf(finding.code),
-          level: finding.severity,
+          level: finding.level,
           message: { text: finding.fix ? `${finding.message}. ${finding.fix}.` : finding.message },
           ...(finding.at?.file && {
             locations: [

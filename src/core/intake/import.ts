@@ -159,7 +159,7 @@ function planTree(
       if (there.kind === kind) return there;
       findings.push({
         code: 'invalid-value',
-        severity: 'error',
+        level: 'error',
         path,
         message: `${path} is a ${there.kind} in one source and a ${kind} in another`,
         fix: 'Rename one of them',
@@ -170,7 +170,7 @@ function planTree(
     if (old && old.kind !== kind) {
       findings.push({
         code: 'invalid-value',
-        severity: 'error',
+        level: 'error',
         path,
         message: `The library has a ${old.kind} at ${path}, and the file a ${kind}`,
         fix: 'Rename one of them',

@@ -24,7 +24,7 @@ export function parseSheet(text: string, file: string): { root: Root; findings: 
         // The SCSS parser stumbles over some texts instead of saying what is wrong with them.
         findings.push({
           code: 'style-syntax',
-          severity: 'warning',
+          level: 'warning',
           message: `${file} has an error that cannot be placed`,
           at: { file },
           fix: 'What can be read was read; compile the file to find the error',
@@ -34,7 +34,7 @@ export function parseSheet(text: string, file: string): { root: Root; findings: 
       const line = error.line ?? 1;
       findings.push({
         code: 'style-syntax',
-        severity: 'warning',
+        level: 'warning',
         message: `${file}, line ${line}: ${error.reason}`,
         at: { file, line, column: error.column ?? 1 },
         fix: 'That line was left out; the rest was read. Correct it to have it too',

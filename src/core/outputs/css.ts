@@ -33,7 +33,7 @@ export function namingFindings(resolution: Resolution, prefix: string | undefine
   }));
   return nameClashes(typed, prefix).map(({ name, paths }) => ({
     code: 'name-clash',
-    severity: 'error',
+    level: 'error',
     path: paths[1],
     message: `${paths[0]} and ${paths[1]} would both be written as ${sigil}${name}`,
     fix: 'Rename one of them',

@@ -14,7 +14,7 @@ export const dtcg: Output = {
       files,
       findings: combined.map((source) => ({
         code: 'combined-layer',
-        severity: 'note',
+        level: 'note',
         message: `The layer ${source.label} applies under a combination of contexts, which only Seedplan reads`,
         fix: 'Move its values to layers of one context if other tools are to see them',
       })),

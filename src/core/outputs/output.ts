@@ -37,6 +37,6 @@ export interface Output {
 export function leftOut(resolution: Resolution): Finding[] {
   return resolution
     .findings()
-    .filter((finding) => finding.severity === 'error')
+    .filter((finding) => finding.level === 'error')
     .map((finding) => ({ ...finding, message: `Left out: ${finding.message}` }));
 }

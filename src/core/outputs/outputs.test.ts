@@ -93,7 +93,7 @@ test('two tokens that get one name are an error that names both, longhands inclu
   ]) {
     const result = OUTPUTS.get('css')!.write({ resolution: small(json), authored: () => [] });
     expect(result.files).toEqual([]);
-    expect(result.findings[0]).toMatchObject({ code: 'name-clash', severity: 'error' });
+    expect(result.findings[0]).toMatchObject({ code: 'name-clash', level: 'error' });
     expect(result.findings[0]!.message).toMatch(/(a\.b and a-b|t and t-font-size)/);
   }
 });

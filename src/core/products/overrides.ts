@@ -45,7 +45,7 @@ export function placementFindings(
         {
           ...at,
           code: 'component-missing',
-          severity: 'error' as const,
+          level: 'error' as const,
           message: `${placement.component.path} is not in the release this product is pinned to`,
           fix: 'Upgrade to a release that has it, or use another component',
         },
@@ -54,7 +54,7 @@ export function placementFindings(
     const deprecated = deprecation && {
       ...at,
       code: 'deprecated-use',
-      severity: 'warning' as const,
+      level: 'warning' as const,
       message: `${component.name} is ${deprecationText(deprecation)}`,
       fix: deprecation.replacement ? `Replace it with ${deprecation.replacement}` : 'Plan to remove it',
     };
@@ -65,7 +65,7 @@ export function placementFindings(
       .map(({ part, property }) => ({
         ...at,
         code: 'fixed-style',
-        severity: 'error' as const,
+        level: 'error' as const,
         message: `${property} of ${part} is overridden on this screen but fixed in ${component.name}; it has no effect`,
         fix: `Remove it, or make it overridable in ${component.name}`,
       }));

@@ -41,7 +41,7 @@ export function readScreen(
       if (!reference) {
         findings.push({
           code: 'screen-file',
-          severity: 'error',
+          level: 'error',
           message: `<${node.tagName}> is not a component of the libraries this product uses`,
           at: { line: node.sourceCodeLocation?.startLine, column: node.sourceCodeLocation?.startCol },
           fix: 'Use a component’s name behind the library’s, as in <keel-button>',

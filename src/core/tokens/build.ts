@@ -42,7 +42,7 @@ export function openedOf(
 export function unread(file: string, name: string, why: string, line?: number, column?: number): Finding {
   return {
     code: 'not-carried',
-    severity: 'note',
+    level: 'note',
     message: `${name} was not read: ${why}`,
     at: { file, ...(line !== undefined && { line }), ...(column !== undefined && { column }) },
     fix: 'Set it by hand where it is needed',

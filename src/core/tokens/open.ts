@@ -30,7 +30,7 @@ export function openTokens(file: string, text: string, readText: ReadText): Open
       if (!(error instanceof JsonSyntaxError)) throw error;
       findings.push({
         code: 'json-syntax',
-        severity: 'error',
+        level: 'error',
         message: `${name} is not JSON: ${error.reason}`,
         at: { file: name, ...error.place },
         fix: `Correct line ${error.place.line}, column ${error.place.column}`,

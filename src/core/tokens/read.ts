@@ -41,11 +41,11 @@ export function readDeclarations(root: Json, findings: Finding[]): Declarations 
     segments: string[],
     message: string,
     fix: string,
-    severity: Finding['severity'] = 'error',
+    level: Finding['level'] = 'error',
   ) =>
     findings.push({
       code,
-      severity,
+      level,
       message,
       path: segments.join('.'),
       at: { pointer: pointerOf(segments) },

@@ -23,7 +23,7 @@ interface Problem {
   code: string;
   message: string;
   fix: string;
-  severity: Finding['severity'];
+  level: Finding['level'];
 }
 
 interface Projection {
@@ -362,7 +362,7 @@ export class Resolution {
     for (const token of circle) {
       this.slots[token]![slot] = failure(this.index.winner(token, this.contexts[context]!)!, {
         code: 'alias-cycle',
-        severity: 'error',
+        level: 'error',
         message: `These refer to each other in a circle: ${[...shownNames, names[0]].join(' → ')}`,
         fix: 'Give one of them a value of its own',
       });
@@ -502,7 +502,7 @@ export class Resolution {
     if (typeName === undefined) {
       return failure(from, {
         code: 'missing-type',
-        severity: 'error',
+        level: 'error',
         message: `${path} has no type`,
         fix: `Add $type to it${parentPath(path) ? ` or to the group ${parentPath(path)}` : ''}`,
       });
@@ -511,7 +511,7 @@ export class Resolution {
     if (!type) {
       return failure(from, {
         code: 'unknown-type',
-        severity: 'error',
+        level: 'error',
         message: `${path} has the type ${shown(typeName)}, which DTCG does not know`,
         fix: `Use one of: ${[...TOKEN_TYPES.keys()].join(', ')}`,
       });
@@ -521,14 +521,14 @@ export class Resolution {
     if (wrong)
       return failure(from, {
         code: 'invalid-value',
-        severity: 'error',
+        level: 'error',
         message: `${path}: ${wrong.message}`,
         fix: wrong.fix,
       });
     if (modern !== undefined && token !== undefined) {
       this.note(token, {
         code: 'legacy-value',
-        severity: 'note',
+        level: 'note',
         message: `${path} is written in an older form (${shown(value)})`,
         fix: 'It was read; export as dtcg to write it in the present form',
       });
@@ -549,16 +549,16 @@ const missing = (
   text: string,
   message: string,
   fix = `Correct ${text}, or add the token it names`,
-): Problem => ({ code: 'missing-target', severity: 'error', message, fix });
+): Problem => ({ code: 'missing-target', level: 'error', message, fix });
 const mismatch = (message: string, fix: string): Problem => ({
   code: 'type-mismatch',
-  severity: 'error',
+  level: 'error',
   message,
   fix,
 });
 const dependsOn = (path: string): Problem => ({
   code: 'missing-target',
-  severity: 'error',
+  level: 'error',
   message: `It refers to ${path}, which has no value`,
   fix: `Fix ${path} first`,
 });

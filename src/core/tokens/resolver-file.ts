@@ -40,7 +40,7 @@ export function readResolver(root: JsonObject, open: OpenFile): ResolverReading 
   const sources: TokenSource[] = [];
   const homes: SourceHome[] = [];
   const report = (pointer: string[], message: string, fix: string, code = 'invalid-value') =>
-    findings.push({ code, severity: 'error', message, at: { pointer: pointerOf(pointer) }, fix });
+    findings.push({ code, level: 'error', message, at: { pointer: pointerOf(pointer) }, fix });
 
   const version = root.get('version');
   if (version !== '2025.10')

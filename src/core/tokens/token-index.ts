@@ -15,7 +15,7 @@ export interface CompiledDeclaration {
   outcome?: {
     type: string | undefined;
     resolved: ResolvedToken;
-    note?: { code: string; message: string; fix: string; severity: Finding['severity'] };
+    note?: { code: string; message: string; fix: string; level: Finding['level'] };
   };
 }
 
@@ -262,7 +262,7 @@ function takeOver(all: {
       if (target === undefined || !groups.has(target)) {
         groupFindings.push({
           code: 'missing-target',
-          severity: 'error',
+          level: 'error',
           path,
           message: `${path} extends ${typeof written === 'string' ? written : 'something'}, which is not a group`,
           fix: 'Name a group, as "{group}" or "#/group"',
@@ -300,7 +300,7 @@ function takeOver(all: {
           .map((frame) => frame.path);
         groupFindings.push({
           code: 'alias-cycle',
-          severity: 'error',
+          level: 'error',
           path: next,
           message: `These groups extend each other in a circle: ${[...circle, next].join(' → ')}`,
           fix: 'Remove one $extends',

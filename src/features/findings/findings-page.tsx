@@ -53,7 +53,7 @@ export function FindingsPage() {
   const [query, setQuery] = useQuery();
   const code = query.get('code') ?? '';
   const find = query.get('find') ?? '';
-  const view = useDocumentQuery('findings', { code, severity: query.get('severity') ?? '', find });
+  const view = useDocumentQuery('findings', { code, level: query.get('level') ?? '', find });
   const { store } = useCommand();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [fixing, setFixing] = useState<FindingRow[] | null>(null);
@@ -83,7 +83,7 @@ export function FindingsPage() {
             <button
               key={one.code}
               aria-pressed={code === one.code}
-              data-severity={one.severity}
+              data-level={one.level}
               onClick={() => setQuery({ code: one.code })}
             >
               {one.code} <span>{one.count}</span>
@@ -101,8 +101,8 @@ export function FindingsPage() {
             />
             <SegmentedControl
               aria-label="Level"
-              value={query.get('severity') ?? ''}
-              onChange={(value) => setQuery({ severity: value })}
+              value={query.get('level') ?? ''}
+              onChange={(value) => setQuery({ level: value })}
               data={[
                 { value: '', label: 'All' },
                 { value: 'error', label: 'errors' },
@@ -136,7 +136,7 @@ export function FindingsPage() {
           ) : (
             <ul className={classes.list}>
               {rows.map((row) => (
-                <li key={idOf(row) + row.message} data-severity={row.severity}>
+                <li key={idOf(row) + row.message} data-level={row.level}>
                   {library.canEdit && (
                     <Checkbox
                       aria-label={`Select ${row.code} at ${row.path}`}
@@ -147,7 +147,7 @@ export function FindingsPage() {
                   )}
                   <div>
                     <div>
-                      <b>{row.severity}</b> <span className="path">{row.code}</span>
+                      <b>{row.level}</b> <span className="path">{row.code}</span>
                       {row.context ? (
                         <span className={classes.quiet}> under {contextText(row.context)}</span>
                       ) : null}

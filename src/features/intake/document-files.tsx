@@ -62,7 +62,7 @@ export function DocumentFiles({ files, slug, close }: { files: File[]; slug: str
     }
     setBusy(false);
   };
-  const errors = tried?.findings.filter((finding) => finding.severity === 'error') ?? [];
+  const errors = tried?.findings.filter((finding) => finding.level === 'error') ?? [];
   const summary = Object.entries(tried?.counts ?? {}).map(([kind, count]) =>
     kind === 'changed' ? `${count} changed` : counted(count, kind),
   );
@@ -82,7 +82,7 @@ export function DocumentFiles({ files, slug, close }: { files: File[]; slug: str
                 : 'Everything in these files is already in the library.'}
             </Text>
             {tried.findings.map((finding, i) => (
-              <Text key={i} size="xs" c={finding.severity === 'error' ? 'var(--bad)' : undefined}>
+              <Text key={i} size="xs" c={finding.level === 'error' ? 'var(--bad)' : undefined}>
                 {finding.at?.file}
                 {finding.at?.line
                   ? `, line ${finding.at.line}${finding.at.column ? `, column ${finding.at.column}` : ''}`

@@ -28,7 +28,7 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
   const rows = view.rows.filter((row) => show === 'all' || row.state === show);
   const coming = view.rows.filter((row) => row.state !== 'same' && row.decision !== 'mine').length;
   const notes = view.findings.filter((finding) => finding.code === 'not-carried');
-  const errors = view.findings.filter((finding) => finding.severity === 'error');
+  const errors = view.findings.filter((finding) => finding.level === 'error');
   const bring = async () => {
     setBusy(true);
     const refused = await store('importTokens', input);

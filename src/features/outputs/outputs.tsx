@@ -146,7 +146,7 @@ export function Outputs() {
           </Alert>
         )}
         {written?.findings.map((finding, i) => (
-          <Alert key={i} color={finding.severity === 'error' ? 'red' : 'gray'} mb={4} p="xs">
+          <Alert key={i} color={finding.level === 'error' ? 'red' : 'gray'} mb={4} p="xs">
             {finding.message}. {finding.fix}.
           </Alert>
         ))}

@@ -105,7 +105,7 @@ function ScreenFindings({ findings }: { findings: ScreenView['findings'] }) {
   return (
     <ul className={classes.findings} aria-label="Findings on this screen">
       {findings.map((finding) => (
-        <li key={finding.placement + finding.message} data-severity={finding.severity}>
+        <li key={finding.placement + finding.message} data-level={finding.level}>
           <button
             aria-pressed={query.get('placement') === finding.placement}
             onClick={() =>

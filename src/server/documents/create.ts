@@ -135,7 +135,7 @@ const importFiles: UseCase<{ slug: string; files: SentFile[]; tryOnly?: boolean 
       document.items,
       input.files,
     );
-    const errors = findings.filter((finding) => finding.severity === 'error');
+    const errors = findings.filter((finding) => finding.level === 'error');
     if (errors.length > 0 && !input.tryOnly)
       throw badRequest(`${errors[0]!.message}. Nothing was changed.`, { findings });
     const counts: Record<string, number> = {};
@@ -195,7 +195,7 @@ const importScreens: UseCase<{ slug: string; files: SentFile[] }> = {
       );
       edits.push(addItem(read.screen), ...read.placements.map(addItem));
     });
-    const error = findings.find((finding) => finding.severity === 'error');
+    const error = findings.find((finding) => finding.level === 'error');
     if (error) throw badRequest(`${error.message}. Nothing was changed.`, { findings });
     await change(work, row, {
       id: work.newId('change'),

@@ -92,7 +92,7 @@ export async function readFiles(
     if (template === undefined && !/"variationOf"/.test(file.text)) {
       findings.push({
         code: 'component-file',
-        severity: 'error',
+        level: 'error',
         message: `${file.name} has no template`,
         at: { file: file.name },
         fix: `Send ${base}.html with it`,
@@ -108,7 +108,7 @@ export async function readFiles(
     if (old) {
       findings.push({
         code: 'guide-file',
-        severity: 'warning',
+        level: 'warning',
         message: `There is a guide ${name} already; it was left as it is`,
         at: { file: file.name },
         fix: 'Rename the file',
@@ -178,7 +178,7 @@ function componentEdits(
     if (!(error instanceof JsonSyntaxError)) throw error;
     findings.push({
       code: 'json-syntax',
-      severity: 'error',
+      level: 'error',
       message: `${file.name} is not JSON: ${error.reason}`,
       at: { file: file.name, ...error.place },
       fix: `Correct line ${error.place.line}, column ${error.place.column}`,
@@ -199,7 +199,7 @@ function componentEdits(
       if (!id)
         findings.push({
           code: 'missing-target',
-          severity: 'error',
+          level: 'error',
           message: `${file.name} binds {${path}}, which is not a token of the library`,
           at: { file: file.name },
           fix: 'Correct the path, or add the token',
@@ -211,7 +211,7 @@ function componentEdits(
       if (!id)
         findings.push({
           code: 'missing-target',
-          severity: 'error',
+          level: 'error',
           message: `${file.name} speaks of ${path}, which is no ${kind === 'ruleSet' ? 'rule set' : kind} of the library`,
           at: { file: file.name },
           fix: 'Correct the name, or import it too',
@@ -225,7 +225,7 @@ function componentEdits(
   if (itemsOf(items, 'component').some((other) => other.name === component.name)) {
     findings.push({
       code: 'component-file',
-      severity: 'error',
+      level: 'error',
       message: `There is a component ${component.name} already`,
       at: { file: file.name },
       fix: 'Rename the one or the other',
@@ -264,7 +264,7 @@ async function drawings(
       if (!(error instanceof Problem)) throw error;
       findings.push({
         code: 'drawing-file',
-        severity: 'error',
+        level: 'error',
         message: error.message,
         at: { file: file.name },
         fix: 'Correct the drawing, or leave it out',

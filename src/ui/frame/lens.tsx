@@ -50,13 +50,13 @@ export function useQuery(): [URLSearchParams, (changes: Record<string, string | 
 export function useLensLink(axes: readonly LensAxis[]): (href: string) => string {
   const lens = useLens(axes);
   const query = useSearchParams();
-  const [seen, trace] = [query.get('Colour vision'), query.get('trace')];
+  const [seen, trace] = [query.get('seen'), query.get('trace')];
   return useCallback(
     (href: string) => {
       const [path, query] = href.split('?') as [string, string | undefined];
       const params = new URLSearchParams(query);
       for (const axis of axes) if (lens[axis.name] !== axis.default) params.set(axis.name, lens[axis.name]!);
-      if (seen) params.set('Colour vision', seen);
+      if (seen) params.set('seen', seen);
       if (trace) params.set('trace', trace);
       return params.size > 0 ? `${path}?${params}` : path;
     },
@@ -111,7 +111,7 @@ export function LensBar({ axes }: { axes: readonly LensAxis[] }) {
             { value: '', label: 'Full colour vision' },
             ...VISIONS.map(({ name, label }) => ({ value: name, label })),
           ]}
-          value={query.get('Colour vision') ?? ''}
+          value={query.get('seen') ?? ''}
           allowDeselect={false}
           onChange={(value) => setQuery({ seen: value })}
         />
@@ -159,7 +159,7 @@ export function VisionFilters() {
 
 /** The filter asked for in the address, as CSS; undefined where none is. */
 export function useSeen(): string | undefined {
-  const seen = useSearchParams().get('Colour vision');
+  const seen = useSearchParams().get('seen');
   return VISIONS.some(({ name }) => name === seen) ? `url(#seen-${seen})` : undefined;
 }
 

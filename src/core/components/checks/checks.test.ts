@@ -118,7 +118,7 @@ test('a raw value is bound at one click, several at once, and what is accepted i
   expect(runToEnd(findingsOf(accepted, { name: 'button' })).map(({ code }) => code)).not.toContain(
     'raw-foreign',
   );
-  const rows = findings(accepted, { code: 'raw-exact', severity: '', find: 'button' }).rows;
+  const rows = findings(accepted, { code: 'raw-exact', level: '', find: 'button' }).rows;
   expect(rows.map(({ component }) => component)).toEqual(['button']);
 });
 

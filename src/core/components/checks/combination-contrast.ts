@@ -17,7 +17,7 @@ export const combinationContrast: ComponentCheck = {
       const under = check.worst ? contextText(check.worst) : '';
       return {
         code: 'combination-contrast',
-        severity: 'error',
+        level: 'error',
         path: `${component.name}: ${check.kind} of ${check.part}`,
         message:
           `${component.name}: ${check.kind === 'border' ? 'the border' : check.kind} of ${check.part} has a contrast of ` +

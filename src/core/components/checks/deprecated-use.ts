@@ -20,7 +20,7 @@ export const deprecatedUse: ComponentCheck = {
         return [
           {
             code: 'deprecated-piece',
-            severity: 'warning',
+            level: 'warning',
             path: `${component.name}: ${held.name} in ${prop.name}`,
             message: `${component.name}: ${prop.name} holds ${held.name}, which is deprecated${reason ? `: ${reason}` : ''}`,
             fix: next ? `Put ${next} there` : 'Put something else there',
@@ -39,7 +39,7 @@ export const deprecatedUse: ComponentCheck = {
             return [
               {
                 code: 'deprecated-binding',
-                severity: 'warning',
+                level: 'warning',
                 path: place,
                 message: `${place} is bound to ${path}, which is deprecated${typeof said === 'string' ? `: ${said}` : ''}`,
                 fix: 'Bind another token',

@@ -13,7 +13,7 @@ export const partMissing: ComponentCheck = {
     const parts = partAncestry(root);
     const finding = (what: string, part: string): Finding => ({
       code: 'part-missing',
-      severity: 'error',
+      level: 'error',
       path: `${component.name}: ${part}`,
       message: `${component.name}: ${what} is on the part ${part}, which the template has not`,
       fix: `Put it on one of ${[...parts.keys()].join(', ')}, or add part="${part}" to the template`,

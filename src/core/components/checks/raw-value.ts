@@ -25,7 +25,7 @@ export const rawValue: ComponentCheck = {
         const code = found ? (found.exact ? 'raw-exact' : 'raw-near') : 'raw-foreign';
         findings.push({
           code,
-          severity: code === 'raw-exact' ? 'warning' : 'note',
+          level: code === 'raw-exact' ? 'warning' : 'note',
           path: place,
           message: `${place} is ${value.raw}, ${
             found

@@ -14,7 +14,7 @@ export const ruleIdle: ComponentCheck = {
       return [
         {
           code: 'rule-idle',
-          severity: 'note',
+          level: 'note',
           path: `${component.name}: ${rule.part} when ${when}`,
           message: `${component.name}: the rule on ${rule.part} when ${when} ${what}`,
           fix,

@@ -12,7 +12,7 @@ export const ruleTie: ComponentCheck = {
     };
     return summary().counts.ties.map(({ first, second, part, property }): Finding => ({
       code: 'rule-tie',
-      severity: 'note',
+      level: 'note',
       path: `${component.name}: ${property} of ${part} when ${words(first)} and when ${words(second)}`,
       message:
         `${component.name}: ${property} of ${part} is set by two equally specific rules, when ${words(first)} and when ` +

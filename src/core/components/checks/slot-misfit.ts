@@ -13,7 +13,7 @@ export const slotMisfit: ComponentCheck = {
         ? [
             {
               code: 'slot-misfit',
-              severity: 'error',
+              level: 'error',
               path: `${component.name}: ${prop.name}`,
               message: `${component.name}: ${found.problem}`,
               fix: found.fix,

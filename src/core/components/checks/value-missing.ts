@@ -24,7 +24,7 @@ export const valueMissing: ComponentCheck = {
         : [
             {
               code: 'value-missing',
-              severity: 'error',
+              level: 'error',
               path: `${component.name}: ${conditionsText(when)}`,
               message: `${component.name}: ${what} when ${conditionsText(when)} asks for ${missing}, which is not there`,
               fix: 'Add it to the props, or change the condition',

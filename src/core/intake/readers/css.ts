@@ -77,7 +77,7 @@ export const css: Reader = {
       if (owner !== undefined && owner !== declaration.prop) {
         listed.push({
           code: 'name-clash',
-          severity: 'warning',
+          level: 'warning',
           path,
           message: `${owner} and ${declaration.prop} would both be ${path}`,
           at: { file, line },

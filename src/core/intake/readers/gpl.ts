@@ -17,7 +17,7 @@ export const gpl: Reader = {
     if (!/^\w+ Palette\b/.test(lines[0] ?? ''))
       findings.push({
         code: 'style-syntax',
-        severity: 'warning',
+        level: 'warning',
         message: `${file} is a palette file (.gpl) without its header; its colours were read all the same`,
         at: { file, line: 1, column: 1 },
         fix: 'Save the palette again, so that its first line ends in “Palette”',

@@ -26,7 +26,7 @@ export const list: Reader = {
     if (lines.length > LONGEST_LIST)
       findings.push({
         code: 'not-carried',
-        severity: 'warning',
+        level: 'warning',
         message: `The first ${LONGEST_LIST} of ${lines.length} lines were read`,
         at: { file, line: LONGEST_LIST + 1 },
         fix: 'Import the rest as a second list',

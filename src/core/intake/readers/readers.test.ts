@@ -206,8 +206,8 @@ describe('other forms', () => {
     const dark = values('pico.css', packaged('@picocss/pico/css/pico.css'), { theme: 'dark' });
     expect([light['pico.background.color'], dark['pico.background.color']]).toEqual(['#ffffff', '#13171f']);
     expect(opened.system.axes.map((axis) => axis.name).sort()).toEqual(['theme', 'width']);
-    expect(opened.findings.every((finding) => finding.severity === 'note')).toBe(true);
-    expect(new Resolution(opened.system).findings().filter((f) => f.severity === 'error')).toEqual([]);
+    expect(opened.findings.every((finding) => finding.level === 'note')).toBe(true);
+    expect(new Resolution(opened.system).findings().filter((f) => f.level === 'error')).toEqual([]);
   });
 
   test('every reader in the folder is registered', () => {

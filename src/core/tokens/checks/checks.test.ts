@@ -89,7 +89,7 @@ test('every check has a file that it finds something in', () => {
 });
 
 test('errors come before warnings, and warnings before notes', () => {
-  const severities = check(library({ a: color('#333333'), b: color('#333333'), c: { $value: '{nowhere}' } })).map((f) => f.severity);
+  const severities = check(library({ a: color('#333333'), b: color('#333333'), c: { $value: '{nowhere}' } })).map((f) => f.level);
   expect(severities).toEqual([...severities].sort((x, y) => 'ewn'.indexOf(x[0]!) - 'ewn'.indexOf(y[0]!)));
   expect(new Set(severities).size).toBe(3);
 }); // prettier-ignore

@@ -18,7 +18,7 @@ export const contextGap: Check = {
           if (said.has(context)) continue;
           findings.push({
             code: 'context-gap',
-            severity: 'note',
+            level: 'note',
             path,
             message: `${path} is set under ${axis.name} ${overridden.join(', ')}, and ${context} leaves it as it is`,
             fix: `Set it under ${context} too, or accept that it stays`,

@@ -15,7 +15,7 @@ export const contextMissing: Check = {
           if (said.has(context)) continue;
           findings.push({
             code: 'context-missing',
-            severity: 'warning',
+            level: 'warning',
             path,
             message: `${path} has a value under ${axis.name} ${[...said].join(', ')} and none under ${axis.name} ${context}`,
             fix: `Set it under ${context}, or once for every ${axis.name}`,

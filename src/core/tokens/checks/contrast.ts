@@ -30,7 +30,7 @@ export const contrast: Check = {
       if (missing !== undefined) {
         findings.push({
           code: 'missing-target',
-          severity: 'error',
+          level: 'error',
           path: missing,
           message: `A pairing names ${missing}, which is not a token`,
           fix: 'Correct the pairing, or remove it',
@@ -46,7 +46,7 @@ export const contrast: Check = {
         if (everywhere && i > 0) return;
         findings.push({
           code: 'contrast',
-          severity: 'error',
+          level: 'error',
           path: pairing.text,
           related: [pairing.surface],
           message: `${pairing.text} on ${pairing.surface} reaches ${ratioText(ratio)}, and needs ${pairing.needs}${everywhere ? '' : ` (${contextText(context)})`}`,

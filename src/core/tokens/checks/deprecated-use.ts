@@ -19,7 +19,7 @@ export const deprecatedUse: Check = {
         if (reason === undefined) continue;
         findings.push({
           code: 'deprecated-use',
-          severity: 'warning',
+          level: 'warning',
           path,
           related: [target],
           message: `${path} refers to ${target}, which is deprecated${typeof reason === 'string' ? `: ${reason.replace(/\.$/, '')}` : ''}`,

@@ -16,7 +16,7 @@ export const duplicateValue: Check = {
       else
         findings.push({
           code: 'duplicate-value',
-          severity: 'warning',
+          level: 'warning',
           path,
           related: [other],
           message: `${path} has the same value as ${other}`,

@@ -14,7 +14,7 @@ export const fontMissing: Check = {
         : [
             {
               code: 'font-missing',
-              severity: 'warning' as const,
+              level: 'warning' as const,
               path,
               message: `${path} names the font ${family}, of which there is no file`,
               fix: 'Upload its files under Fonts, or replace it everywhere with a font that is there',

@@ -13,7 +13,7 @@ export const fontWeightMissing: Check = {
       return [
         {
           code: 'font-weight-missing',
-          severity: 'warning' as const,
+          level: 'warning' as const,
           path,
           message: `${path} requires ${family} in weight ${weight}, which is not among its files`,
           fix: `Use ${closestWeight(known, weight)}, the closest there is, or upload a file of weight ${weight}`,

@@ -31,7 +31,7 @@ export const layerTie: Check = {
           if (sameJson(authoredValue(a.declaration.object)!, authoredValue(b.declaration.object)!)) continue;
           findings.push({
             code: 'layer-tie',
-            severity: 'warning',
+            level: 'warning',
             path,
             message: `${path} is set under ${contextText(a.when)} and under ${contextText(b.when)}, which can hold together; the later, ${contextText(b.when)}, wins`,
             fix: `Set it under both together to say which is meant`,

@@ -70,7 +70,7 @@ function nearSizes(literals: Literal[]): Finding[] {
 
 const near = (path: string, other: string, how: string): Finding => ({
   code: 'near-duplicate',
-  severity: 'warning',
+  level: 'warning',
   path,
   related: [other],
   message: `${path} is nearly ${other} (${how})`,

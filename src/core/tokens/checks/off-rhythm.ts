@@ -28,7 +28,7 @@ export const offRhythm: Check = {
         const nearest = Math.round(px / 4) * 4;
         findings.push({
           code: 'off-rhythm',
-          severity: 'warning',
+          level: 'warning',
           path,
           message: `${path} is ${px}px, which is not a multiple of 4px`,
           fix: `Use ${nearest}px`,

@@ -13,7 +13,7 @@ export const tierSkip: Check = {
         .filter((target) => tierOf(resolution, target) === 'primitive')
         .map((target) => ({
           code: 'tier-skip',
-          severity: 'warning' as const,
+          level: 'warning' as const,
           path,
           related: [target],
           message: `${path} is a component token and refers to the primitive ${target}`,

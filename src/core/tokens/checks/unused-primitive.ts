@@ -14,7 +14,7 @@ export const unusedPrimitive: Check = {
       )
       .map((path) => ({
         code: 'unused-primitive',
-        severity: 'note' as const,
+        level: 'note' as const,
         path,
         message: `${path} is a primitive that nothing refers to`,
         fix: 'Remove it, or give it a purpose',

@@ -10,7 +10,7 @@ import { FIXES } from '../commands/fixes';
 
 export interface FindingRow {
   code: string;
-  severity: Finding['severity'];
+  level: Finding['level'];
   message: string;
   fix: string;
   path: string;
@@ -24,7 +24,7 @@ export interface FindingRow {
 export interface FindingsView {
   rows: FindingRow[];
   /** How many there are of each code, before filtering. */
-  counts: { code: string; severity: Finding['severity']; count: number; fixable: number }[];
+  counts: { code: string; level: Finding['level']; count: number; fixable: number }[];
   accepted: { code: string; path: string; reason: string; own: boolean }[];
   total: number;
   checks: string[];
@@ -35,14 +35,14 @@ const ROWS = 400;
 
 export function findings(
   library: OpenLibrary,
-  { code, severity, find }: { code: string; severity: string; find: string },
+  { code, level, find }: { code: string; level: string; find: string },
 ): FindingsView {
   const all = [...library.findings(), ...library.componentFindings()].sort(worstFirst);
   const counts = new Map<string, FindingsView['counts'][number]>();
   for (const finding of all) {
     const known = counts.get(finding.code) ?? {
       code: finding.code,
-      severity: finding.severity,
+      level: finding.level,
       count: 0,
       fixable: 0,
     };
@@ -54,12 +54,12 @@ export function findings(
   const fitting = all.filter(
     (finding) =>
       (code === '' || finding.code === code) &&
-      (severity === '' || finding.severity === severity) &&
+      (level === '' || finding.level === level) &&
       words.every((word) => `${finding.path ?? ''} ${finding.message}`.toLowerCase().includes(word)),
   );
   return {
     rows: fitting.slice(0, ROWS).map((finding) => rowOf(library, finding)),
-    counts: [...counts.values()].sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity] || b.count - a.count),
+    counts: [...counts.values()].sort((a, b) => WEIGHT[a.level] - WEIGHT[b.level] || b.count - a.count),
     accepted: itemsOf(library.items, 'acceptedFinding').map((item) => ({
       code: item.code,
       path: item.path,
@@ -72,7 +72,7 @@ export function findings(
 }
 const rowOf = (library: OpenLibrary, finding: Finding): FindingRow => ({
   code: finding.code,
-  severity: finding.severity,
+  level: finding.level,
   message: finding.message,
   fix: finding.fix ?? '',
   path: finding.path ?? '',
@@ -108,10 +108,10 @@ export function* findingCount(library: OpenLibrary): Steps<number> {
 
 export function findingsCsv(library: OpenLibrary): string {
   return csvOf(
-    ['code', 'severity', 'path', 'context', 'message', 'mend'],
+    ['code', 'level', 'path', 'context', 'message', 'fix'],
     [...library.findings(), ...library.componentFindings()].map((finding) => [
       finding.code,
-      finding.severity,
+      finding.level,
       finding.path ?? '',
       finding.context ? contextText(finding.context) : '',
       finding.message,

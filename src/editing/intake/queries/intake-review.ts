@@ -182,7 +182,7 @@ function compare(
     // What is wrong in itself stays out; what only misses a token may find it in the library.
     const broken = new Map<string, string>();
     for (const finding of theirs.findings())
-      if (finding.severity === 'error' && finding.path !== undefined && finding.code !== 'missing-target')
+      if (finding.level === 'error' && finding.path !== undefined && finding.code !== 'missing-target')
         broken.set(finding.path, finding.message);
     for (const path of theirs.paths) {
       const theirType = theirs.variants(path).find(({ resolved }) => !resolved.failed)?.resolved.type;

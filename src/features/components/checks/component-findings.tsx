@@ -17,7 +17,7 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
   const [, setQuery] = useQuery();
   const [opened, setOpened] = useState(false);
   if (!found || found.length === 0) return null;
-  const of = (severity: FindingRow['severity']) => found.filter((one) => one.severity === severity);
+  const of = (level: FindingRow['level']) => found.filter((one) => one.level === level);
   const [errors, warnings, notes] = [of('error'), of('warning'), of('note')];
   const applyFixes = (rows: FindingRow[]) =>
     put('applyFixes', {
@@ -25,7 +25,7 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
     });
   const fixable = warnings.filter((row) => row.fixLabel !== undefined);
   const line = (row: FindingRow) => (
-    <li key={`${row.code} ${row.path} ${row.message}`} data-severity={row.severity}>
+    <li key={`${row.code} ${row.path} ${row.message}`} data-level={row.level}>
       <span>
         {row.message.replace(`${name}: `, '')}.{' '}
         <Text span size="xs" c="dimmed">

@@ -122,11 +122,7 @@ export function TokenDetail({
         </div>
       )}
       {view.findings.map((finding) => (
-        <div
-          key={finding.code + finding.message}
-          className={classes.finding}
-          data-severity={finding.severity}
-        >
+        <div key={finding.code + finding.message} className={classes.finding} data-level={finding.level}>
           {finding.message}. <span style={{ color: 'var(--mantine-color-dimmed)' }}>{finding.fix}.</span>
         </div>
       ))}
