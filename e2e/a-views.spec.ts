@@ -15,7 +15,7 @@ const VIEWS = [
   '/libraries/keel/pairings',
   '/libraries/keel/contexts',
   '/libraries/keel/findings',
-  '/libraries/keel/gather',
+  '/libraries/keel/import',
   '/libraries/keel/components?trace=color.text.quiet',
   '/libraries/keel/components/button',
   '/libraries/keel/components/dialog?below=anatomy&side=props',

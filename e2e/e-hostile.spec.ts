@@ -193,7 +193,7 @@ test('bad files are told with their lines, the rest is read, and one undo takes 
   page,
 }) => {
   await enterAs(page, 'Osei Larkham');
-  await page.goto('/libraries/keel/gather');
+  await page.goto('/libraries/keel/import');
   const bring = (...files: { name: string; mimeType?: string; buffer: Buffer }[]) =>
     page
       .locator('input[type=file]')

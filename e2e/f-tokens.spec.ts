@@ -44,7 +44,7 @@ test('a messy style sheet becomes a sound library of three tiers', async ({ page
   await page.getByRole('button', { name: /^Redo: / }).click();
   await expect(row(page, 'color.violet.600')).toBeVisible();
   // The same sheet again: its values are known.
-  await page.goto(`${library}/gather`);
+  await page.goto(`${library}/import`);
   await page.locator('input[type=file]').setInputFiles('node_modules/milligram/dist/milligram.css');
   await expect(page.getByRole('row', { name: /#9b4dca/ })).toContainText('is color.violet.600');
 });

@@ -25,7 +25,7 @@ const VIEWS = [
   ['pairings', '/libraries/keel/pairings'],
   ['contexts', '/libraries/keel/contexts'],
   ['findings', '/libraries/keel/findings'],
-  ['gather', '/libraries/keel/gather', 'light', 'Marit', 'demo/gather/old.css'],
+  ['gather', '/libraries/keel/import', 'light', 'Marit', 'demo/intake/old.css'],
   ['fonts', '/libraries/keel/fonts', 'dark'],
   ['components', '/libraries/keel/components?trace=color.text.quiet'],
   ['proof', '/libraries/keel/components/button?beside=brand'],

@@ -2,7 +2,8 @@ import type { Clash } from '@/core/document/edits';
 
 /** What a page says to the worker that holds the open document. Each asks for one answer with the same number. */
 export type Ask =
-  | { ask: 'open'; kind: 'library' | 'product'; slug: string; person: string }
+  /** `live`: what others change is followed; without it the document is read once. */
+  | { ask: 'open'; kind: 'library' | 'product'; slug: string; person: string; live: boolean }
   | { ask: 'query'; name: string; input: unknown }
   /** Works out a gesture's edits. `show` lays them over the document without storing; `store` commits them. */
   | { ask: 'command'; name: string; input: unknown; then: 'show' | 'store' }

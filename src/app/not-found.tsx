@@ -1,11 +1,16 @@
-import Link from 'next/link';
+import { Missing } from '@/features/workspace/missing';
+import { MissingPage } from '@/features/workspace/missing-page';
+import { asPerson, isSignedIn } from '@/server/http/session';
+import type { DocumentEntry, Me } from '@/ui/frame/types';
 
-export default function NotFound() {
-  return (
-    <main style={{ maxWidth: 560, margin: '18vh auto', padding: 24 }}>
-      <h1>Page not found</h1>
-      <p>The address may be mistyped, or the page may have been renamed or removed.</p>
-      <Link href="/">Libraries and products</Link>
-    </main>
-  );
+export default async function NotFound() {
+  if (!(await isSignedIn()))
+    return (
+      <main>
+        <Missing />
+      </main>
+    );
+  const me = await asPerson<Me>('people.me');
+  const { documents } = await asPerson<{ documents: DocumentEntry[] }>('documents.list');
+  return <MissingPage me={me} documents={documents} />;
 }

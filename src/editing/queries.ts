@@ -2,6 +2,7 @@ import { assets } from './assets/queries/assets';
 import { bindings } from './components/queries/bindings';
 import { findingCount, findingsCsv, findingsInSteps, findingsOf } from './findings/queries/findings';
 import { fonts } from './foundations/queries/fonts';
+import { card } from './session/queries/card';
 import { frame } from './session/queries/frame';
 import { intakeReview } from './intake/queries/intake-review';
 import { guide, guides } from './guides/queries/guide';
@@ -32,6 +33,7 @@ import { usage, uses } from './usage/queries/usage';
 /** What a library's pages ask of the open document; each a pure function of it and its arguments. */
 export const LIBRARY_QUERIES = {
   frame,
+  card,
   findingCount,
   search,
   pick,

@@ -58,9 +58,9 @@ export class DocumentSession {
     private readonly listener: Listener,
   ) {}
 
-  async open(): Promise<void> {
+  async open(live = true): Promise<void> {
     await this.load();
-    this.listen();
+    if (live) this.listen();
   }
 
   close(): void {

@@ -42,7 +42,7 @@ async function answer(message: PageMessage): Promise<unknown> {
       clash: (report) => say({ event: 'clash', report }),
       connection: (online) => say({ event: 'connection', online }),
     });
-    await session.open();
+    await session.open(message.live);
     return {};
   }
   if (!session) throw new Error('No document is open');

@@ -77,7 +77,7 @@ export const PREVIEW_SCRIPT = `
       const style = getComputedStyle(element);
       const found = message.traced.filter((property) => style.getPropertyValue('--traced-' + property).trim() === '1');
       if (found.length === 0) continue;
-      element.style.outline = '2px dashed #c2257a';
+      element.style.outline = '2px dashed #3f558a';
       element.style.outlineOffset = '1px';
       for (const property of found) {
         const name = property + ' of ' + element.getAttribute('part');

@@ -126,6 +126,6 @@ export function gridOverlay(grid: LayoutGrid): { columns: number; css: string } 
   });
   const base =
     '.layout-grid { position: absolute; inset: 0; box-sizing: border-box; display: grid; pointer-events: none; }\n' +
-    '.layout-grid > * { background: rgb(194 37 122 / 0.14); }\n';
+    '.layout-grid > * { border-inline: 1px solid rgb(63 85 138 / 0.7); background: repeating-linear-gradient(135deg, rgb(63 85 138 / 0.16) 0 1px, transparent 1px 7px); }\n';
   return { columns: Math.max(...grid.steps.map(columnsOf)), css: base + css.join('\n') };
 }

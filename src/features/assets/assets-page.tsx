@@ -15,7 +15,7 @@ import { UploadState, useUpload } from '@/features/session/upload';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
 import { CodeField } from '@/features/components/code/code-field';
-import { ComponentsSection } from '@/features/components/page/section';
+import { StagePage } from '@/features/session/page-bar';
 import { PLAIN_GROUNDS } from '@/features/components/specimen/specimen-panel';
 import classes from './assets.module.css';
 
@@ -41,7 +41,7 @@ export function AssetsPage() {
   const [brand, setBrand] = useState('');
   const choose = useRef<() => void>(null);
   const backdrop = query.get('ground') ?? view?.backdrops[0]?.name ?? '#ffffff';
-  if (!view) return <ComponentsSection>{null}</ComponentsSection>;
+  if (!view) return <StagePage>{null}</StagePage>;
   const bring = async (dropped: File[]) => {
     const files: { name: string; body: Blob }[] = [];
     const sheets: { name: string; css: string }[] = [];
@@ -82,7 +82,7 @@ export function AssetsPage() {
   };
   const css = view.backdrops.find(({ name }) => name === backdrop)?.css ?? backdrop;
   return (
-    <ComponentsSection
+    <StagePage
       tools={
         <>
           <TextInput
@@ -173,7 +173,7 @@ export function AssetsPage() {
           </section>
         );
       })}
-    </ComponentsSection>
+    </StagePage>
   );
 }
 

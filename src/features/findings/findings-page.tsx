@@ -22,7 +22,7 @@ import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { toggled } from '@/ui/toggled';
 import { CsvButton } from '@/features/tokens/csv-button';
-import { TokensSection } from '@/features/tokens/detail/section';
+import { StagePage } from '@/features/session/page-bar';
 import classes from './findings.module.css';
 
 const keyOf = (row: FindingRow) => ({
@@ -62,7 +62,7 @@ export function FindingsPage() {
     if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
     return refused === null;
   };
-  if (!view) return <TokensSection>{null}</TokensSection>;
+  if (!view) return <StagePage>{null}</StagePage>;
   const rows = view.rows;
   const picked = rows.filter((row) => chosen.has(idOf(row)));
   // Taking things out is offered all at once only where one looks at nothing else.
@@ -72,7 +72,7 @@ export function FindingsPage() {
   );
   const toggle = (row: FindingRow) => setChosen((old) => toggled(old, idOf(row)));
   return (
-    <TokensSection tools={<CsvButton view="findingsCsv" input={{}} file={`${library.slug}-findings.csv`} />}>
+    <StagePage tools={<CsvButton view="findingsCsv" input={{}} file={`${library.slug}-findings.csv`} />}>
       <h1 className="visually-hidden">Findings of {library.name}</h1>
       <div className={classes.page}>
         <nav className={classes.codes} aria-label="Kinds of finding">
@@ -261,7 +261,7 @@ export function FindingsPage() {
           void store('acceptFindings', { keys, reason }).then(notifyError);
         }}
       />
-    </TokensSection>
+    </StagePage>
   );
 }
 

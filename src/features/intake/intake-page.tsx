@@ -7,7 +7,7 @@ import { IconFileText } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { GatherFile } from '@/editing/intake/queries/intake-review';
 import { useLibrary } from '@/features/session/library-shell';
-import { TokensSection } from '@/features/tokens/detail/section';
+import { StagePage } from '@/features/session/page-bar';
 import { DocumentFiles, isDocumentFile } from './document-files';
 import { useGather } from './intake-client';
 import { InventoryView } from './inventory-view';
@@ -34,7 +34,7 @@ export function GatherPage() {
   const reviewed: GatherFile[] = made ? [made] : (gathered?.files ?? []).filter((file) => file.tokens > 0);
   const errors = gathered?.findings.filter((finding) => finding.code !== 'not-carried') ?? [];
   return (
-    <TokensSection>
+    <StagePage>
       <h1 className="visually-hidden">Import into {library.name}</h1>
       {!library.canEdit ? (
         <Text>Somebody who maintains {library.name} can import files.</Text>
@@ -147,7 +147,7 @@ export function GatherPage() {
             gathered.problems.length === 0 && <Text>There are no tokens in these files.</Text>}
         </Stack>
       )}
-    </TokensSection>
+    </StagePage>
   );
 }
 

@@ -30,7 +30,7 @@ export class DocumentClient {
   /** Raised with every change; views ask again when it differs. */
   version = 0;
 
-  constructor(kind: 'library' | 'product', slug: string, person: string) {
+  constructor(kind: 'library' | 'product', slug: string, person: string, live = true) {
     this.worker = new Worker(new URL('../../workers/document.worker.ts', import.meta.url), {
       type: 'module',
     });
@@ -47,7 +47,7 @@ export class DocumentClient {
       else if ('superseded' in data) waiting?.reject(new Superseded());
       else waiting?.resolve(data.answer);
     };
-    this.opened = this.ask({ ask: 'open', kind, slug, person });
+    this.opened = this.ask({ ask: 'open', kind, slug, person, live });
   }
 
   readonly opened: Promise<unknown>;

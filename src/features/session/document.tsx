@@ -26,11 +26,17 @@ export function DocumentProvider({
   kind,
   slug,
   person,
+  live = true,
+  waiting,
   children,
 }: {
   kind: 'library' | 'product';
   slug: string;
   person: string;
+  /** Whether what others change is followed; a card on a page of many is read once. */
+  live?: boolean;
+  /** Shown until the document is open. */
+  waiting?: ReactNode;
   children: ReactNode;
 }) {
   const [state, setState] = useState<{
@@ -40,7 +46,7 @@ export function DocumentProvider({
   } | null>(null);
   const [clash, setClash] = useState<ProblemReport | null>(null);
   useEffect(() => {
-    const client = new DocumentClient(kind, slug, person);
+    const client = new DocumentClient(kind, slug, person, live);
     let left = false;
     setState({ client, ready: false });
     client.opened.then(
@@ -57,7 +63,7 @@ export function DocumentProvider({
       stop();
       client.close();
     };
-  }, [kind, slug, person]);
+  }, [kind, slug, person, live]);
 
   if (state?.problem) {
     return (
@@ -69,6 +75,7 @@ export function DocumentProvider({
     );
   }
   if (!state?.ready) {
+    if (waiting !== undefined) return waiting;
     return (
       <Center mih="60vh">
         <Loader size="sm" aria-label={`Opening the ${kind}`} />

@@ -1,12 +1,12 @@
 'use client';
 
-import { counted } from '@/core/base/words';
-import { createContext, useContext, useMemo, type ReactNode } from 'react';
+import { createContext, useContext, type ReactNode } from 'react';
+import { counted, listed } from '@/core/base/words';
 import type { FrameView } from '@/editing/session/queries/frame';
-import { DocumentProvider, useAsk, useUndo, useDocumentQuery } from '@/features/session/document';
-import { useWork } from '@/features/session/work';
-import { Frame } from '@/ui/frame/frame';
-import { Faces } from '@/ui/specimen/faces';
+import { DocumentProvider, useAsk, useDocumentQuery } from './document';
+import { DocumentFrame, useStable } from './document-frame';
+import { libraryAddress, pageAt, PAGES_OF_ALL_STAGES, STAGES } from './navigation';
+import { useWork } from './work';
 
 const Context = createContext<FrameView | null>(null);
 
@@ -27,60 +27,64 @@ export function LibraryShell({ slug, children }: { slug: string; children: React
 }
 
 const NOTHING = {};
-/** Pages that belong to the stage Tokens beside the tiers. */
-const TOKEN_PAGES = [
-  'table',
-  'scales',
-  'text-styles',
-  'pairings',
-  'contexts',
-  'findings',
-  'gather',
-  'fonts',
-  'spacing',
-];
 
 function Shell({ children }: { children: ReactNode }) {
-  const { me, documents } = useWork();
   const view = useDocumentQuery('frame', NOTHING);
-  const undo = useUndo();
+  const findings = useDocumentQuery('findingCount', NOTHING);
   const ask = useAsk();
-  const axesText = JSON.stringify(view?.axes ?? []);
-  const axes = useMemo(() => JSON.parse(axesText) as FrameView['axes'], [axesText]);
+  const axes = useStable(view?.axes ?? []);
   if (!view) return null;
-  const base = `/libraries/${view.slug}`;
-  const stages = ['Tokens', 'Components', 'Guides', 'Releases', 'Products', 'Usage', 'Outputs'].map(
-    (label) => ({
-      label,
-      href: `${base}/${label.toLowerCase()}`,
-      ...(label === 'Tokens' && { also: TOKEN_PAGES.map((page) => `${base}/${page}`) }),
-      ...(label === 'Components' && { also: [`${base}/assets`] }),
-    }),
-  );
-  const state = view.last
-    ? view.changes === 0
-      ? `No changes since ${view.last}`
-      : `${counted(view.changes, 'change')} since ${view.last}`
-    : 'Not released yet';
+  const at = (path: string) => libraryAddress(view.slug, path);
+  const changes =
+    view.last === null
+      ? 'Not released yet'
+      : view.changes === 0
+        ? `No changes since ${view.last}`
+        : `${counted(view.changes, 'change')} since ${view.last}`;
+  const worst = (['error', 'warning', 'note'] as const).find((level) => findings?.[level]);
+  const commands = [
+    ...[...STAGES.flatMap(({ pages }) => pages), ...PAGES_OF_ALL_STAGES].map(({ label, path }) => ({
+      title: `Go to ${label === 'Import' ? 'import' : label.toLowerCase()}`,
+      kind: 'page',
+      href: at(path),
+    })),
+    ...(view.canEdit
+      ? [
+          { title: 'Create token', kind: 'command', href: at('tokens?create=token') },
+          { title: 'Create component', kind: 'command', href: at('components?create=component') },
+          { title: 'Create guide', kind: 'command', href: at('guides?create=guide') },
+          { title: 'Create release', kind: 'command', href: at('releases') },
+          { title: 'Generate scale', kind: 'command', href: at('scales?new=ramps') },
+          { title: 'Import files', kind: 'command', href: at('import') },
+        ]
+      : []),
+  ];
   return (
     <Context.Provider value={{ ...view, axes }}>
-      <Frame
-        me={me}
-        documents={documents}
-        title={view.name}
-        state={{ text: state, href: `${base}/releases` }}
+      <DocumentFrame
+        view={view}
+        axes={axes}
+        state={[
+          { text: changes, href: at('releases') },
+          ...(findings && worst
+            ? [{ text: counted(findings[worst], worst), href: at(`findings?level=${worst}`), level: worst }]
+            : []),
+        ]}
         lineage={
           view.lineage.length > 0
-            ? `Inherits from ${view.lineage.map((one) => `${one.name} ${one.version}`).join(' ← ')}`
+            ? `Inherits from ${listed(view.lineage.map(({ name, version }) => `${name} ${version}`))}`
             : undefined
         }
-        stages={stages}
-        axes={axes}
+        stages={STAGES.map((stage) => ({
+          label: stage.label,
+          href: at(stage.pages[0]!.path),
+          isAt: (pathname) => pageAt(view.slug, pathname)?.stage === stage,
+        }))}
+        commands={commands}
         find={() => ask('search', { text: '', limit: 50_000 })}
-        undo={{ undo: view.undo, redo: view.redo, run: (redo) => void undo(redo) }}
       >
-        <Faces faces={view.faces}>{children}</Faces>
-      </Frame>
+        {children}
+      </DocumentFrame>
     </Context.Provider>
   );
 }

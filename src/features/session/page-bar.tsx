@@ -4,40 +4,37 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { useLensLink } from '@/ui/frame/lens';
-import classes from './page-bar.module.css';
 import { useLibrary } from './library-shell';
+import { libraryAddress, pageAt } from './navigation';
+import classes from './page-bar.module.css';
 
-/** The pages of one stage, the present one marked. `tools` stand at the right. */
-export function PageBar({
-  label,
-  pages,
-  counts = {},
-  tools,
-}: {
-  label: string;
-  pages: readonly { label: string; path: string }[];
-  /** Shown beside a page's name, by its path, where there is anything to count. */
-  counts?: Record<string, number>;
-  tools?: ReactNode;
-}) {
+/** The pages of the present stage, the present one marked. `tools` stand at the right. */
+export function StagePage({ tools, children }: { tools?: ReactNode; children: ReactNode }) {
   const library = useLibrary();
   const link = useLensLink(library.axes);
-  const pathname = usePathname();
-  const base = `/libraries/${library.slug}`;
+  const at = pageAt(library.slug, usePathname());
+  const pages = at?.stage?.pages ?? [];
   return (
-    <div className={classes.bar}>
-      <nav className={classes.pages} aria-label={label}>
-        {pages.map(({ label: name, path }) => {
-          const here = pathname === `${base}/${path}` || pathname.startsWith(`${base}/${path}/`);
-          return (
-            <Link key={path} href={link(`${base}/${path}`)} aria-current={here ? 'page' : undefined}>
-              {name}
-              {counts[path] ? <span>{counts[path]}</span> : null}
-            </Link>
-          );
-        })}
-      </nav>
-      {tools ? <div className={classes.tools}>{tools}</div> : null}
-    </div>
+    <>
+      <div className={classes.bar}>
+        {pages.length > 1 ? (
+          <nav className={classes.pages} aria-label={`Pages of ${at!.stage!.label}`}>
+            {pages.map((page) => (
+              <Link
+                key={page.path}
+                href={link(libraryAddress(library.slug, page.path))}
+                aria-current={page === at!.page ? 'page' : undefined}
+              >
+                {page.label}
+              </Link>
+            ))}
+          </nav>
+        ) : (
+          <h2 className={classes.title}>{at?.page.label}</h2>
+        )}
+        {tools ? <div className={classes.tools}>{tools}</div> : null}
+      </div>
+      {children}
+    </>
   );
 }

@@ -1,11 +1,10 @@
 'use client';
 
-import { createContext, useContext, useMemo, type ReactNode } from 'react';
+import { createContext, useContext, type ReactNode } from 'react';
 import type { ProductFrameView } from '@/editing/session/open-product';
-import { DocumentProvider, useUndo, useDocumentQuery } from '@/features/session/document';
-import { useWork } from '@/features/session/work';
-import { Frame } from '@/ui/frame/frame';
-import { Faces } from '@/ui/specimen/faces';
+import { DocumentProvider, useDocumentQuery } from './document';
+import { DocumentFrame, useStable } from './document-frame';
+import { useWork } from './work';
 
 const Context = createContext<ProductFrameView | null>(null);
 
@@ -27,45 +26,43 @@ export function ProductShell({ slug, children }: { slug: string; children: React
 const NOTHING = {};
 
 function Shell({ children }: { children: ReactNode }) {
-  const { me, documents } = useWork();
   const view = useDocumentQuery('productFrame', NOTHING);
-  const undo = useUndo();
-  const axesText = JSON.stringify(view?.axes ?? []);
-  const axes = useMemo(() => JSON.parse(axesText) as ProductFrameView['axes'], [axesText]);
+  const axes = useStable(view?.axes ?? []);
   if (!view) return null;
   const base = `/products/${view.slug}`;
   const [newest] = view.newer;
-  const stages = [
-    { label: 'Screens', href: base },
-    ...(newest && view.library
-      ? [
-          {
-            label: `Upgrade to ${newest.version}`,
-            href: `${base}/upgrade/${view.library.slug}/${newest.version}`,
-          },
-        ]
-      : []),
-  ];
+  const upgrade =
+    newest && view.library ? `${base}/upgrade/${view.library.slug}/${newest.version}` : undefined;
   return (
     <Context.Provider value={{ ...view, axes }}>
-      <Frame
-        me={me}
-        documents={documents}
-        title={view.name}
+      <DocumentFrame
+        view={view}
+        axes={axes}
         state={
           view.library
-            ? {
-                text: `Pinned to ${view.library.name} ${view.library.version}`,
-                href: `/libraries/${view.library.slug}/releases?show=past`,
-              }
-            : undefined
+            ? [
+                {
+                  text: `Pinned to ${view.library.name} ${view.library.version}`,
+                  href: `/libraries/${view.library.slug}/releases?show=past`,
+                },
+              ]
+            : []
         }
-        stages={stages}
-        axes={axes}
-        undo={{ undo: view.undo, redo: view.redo, run: (redo) => void undo(redo) }}
+        stages={[
+          { label: 'Screens', href: base, isAt: (pathname) => pathname === base },
+          ...(upgrade
+            ? [
+                {
+                  label: `Upgrade to ${newest!.version}`,
+                  href: upgrade,
+                  isAt: (pathname: string) => pathname.startsWith(`${base}/upgrade`),
+                },
+              ]
+            : []),
+        ]}
       >
-        <Faces faces={view.faces}>{children}</Faces>
-      </Frame>
+        {children}
+      </DocumentFrame>
     </Context.Provider>
   );
 }

@@ -1,13 +1,15 @@
 'use client';
 
-import { Alert, Button, Modal, Select, Stack, Text, TextInput, Title } from '@mantine/core';
+import { Alert, Button, Group, Modal, Select, Stack, Text, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { useDisclosure } from '@mantine/hooks';
 import Link from 'next/link';
 import { useState } from 'react';
 import { call } from '@/features/session/call';
 import { useWork } from '@/features/session/work';
-import { Frame, hrefOf } from '@/ui/frame/frame';
+import { Frame } from '@/ui/frame/frame';
+import { LibraryCard } from './library-card';
+import { ProductCard } from './product-card';
 import classes from './workspace.module.css';
 
 /** Where one starts: the libraries with their lineage, and the products that use them. */
@@ -23,7 +25,7 @@ export function Home() {
         <Title order={1} size={24}>
           Libraries
         </Title>
-        {maintains && <Button onClick={create.open}>Create library</Button>}
+        {maintains && libraries.length > 0 && <Button onClick={create.open}>Create library</Button>}
       </div>
       {libraries.length === 0 && (
         <div className={`sheet ${classes.empty}`}>
@@ -32,18 +34,20 @@ export function Home() {
             A library holds tokens, components and guides. Create one, then import the token files or style
             sheets you have.
           </Text>
+          {maintains ? (
+            <Button mt="md" onClick={create.open}>
+              Create library
+            </Button>
+          ) : (
+            <Text mt="md" size="sm">
+              Creating one needs the role maintainer in a team. Ask an owner.
+            </Text>
+          )}
         </div>
       )}
-      <div className={classes.cards}>
+      <div className={classes.libraries}>
         {libraries.map((entry) => (
-          <Link key={entry.slug} href={hrefOf(entry)} className={classes.card}>
-            <strong>{entry.name}</strong>
-            <span>{entry.about}</span>
-            <small>
-              {entry.version ? `Released as ${entry.version}` : 'Not released yet'}
-              {entry.parent ? ` · inherits from ${entry.parent}` : ''} · {entry.team}
-            </small>
-          </Link>
+          <LibraryCard key={entry.slug} entry={entry} />
         ))}
       </div>
       <div className={classes.head}>
@@ -56,13 +60,7 @@ export function Home() {
       )}
       <div className={classes.cards}>
         {products.map((entry) => (
-          <Link key={entry.slug} href={hrefOf(entry)} className={classes.card}>
-            <strong>{entry.name}</strong>
-            <span>{entry.about}</span>
-            <small>
-              Pinned to {entry.pins.join(', ') || 'nothing'} · {entry.team}
-            </small>
-          </Link>
+          <ProductCard key={entry.slug} entry={entry} />
         ))}
       </div>
       <StartLibrary
@@ -122,14 +120,17 @@ function StartLibrary({
             label="Inherits from"
             description="The library inherits everything in the pinned release, and can override and add."
             data={[
-              { value: '', label: 'nothing' },
+              { value: '', label: 'No library' },
               ...libraries.map((entry) => ({ value: entry.slug, label: `${entry.name} ${entry.version}` })),
             ]}
             {...form.getInputProps('parent')}
           />
-          <Button type="submit" w="fit-content">
-            Create library
-          </Button>
+          <Group justify="flex-end">
+            <Button variant="default" onClick={close}>
+              Cancel
+            </Button>
+            <Button type="submit">Create library</Button>
+          </Group>
         </Stack>
       </form>
     </Modal>

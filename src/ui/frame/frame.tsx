@@ -12,7 +12,7 @@ import {
   useMantineColorScheme,
 } from '@mantine/core';
 import { useDisclosure, useHotkeys } from '@mantine/hooks';
-import { Spotlight, spotlight } from '@mantine/spotlight';
+import { Spotlight, spotlight, type SpotlightActionGroupData } from '@mantine/spotlight';
 import {
   IconArrowBackUp,
   IconArrowForwardUp,
@@ -23,34 +23,40 @@ import {
   IconUser,
 } from '@tabler/icons-react';
 import Link from 'next/link';
-import { usePathname, useRouter } from 'next/navigation';
-import { useState, type ReactNode } from 'react';
+import { useRouter } from 'next/navigation';
+import { Fragment, useState, type ReactNode } from 'react';
 import classes from './frame.module.css';
 import { LensBar, useLensLink, TraceBar, useSeen, VisionFilters, type LensAxis } from './lens';
+import { StageNav, type FrameStage } from './stage-nav';
 import type { DocumentEntry, Me } from './types';
 
 export interface Destination {
   title: string;
   kind: string;
   href: string;
+  /** Of a colour, its CSS text. */
+  css?: string;
 }
 
 export interface FrameProps {
   me: Me;
   documents: DocumentEntry[];
   title: string;
-  state?: { text: string; href: string };
+  /** What there is to know at a glance, each a link to where it comes from. */
+  state?: readonly { text: string; href: string; level?: 'error' | 'warning' | 'note' }[];
   lineage?: string;
-  /** `also`: other addresses that belong to a stage. */
-  stages: { label: string; href: string; also?: string[] }[];
+  stages: readonly FrameStage[];
   axes: readonly LensAxis[];
   /** What can be gone to by name. */
   find?: () => Promise<Destination[]>;
+  /** Pages to go to and things to do, offered by the search too. */
+  commands?: readonly Destination[];
   undo?: { undo: string | null; redo: string | null; run: (redo: boolean) => void };
   children: ReactNode;
 }
 
 const NO_AXES: readonly LensAxis[] = [];
+const NOTHING: readonly Destination[] = [];
 
 /** The frame around every page: where one is, the stages of the work, the lens, search, inbox, oneself. */
 export function Frame({
@@ -62,23 +68,14 @@ export function Frame({
   stages,
   axes,
   find,
+  commands = NOTHING,
   undo,
   children,
 }: FrameProps) {
-  const pathname = usePathname();
   const router = useRouter();
   const seen = useSeen();
   const link = useLensLink(axes ?? NO_AXES);
   const { toggleColorScheme } = useMantineColorScheme();
-  const current = stages
-    .map((stage) => ({
-      stage,
-      at: [stage.href, ...(stage.also ?? [])].find(
-        (href) => pathname === href || pathname.startsWith(`${href}/`),
-      ),
-    }))
-    .filter(({ at }) => at !== undefined)
-    .sort((a, b) => b.at!.length - a.at!.length)[0]?.stage;
   const [found, setFound] = useState<Destination[]>([]);
   // Asked for when the search opens, not with every change: there may be thousands.
   const look = () => void find?.().then(setFound);
@@ -105,34 +102,41 @@ export function Frame({
     await fetch('/api/v1/session', { method: 'DELETE' });
     window.location.href = '/sign-in';
   };
+  const group = (label: string, destinations: readonly Destination[]): SpotlightActionGroupData => ({
+    group: label,
+    actions: destinations.map(({ title: name, kind, href, css }) => ({
+      id: `${kind} ${href} ${name}`,
+      label: name,
+      ...(kind !== 'command' && kind !== 'page' && { description: kind }),
+      ...(css && {
+        leftSection: <span className={classes.found} data-specimen style={{ background: css }} aria-hidden />,
+      }),
+      onClick: () => router.push(link(href)),
+    })),
+  });
   const actions = [
-    ...found,
-    ...documents.map((entry) => ({ title: entry.name, kind: entry.kind, href: hrefOf(entry) })),
-  ].map((destination) => ({
-    id: `${destination.kind} ${destination.href}`,
-    label: destination.title,
-    description: destination.kind,
-    onClick: () => router.push(link(destination.href)),
-  }));
+    group('Commands', commands.filter(({ kind }) => kind === 'command')),
+    group('Pages', commands.filter(({ kind }) => kind !== 'command')),
+    group('In this library', found),
+    group(
+      'Libraries and products',
+      documents.map((entry) => ({ title: entry.name, kind: entry.kind, href: hrefOf(entry) })),
+    ),
+  ].filter(({ actions: some }) => some.length > 0);
   return (
     <>
+      <a className={classes.skip} href="#content">
+        Skip to content
+      </a>
       <header className={classes.bar}>
         <div className={classes.stages}>
           <div className={classes.where}>
             <Menu position="bottom-start" width={300}>
               <Menu.Target>
                 <button
+                  type="button"
                   className={classes.name}
-                  style={{
-                    all: 'unset',
-                    cursor: 'pointer',
-                    display: 'inline-flex',
-                    gap: 4,
-                    alignItems: 'center',
-                    fontWeight: 640,
-                    fontSize: 16,
-                  }}
-                  aria-label={`${title}: go to another library or product`}
+                  aria-label={`${title}: open another library or product`}
                 >
                   {title}
                   <IconChevronDown size={14} aria-hidden />
@@ -166,25 +170,21 @@ export function Frame({
                 </Menu.Item>
               </Menu.Dropdown>
             </Menu>
-            {state ? (
-              <Link href={state.href} className={classes.state}>
-                {lineage ? `${lineage} · ` : ''}
-                {state.text}
-              </Link>
+            {lineage || (state && state.length > 0) ? (
+              <span className={classes.state}>
+                {lineage ? <span>{lineage} · </span> : null}
+                {state?.map((one, i) => (
+                  <Fragment key={one.href}>
+                    {i > 0 ? ' · ' : ''}
+                    <Link href={link(one.href)} data-level={one.level}>
+                      {one.text}
+                    </Link>
+                  </Fragment>
+                ))}
+              </span>
             ) : null}
           </div>
-          <nav className={classes.nav} aria-label="Stages">
-            {stages.map((stage) => (
-              <Link
-                key={stage.href}
-                href={link(stage.href)}
-                className={classes.stage}
-                aria-current={stage === current ? 'page' : undefined}
-              >
-                {stage.label}
-              </Link>
-            ))}
-          </nav>
+          <StageNav stages={stages} link={link} />
           <div className={classes.tools}>
             {undo ? (
               <>
@@ -263,16 +263,21 @@ export function Frame({
         <TraceBar />
       </header>
       <VisionFilters />
-      <main className={classes.page} style={{ filter: seen }}>
+      <main className={classes.page} id="content" tabIndex={-1} style={{ filter: seen }}>
         {children}
       </main>
       <Spotlight
         actions={actions}
         onSpotlightOpen={look}
-        limit={12}
+        limit={14}
+        scrollable
+        maxHeight={480}
         highlightQuery
         nothingFound="No matches"
-        searchProps={{ placeholder: 'A token, component, guide, library or product' }}
+        searchProps={{
+          'aria-label': 'Search tokens, components, guides, pages and commands',
+          placeholder: 'Search tokens, components, guides, pages and commands',
+        }}
         shortcut={null}
         returnFocus={false}
       />
@@ -281,7 +286,7 @@ export function Frame({
           <Table.Tbody>
             {[
               ['/ or Ctrl K', 'Search and go'],
-              ['Alt 1 … Alt 7', 'Go to a stage'],
+              ['Alt 1 … Alt 8', 'Go to a stage'],
               ['Ctrl Z', 'Undo your last change'],
               ['Ctrl Shift Z', 'Redo'],
               ['↑ ↓', 'Next or previous token while a token is open'],

@@ -7,6 +7,9 @@ const size = (text: string) => {
   return number === undefined ? 0 : Number(number) * (unit === 'rem' ? 16 : 1);
 };
 
+/** The letters that text is shown in where there is room for a few. */
+export const SAMPLE = 'Quay';
+
 /** A specimen of a token's kind, small enough for a strip: swatch, letter, bar, curve. */
 export function Specimen({ type, css }: { type: string; css: CssText | undefined }) {
   if (css === undefined) return <span className={classes.none} aria-hidden data-specimen />;
@@ -38,10 +41,10 @@ export function Specimen({ type, css }: { type: string; css: CssText | undefined
               fontWeight: css['font-weight'] as CSSProperties['fontWeight'],
               fontSize: Math.min(20, Math.max(11, size(css['font-size'] ?? '') * 0.6)),
             },
-        'Ag',
+        SAMPLE,
       );
     case 'fontFamily':
-      return mark({ fontFamily: text, fontSize: 16 }, 'Ag');
+      return mark({ fontFamily: text, fontSize: 16 }, SAMPLE);
     case 'fontWeight':
       return mark({ fontWeight: Number(text), fontSize: 16 }, 'a');
     case 'cubicBezier':

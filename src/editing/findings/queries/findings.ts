@@ -100,10 +100,12 @@ export function* findingsInSteps(
   return findings(library, asked);
 }
 
-/** How much the checks have to say. */
-export function* findingCount(library: OpenLibrary): Steps<number> {
+/** How many findings there are of each level. */
+export function* findingCount(library: OpenLibrary): Steps<Record<Finding['level'], number>> {
   yield* library.summarising();
-  return library.findings().length + library.componentFindings().length;
+  const counts = { error: 0, warning: 0, note: 0 };
+  for (const { level } of [...library.findings(), ...library.componentFindings()]) counts[level]++;
+  return counts;
 }
 
 export function findingsCsv(library: OpenLibrary): string {

@@ -9,6 +9,8 @@ export interface Found {
   title: string;
   kind: string;
   href: string;
+  /** Of a colour, its CSS text, to be shown beside the name. */
+  css?: string;
 }
 
 /** Everything that can be gone to by name, best first: names that begin with what was typed before those that hold it. */
@@ -16,12 +18,12 @@ export function search(library: OpenLibrary, { text, limit }: { text: string; li
   const base = `/libraries/${library.snapshot.document.slug}`;
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found: (Found & { rank: number })[] = [];
-  const look = (title: string, kind: string, href: string) => {
+  const look = (title: string, kind: string, href: string, css?: string) => {
     const low = title.toLowerCase();
     if (!words.every((word) => low.includes(word) || kind === word)) return;
     const [first = ''] = words;
     const rank = low === first ? 0 : low.startsWith(first) ? 1 : low.includes(`.${first}`) ? 2 : 3;
-    found.push({ title, kind, href, rank: rank + (kind === 'token' ? 0.5 : 0) });
+    found.push({ title, kind, href, ...(css && { css }), rank: rank + (kind === 'token' ? 0.5 : 0) });
   };
   for (const item of library.items.values()) {
     if (item.kind === 'component')
@@ -32,12 +34,15 @@ export function search(library: OpenLibrary, { text, limit }: { text: string; li
       );
     if (item.kind === 'guide') look(item.title, 'guide', `${base}/guides/${item.name}`);
   }
-  for (const path of library.resolution.paths)
-    look(path, 'token', `${base}/tokens/${encodeURIComponent(path)}`);
+  for (const path of library.resolution.paths) {
+    const resolved = library.resolution.value(path, 0);
+    const css = resolved?.type === 'color' ? (cssText(resolved) as string) : undefined;
+    look(path, 'token', `${base}/tokens/${encodeURIComponent(path)}`, css);
+  }
   return found
     .sort((a, b) => a.rank - b.rank || a.title.length - b.title.length)
     .slice(0, limit)
-    .map(({ title, kind, href }) => ({ title, kind, href }));
+    .map(({ rank: _rank, ...one }) => one);
 }
 
 /** Tokens to pick for a value: of one type, by words or, for a colour typed, by closeness. */

@@ -26,11 +26,11 @@ import {
 import { useDocumentQuery } from '@/features/session/document';
 import { Refused, refusalText, useStore } from '@/features/session/refused';
 import { useLibrary } from '@/features/session/library-shell';
-import { useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
+import { useCreating, useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { toggled } from '@/ui/toggled';
 import { ManyActions } from './many-actions';
-import { ComponentsSection } from '../page/section';
+import { StagePage } from '@/features/session/page-bar';
 import { StartComponent } from '../start/start-component';
 import classes from '../components.module.css';
 
@@ -45,7 +45,7 @@ export function Gallery() {
   const lens = useLens(library.axes);
   const trace = useTrace();
   const [query, setQuery] = useQuery();
-  const [starting, setStarting] = useState(false);
+  const [starting, start, endStart] = useCreating('component');
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [dragged, setDragged] = useState<string | null>(null);
   const { put, refusal } = useStore();
@@ -55,11 +55,11 @@ export function Gallery() {
     .split(',')
     .filter((one): one is ComponentFilter => one in COMPONENT_FILTERS);
   const view = useDocumentQuery('components', { lens, search, only, ...(trace !== null && { trace }) });
-  if (!view) return <ComponentsSection>{null}</ComponentsSection>;
+  if (!view) return <StagePage>{null}</StagePage>;
   const names = view.ranks.flatMap(({ components }) => components.map(({ name }) => name));
   const picked = names.filter((name) => chosen.has(name));
   return (
-    <ComponentsSection
+    <StagePage
       tools={
         <>
           <SearchField value={search} onChange={(text) => setQuery({ search: text || null })} />
@@ -72,7 +72,7 @@ export function Gallery() {
             onChange={(value) => setQuery({ only: value.join(',') || null })}
           />
           {library.canEdit && (
-            <Button leftSection={<IconPlus size={14} />} onClick={() => setStarting(true)}>
+            <Button leftSection={<IconPlus size={14} />} onClick={start}>
               Create component
             </Button>
           )}
@@ -80,7 +80,7 @@ export function Gallery() {
       }
     >
       <h1 className="visually-hidden">Components of {library.name}</h1>
-      {starting && <StartComponent others={names} close={() => setStarting(false)} />}
+      {starting && <StartComponent others={names} close={endStart} />}
       {library.canEdit && view.all > 0 && (
         <ManyActions names={picked} view={view} clear={() => setChosen(new Set())} />
       )}
@@ -141,7 +141,7 @@ export function Gallery() {
         ))}
         <DragOverlay>{dragged && <span className={classes.dragged}>{dragged}</span>}</DragOverlay>
       </DndContext>
-    </ComponentsSection>
+    </StagePage>
   );
 }
 

@@ -12,7 +12,7 @@ import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
 import { toggled } from '@/ui/toggled';
 import { CsvButton } from '@/features/tokens/csv-button';
-import { TokensSection } from '@/features/tokens/detail/section';
+import { StagePage } from '@/features/session/page-bar';
 import classes from './contexts.module.css';
 
 /** What each context overrides, and which layer wins; a dark scheme made from the light one. */
@@ -23,11 +23,11 @@ export function ContextsPage() {
   const layer = query.get('layer');
   const view = useDocumentQuery('overrides', { layer });
   const [making, setMaking] = useState(false);
-  if (!view) return <TokensSection>{null}</TokensSection>;
+  if (!view) return <StagePage>{null}</StagePage>;
   const shown =
     view.layers.find((one) => one.id === layer) ?? view.layers.find((one) => one.label === view.label);
   return (
-    <TokensSection
+    <StagePage
       tools={
         <>
           <CsvButton view="overridesCsv" input={{ layer }} file={`${library.slug}-contexts.csv`} />
@@ -115,7 +115,7 @@ export function ContextsPage() {
         </section>
       </div>
       {making && <MakeScheme close={() => setMaking(false)} />}
-    </TokensSection>
+    </StagePage>
   );
 }
 

@@ -11,7 +11,7 @@ import { useCommand, useDocumentQuery, type Refusal } from '@/features/session/d
 import { UploadState, useUpload } from '@/features/session/upload';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
-import { TokensSection } from '@/features/tokens/detail/section';
+import { StagePage } from '@/features/session/page-bar';
 import classes from './fonts.module.css';
 
 const NOTHING = {};
@@ -30,7 +30,7 @@ export function FontsPage() {
   const upload = useUpload(library.slug);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const choose = useRef<() => void>(null);
-  if (!view) return <TokensSection>{null}</TokensSection>;
+  if (!view) return <StagePage>{null}</StagePage>;
   const run = (refused: Promise<Refusal | null>) => void refused.then(setRefusal);
   const bring = async (files: File[]) => {
     const stored = await upload.send(files.map((file) => ({ name: file.name, body: file })));
@@ -39,7 +39,7 @@ export function FontsPage() {
   };
   const missing = view.families.filter(({ from }) => from === 'nowhere').length;
   return (
-    <TokensSection
+    <StagePage
       tools={library.canEdit && <Button onClick={() => choose.current?.()}>Upload fonts</Button>}
     >
       <h1 className="visually-hidden">Fonts of {library.name}</h1>
@@ -73,7 +73,7 @@ export function FontsPage() {
           run={run}
         />
       ))}
-    </TokensSection>
+    </StagePage>
   );
 }
 

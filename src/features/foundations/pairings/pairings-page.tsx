@@ -18,7 +18,8 @@ import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useQuery } from '@/ui/frame/lens';
 import { CsvButton } from '@/features/tokens/csv-button';
-import { TokensSection } from '@/features/tokens/detail/section';
+import { StagePage } from '@/features/session/page-bar';
+import { SAMPLE } from '@/ui/specimen/swatch';
 import classes from './pairings.module.css';
 
 /** Texts on surfaces as real letters on real grounds, worst first; where one fails, colours that would pass. */
@@ -30,12 +31,12 @@ export function PairingsPage() {
   const through = query.get('through') === 'lens';
   const view = useDocumentQuery('pairingGrid', { all, lens: through ? lens : null });
   const [chosen, setChosen] = useState<{ text: string; surface: string } | null>(null);
-  if (!view) return <TokensSection>{null}</TokensSection>;
+  if (!view) return <StagePage>{null}</StagePage>;
   const cell = chosen
     ? (view.cells[view.texts.indexOf(chosen.text)]?.[view.surfaces.indexOf(chosen.surface)] ?? null)
     : null;
   return (
-    <TokensSection tools={<CsvButton view="pairingsCsv" input={{}} file={`${library.slug}-pairings.csv`} />}>
+    <StagePage tools={<CsvButton view="pairingsCsv" input={{}} file={`${library.slug}-pairings.csv`} />}>
       <h1 className="visually-hidden">Pairings of {library.name}</h1>
       <Group mb="md" gap="lg">
         <Text size="sm">
@@ -102,7 +103,7 @@ export function PairingsPage() {
                               onClick={() => setChosen({ text, surface })}
                             >
                               <span style={{ color: one.textCss, background: one.surfaceCss }} data-specimen>
-                                Aa
+                                {SAMPLE}
                               </span>
                               <em>{one.ratio}</em>
                             </button>
@@ -139,8 +140,8 @@ export function PairingsPage() {
                           style={{ color: one.textCss, background: one.surfaceCss }}
                           data-specimen
                         >
-                          Ag
-                        </span>
+{SAMPLE}
+</span>
                         <span>
                           {one.text}
                           <br />
@@ -158,7 +159,7 @@ export function PairingsPage() {
           </aside>
         </div>
       )}
-    </TokensSection>
+    </StagePage>
   );
 }
 
@@ -308,8 +309,8 @@ function Side({
             }
             data-specimen
           >
-            Ag
-          </span>
+{SAMPLE}
+</span>
           <Text size="xs" ff="monospace" style={{ flex: 1, overflowWrap: 'anywhere' }}>
             {one.token ?? one.css}{' '}
             <Text span size="xs" c="dimmed">

@@ -4,7 +4,7 @@ import { Button, Group, Menu, Text } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
-import { TokensSection } from '@/features/tokens/detail/section';
+import { StagePage } from '@/features/session/page-bar';
 import { useQuery } from '@/ui/frame/lens';
 import { RecipeEditor } from './recipe-editor';
 import classes from './scales.module.css';
@@ -16,12 +16,12 @@ export function ScalesPage() {
   const library = useLibrary();
   const [query, setQuery] = useQuery();
   const view = useDocumentQuery('recipes', NOTHING);
-  if (!view) return <TokensSection>{null}</TokensSection>;
+  if (!view) return <StagePage>{null}</StagePage>;
   const asked = query.get('recipe');
   const fresh = view.kinds.find((kind) => kind.kind === query.get('new'));
   const chosen = fresh ? undefined : (view.recipes.find((recipe) => recipe.id === asked) ?? view.recipes[0]);
   return (
-    <TokensSection
+    <StagePage
       tools={
         library.canEdit ? (
           <Menu position="bottom-end">
@@ -97,6 +97,6 @@ export function ScalesPage() {
           ) : null}
         </>
       )}
-    </TokensSection>
+    </StagePage>
   );
 }

@@ -24,7 +24,7 @@ import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { StoreField } from '@/features/tokens/detail/store-field';
-import { TokensSection } from '@/features/tokens/detail/section';
+import { StagePage } from '@/features/session/page-bar';
 import classes from './spacing.module.css';
 
 type Adding = 'inset' | 'gap' | 'grid' | null;
@@ -36,9 +36,9 @@ export function SpacingPage() {
   const link = useLensLink(library.axes);
   const view = useDocumentQuery('spacing', { lens });
   const [adding, setAdding] = useState<Adding>(null);
-  if (!view) return <TokensSection>{null}</TokensSection>;
+  if (!view) return <StagePage>{null}</StagePage>;
   return (
-    <TokensSection
+    <StagePage
       tools={
         library.canEdit && (
           <Menu position="bottom-end">
@@ -125,7 +125,7 @@ export function SpacingPage() {
         </div>
       </div>
       {adding && <Add what={adding} view={view} close={() => setAdding(null)} />}
-    </TokensSection>
+    </StagePage>
   );
 }
 

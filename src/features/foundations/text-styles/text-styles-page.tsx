@@ -7,7 +7,7 @@ import { useState, type CSSProperties } from 'react';
 import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
-import { TokensSection } from '@/features/tokens/detail/section';
+import { StagePage } from '@/features/session/page-bar';
 import { MakeRoles } from './make-roles';
 import { TextStyleFields } from './text-style-fields';
 import classes from './text-styles.module.css';
@@ -33,7 +33,7 @@ export function TextStylesPage() {
   const [making, setMaking] = useState(false);
   const [own, setOwn] = useState<string>(SAMPLES[0].value);
   const align = (query.get('align') ?? 'start') as 'start' | 'center' | 'end';
-  if (!view) return <TokensSection>{null}</TokensSection>;
+  if (!view) return <StagePage>{null}</StagePage>;
   const backdrops = [
     { label: 'light backdrop', css: '#ffffff', ink: '#111111' },
     { label: 'dark backdrop', css: '#141414', ink: '#f4f4f4' },
@@ -45,7 +45,7 @@ export function TextStylesPage() {
   const shown =
     chosen === null ? backdrops.slice(0, 2) : backdrops.filter((backdrop) => backdrop.label === chosen);
   return (
-    <TokensSection>
+    <StagePage>
       <h1 className="visually-hidden">Text styles of {library.name}</h1>
       <Group mb="md" align="end">
         <TextInput
@@ -167,6 +167,6 @@ export function TextStylesPage() {
         ))}
       </div>
       {making && <MakeRoles missing={view.missing} close={() => setMaking(false)} />}
-    </TokensSection>
+    </StagePage>
   );
 }

@@ -10,7 +10,7 @@ import type { TokenView } from '@/editing/tokens/queries/token';
 import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useBeside, useLens, useLensLink } from '@/ui/frame/lens';
-import { shortValue, Specimen } from '@/ui/specimen/swatch';
+import { SAMPLE, shortValue, Specimen } from '@/ui/specimen/swatch';
 import { Prose } from '@/ui/markdown';
 import { DeprecateToken, PromoteValue, RemoveToken, RenameToken } from './token-dialogs';
 import { Extras } from './token-extras';
@@ -289,8 +289,8 @@ export function TokenDetail({
                 style={{ color: pairing.textCss, background: pairing.surfaceCss }}
                 data-specimen
               >
-                Ag
-              </span>
+{SAMPLE}
+</span>
               <span>
                 {pairing.text === view.path ? `on ${pairing.surface}` : `under ${pairing.text}`}
                 <br />

@@ -15,7 +15,7 @@ import { toggled } from '@/ui/toggled';
 import { download } from '../download';
 import { TokenFilters, useTokenFilter } from '../tiers/filters';
 import { PathDialog } from '../tiers/path-dialog';
-import { TokensSection } from '../detail/section';
+import { StagePage } from '@/features/session/page-bar';
 import { TokenSelect } from '../token-select';
 import classes from './table.module.css';
 
@@ -57,14 +57,14 @@ export function TablePage() {
       setDoing(null);
     }
   };
-  if (!view) return <TokensSection>{null}</TokensSection>;
+  if (!view) return <StagePage>{null}</StagePage>;
   const pages = Math.ceil(view.total / PAGE);
   const sort = (next: TokenOrder) =>
     setQuery(
       next === order ? (down ? { order: null, down: null } : { down: 'yes' }) : { order: next, down: null },
     );
   return (
-    <TokensSection
+    <StagePage
       tools={
         <Button
           variant="default"
@@ -283,7 +283,7 @@ export function TablePage() {
         lens={lens}
         run={(deprecated) => void store('setLifecycle', { paths, deprecated }).then(notifyError)}
       />
-    </TokensSection>
+    </StagePage>
   );
 }
 

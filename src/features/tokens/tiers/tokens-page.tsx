@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Group, Text } from '@mantine/core';
-import { useDisclosure, useHotkeys } from '@mantine/hooks';
+import { useHotkeys } from '@mantine/hooks';
 import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
@@ -9,12 +9,12 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { TiersView } from '@/editing/tokens/queries/tiers';
 import { useCommand } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
-import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
+import { useLens, useLensLink, useCreating, useQuery } from '@/ui/frame/lens';
 import { notifications } from '@mantine/notifications';
 import { AddToken } from './add-token';
 import { TokenFilters, useTokenFilter } from './filters';
 import { GroupDialog } from './group-dialog';
-import { TokensSection } from '../detail/section';
+import { StagePage } from '@/features/session/page-bar';
 import { Tiers } from './tiers';
 import { TokenDetail } from '../detail/token-detail';
 import classes from '../tokens.module.css';
@@ -29,7 +29,7 @@ export function TokensPage({ path }: { path: string | undefined }) {
   const [, setQuery] = useQuery();
   const [filter, setFind] = useTokenFilter();
   const [view, setView] = useState<TiersView | null>(null);
-  const [adding, add] = useDisclosure(false);
+  const [adding, openAdd, closeAdd] = useCreating('token');
   const [group, setGroup] = useState<{ path: string; count: number } | null>(null);
   const openGroup = useCallback((at: string, count: number) => setGroup({ path: at, count }), []);
   const { store } = useCommand();
@@ -85,14 +85,14 @@ export function TokensPage({ path }: { path: string | undefined }) {
   );
   const empty = library.counts.tokens === 0;
   return (
-    <TokensSection
+    <StagePage
       tools={
         library.canEdit ? (
           <>
-            <Button variant="default" component={Link} href={link(`/libraries/${library.slug}/gather`)}>
+            <Button variant="default" component={Link} href={link(`/libraries/${library.slug}/import`)}>
               Import files
             </Button>
-            <Button leftSection={<IconPlus size={14} />} onClick={add.open}>
+            <Button leftSection={<IconPlus size={14} />} onClick={openAdd}>
               Add token
             </Button>
           </>
@@ -111,7 +111,7 @@ export function TokensPage({ path }: { path: string | undefined }) {
           </Text>
           {library.canEdit && (
             <Group>
-              <Button component={Link} href={`/libraries/${library.slug}/gather`}>
+              <Button component={Link} href={`/libraries/${library.slug}/import`}>
                 Import files
               </Button>
               <Button variant="default" component={Link} href={`/libraries/${library.slug}/scales`}>
@@ -172,7 +172,7 @@ export function TokensPage({ path }: { path: string | undefined }) {
         </>
       )}
       {group && <GroupDialog {...group} close={() => setGroup(null)} />}
-      <AddToken opened={adding} close={add.close} onAdded={go} types={[]} />
-    </TokensSection>
+      <AddToken opened={adding} close={closeAdd} onAdded={go} types={[]} />
+    </StagePage>
   );
 }

@@ -1,0 +1,81 @@
+import { itemsOf } from '@/core/document/item';
+import { renderNested } from '@/core/components/nested';
+import { pageStyles } from '@/core/outputs/page-styles';
+import { cssLine, cssText } from '@/core/tokens/css-text';
+import { parentPath, type Context } from '@/core/tokens/system';
+import { tierOf } from '@/core/tokens/tier';
+import type { CssText } from '@/core/tokens/types/type';
+import { compareVersions } from '@/core/releases/version';
+import type { OpenLibrary } from '../open-library';
+
+/** What shows at a glance which library this is, and how it stands. */
+export interface LibraryCard {
+  /** Families of primitive colours, the largest first. */
+  ramps: { path: string; colors: string[] }[];
+  /** The largest and the smallest text style. */
+  texts: { path: string; css: CssText }[];
+  /** The components used most, drawn together; null where there is none. */
+  specimen: { html: string; css: string; names: string[] } | null;
+  /** The combinations worth seeing it under: each brand, and the other scheme. */
+  lenses: { label: string; lens: Context }[];
+  /** Products that are pinned to an older release than the last. */
+  behind: number;
+}
+
+const RAMPS = 6;
+const STEPS = 3;
+const COMPONENTS = 3;
+const LENSES = 3;
+
+export function card(library: OpenLibrary): LibraryCard {
+  const { resolution, items, snapshot } = library;
+  const families = new Map<string, string[]>();
+  const texts: { path: string; css: CssText; size: number }[] = [];
+  for (const path of resolution.paths) {
+    const resolved = resolution.value(path, 0);
+    if (resolved?.type === 'color' && tierOf(resolution, path) === 'primitive') {
+      const family = parentPath(path);
+      families.set(family, [...(families.get(family) ?? []), cssLine(resolved)]);
+    }
+    if (resolved?.type === 'typography') {
+      const css = cssText(resolved);
+      const size = typeof css === 'object' ? Number.parseFloat(css['font-size'] ?? '') : 0;
+      texts.push({ path, css, size });
+    }
+  }
+  texts.sort((a, b) => b.size - a.size);
+  const components = itemsOf(items, 'component')
+    .filter(({ deprecation, visibility }) => !deprecation && visibility === 'released')
+    .map((component) => ({ component, uses: library.reach().direct(component.id).length }))
+    .sort((a, b) => b.uses - a.uses)
+    .slice(0, COMPONENTS)
+    .map(({ component }) => component);
+  const axes = resolution.system.axes.map((axis) => ({ ...axis, first: axis.default ?? axis.contexts[0] ?? '' }));
+  const base: Context = Object.fromEntries(axes.map(({ name, first }) => [name, first]));
+  const others = axes.flatMap(({ name, contexts, first }) =>
+    contexts.filter((context) => context !== first).map((context) => ({ label: context, lens: { ...base, [name]: context } })),
+  );
+  const { last } = snapshot;
+  return {
+    ramps: [...families]
+      .filter(([, colors]) => colors.length >= STEPS)
+      .sort((a, b) => b[1].length - a[1].length)
+      .slice(0, RAMPS)
+      .map(([path, colors]) => ({ path, colors })),
+    texts: (texts.length > 1 ? [texts[0]!, texts.at(-1)!] : texts).map(({ path, css }) => ({ path, css })),
+    specimen:
+      components.length === 0
+        ? null
+        : {
+            names: components.map(({ name }) => name),
+            html: `<div style="display:flex;flex-wrap:wrap;gap:14px;align-items:center">${components
+              .map((component) => renderNested(component, items, { props: {}, context: base }))
+              .join('')}</div>`,
+            css: pageStyles(items, resolution, components),
+          },
+    lenses: [{ label: Object.values(base).join(', '), lens: base }, ...others].slice(0, LENSES),
+    behind: last
+      ? snapshot.products.filter(({ version }) => compareVersions(version, last.version) < 0).length
+      : 0,
+  };
+}

@@ -1,0 +1,139 @@
+'use client';
+
+import { Skeleton } from '@mantine/core';
+import Link from 'next/link';
+import type { CSSProperties } from 'react';
+import { counted } from '@/core/base/words';
+import { contextAttributes } from '@/core/products/screen';
+import type { CssText } from '@/core/tokens/types/type';
+import { DocumentProvider, useDocumentQuery } from '@/features/session/document';
+import { useWork } from '@/features/session/work';
+import { hrefOf } from '@/ui/frame/frame';
+import type { DocumentEntry } from '@/ui/frame/types';
+import { Faces } from '@/ui/specimen/faces';
+import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import classes from './workspace.module.css';
+
+const NOTHING = {};
+
+/** A library as it looks now: its ramps, its type, its components, and what there is to do. */
+export function LibraryCard({ entry }: { entry: DocumentEntry }) {
+  const { me } = useWork();
+  return (
+    <article className={classes.library} aria-labelledby={`library-${entry.slug}`}>
+      <header>
+        <Link href={hrefOf(entry)} id={`library-${entry.slug}`}>
+          {entry.name}
+        </Link>
+        <span>{entry.about}</span>
+        <small>
+          {entry.version ? `Released as ${entry.version}` : 'Not released yet'}
+          {entry.parent ? ` · inherits from ${entry.parent}` : ''} · {entry.team}
+        </small>
+      </header>
+      <DocumentProvider
+        kind="library"
+        slug={entry.slug}
+        person={me.person.id}
+        live={false}
+        waiting={<Skeleton height={190} aria-label={`Opening ${entry.name}`} />}
+      >
+        <Drawn slug={entry.slug} />
+      </DocumentProvider>
+    </article>
+  );
+}
+
+function Drawn({ slug }: { slug: string }) {
+  const frame = useDocumentQuery('frame', NOTHING);
+  const card = useDocumentQuery('card', NOTHING);
+  const findings = useDocumentQuery('findingCount', NOTHING);
+  if (!card || !frame) return <Skeleton height={190} />;
+  const at = (path: string) => `/libraries/${slug}/${path}`;
+  const isEmpty = frame.counts.tokens === 0;
+  return (
+    <Faces faces={frame.faces}>
+      {isEmpty ? (
+        <p className={classes.next}>
+          <Link href={at('import')}>Import files</Link>, <Link href={at('scales?new=ramps')}>generate a scale</Link>{' '}
+          or <Link href={at('tokens?create=token')}>create a token</Link> to begin.
+        </p>
+      ) : (
+        <div className={classes.drawn}>
+          <div className={classes.ramps} data-specimen>
+            {card.ramps.map(({ path, colors }) => (
+              <div key={path} title={path}>
+                {colors.map((color, i) => (
+                  <span key={i} style={{ background: color }} />
+                ))}
+              </div>
+            ))}
+          </div>
+          <div className={classes.texts} data-specimen>
+            {card.texts.map(({ path, css }) => (
+              <span key={path} title={path} style={textStyle(css)}>
+                Ferries leave at 06:40
+              </span>
+            ))}
+          </div>
+          {card.specimen && (
+            <div className={classes.specimens}>
+              {card.lenses.map(({ label, lens }) => (
+                <figure key={label}>
+                  <PreviewFrame
+                    title={`${card.specimen!.names.join(', ')} under ${label}`}
+                    html={card.specimen!.html}
+                    css={card.specimen!.css}
+                    attributes={contextAttributes(lens)}
+                    backdrop="var(--color-surface-page, #fff)"
+                    padding={16}
+                    scale={0.72}
+                    fit={120}
+                  />
+                  <figcaption>{label}</figcaption>
+                </figure>
+              ))}
+            </div>
+          )}
+        </div>
+      )}
+      <ul className={classes.state}>
+        <li>
+          <Link href={at('tokens')}>{counted(frame.counts.tokens, 'token')}</Link>
+        </li>
+        <li>
+          <Link href={at('components')}>{counted(frame.counts.components, 'component')}</Link>
+        </li>
+        <li>
+          <Link href={at('releases')}>
+            {frame.last === null
+              ? 'Not released yet'
+              : frame.changes === 0
+                ? `No changes since ${frame.last}`
+                : `${counted(frame.changes, 'change')} to release`}
+          </Link>
+        </li>
+        {findings && findings.error > 0 && (
+          <li data-level="error">
+            <Link href={at('findings?level=error')}>{counted(findings.error, 'error')}</Link>
+          </li>
+        )}
+        {card.behind > 0 && (
+          <li>
+            <Link href={at('products')}>{counted(card.behind, 'product')} behind</Link>
+          </li>
+        )}
+      </ul>
+    </Faces>
+  );
+}
+
+const textStyle = (css: CssText): CSSProperties =>
+  typeof css === 'string'
+    ? {}
+    : {
+        fontFamily: css['font-family'],
+        fontSize: `min(${css['font-size']}, 34px)`,
+        fontWeight: css['font-weight'] as CSSProperties['fontWeight'],
+        letterSpacing: css['letter-spacing'],
+      };

@@ -1,0 +1,74 @@
+'use client';
+
+import { Skeleton } from '@mantine/core';
+import Link from 'next/link';
+import { DocumentProvider, useDocumentQuery } from '@/features/session/document';
+import { useWork } from '@/features/session/work';
+import { hrefOf } from '@/ui/frame/frame';
+import type { DocumentEntry } from '@/ui/frame/types';
+import { Faces } from '@/ui/specimen/faces';
+import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import classes from './workspace.module.css';
+
+const NOTHING = {};
+
+/** A product by its first screen, drawn live, and the release it is pinned to against the newest. */
+export function ProductCard({ entry }: { entry: DocumentEntry }) {
+  const { me } = useWork();
+  return (
+    <article className={classes.card}>
+      <DocumentProvider
+        kind="product"
+        slug={entry.slug}
+        person={me.person.id}
+        live={false}
+        waiting={<Skeleton height={170} aria-label={`Opening ${entry.name}`} />}
+      >
+        <Screen slug={entry.slug} />
+      </DocumentProvider>
+      <Link href={hrefOf(entry)}>
+        <strong>{entry.name}</strong>
+      </Link>
+      <span>{entry.about}</span>
+      <small>
+        {entry.pins.length > 0 ? `Pinned to ${entry.pins.join(', ')}` : 'Pinned to no library'} · {entry.team}
+      </small>
+    </article>
+  );
+}
+
+function Screen({ slug }: { slug: string }) {
+  const frame = useDocumentQuery('productFrame', NOTHING);
+  const screen = useDocumentQuery('screen', NOTHING);
+  if (frame === undefined || screen === undefined) return <Skeleton height={170} />;
+  const [newest] = frame?.newer ?? [];
+  return (
+    <>
+      {screen ? (
+        <div className={classes.thumbnail}>
+          <Faces faces={frame.faces}>
+            <PreviewFrame
+              title={`Screen ${screen.title}`}
+              html={screen.html}
+              css={screen.css}
+              attributes={{}}
+              width={screen.width}
+              scale={0.32}
+              backdrop="var(--color-surface-page, #fff)"
+            />
+          </Faces>
+        </div>
+      ) : (
+        <div className={classes.thumbnail}>No screens yet</div>
+      )}
+      {newest && frame?.library && (
+        <Link
+          className={classes.upgrade}
+          href={`/products/${slug}/upgrade/${frame.library.slug}/${newest.version}`}
+        >
+          Review {frame.library.name} {newest.version}
+        </Link>
+      )}
+    </>
+  );
+}
