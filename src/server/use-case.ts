@@ -16,7 +16,7 @@ export interface UseCase<Input = never, Answer = unknown> {
   needs: Need;
   /** The document the role is asked in, named by its slug. */
   document?: (input: Input) => string;
-  /** Which? kind of document it may be. */
+  /** Which kind of document it may be. */
   kind?: DocumentRow['kind'];
   run(work: Work, input: Input, document: DocumentRow): Promise<Answer>;
 }

@@ -23,6 +23,7 @@ import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { toggled } from '@/ui/toggled';
 import { CsvButton } from '@/features/tokens/csv-button';
 import { StagePage } from '@/features/session/page-bar';
+import { SAMPLE, Specimen } from '@/ui/specimen/swatch';
 import classes from './findings.module.css';
 
 const keyOf = (row: FindingRow) => ({
@@ -86,7 +87,7 @@ export function FindingsPage() {
               data-level={one.level}
               onClick={() => setQuery({ code: one.code })}
             >
-              {one.code} <span>{one.count}</span>
+              <span title={one.code}>{one.title}</span> <span>{one.count}</span>
             </button>
           ))}
         </nav>
@@ -105,9 +106,9 @@ export function FindingsPage() {
               onChange={(value) => setQuery({ level: value })}
               data={[
                 { value: '', label: 'All' },
-                { value: 'error', label: 'errors' },
-                { value: 'warning', label: 'warnings' },
-                { value: 'note', label: 'notes' },
+                { value: 'error', label: 'Errors' },
+                { value: 'warning', label: 'Warnings' },
+                { value: 'note', label: 'Notes' },
               ]}
             />
             <Text size="sm" c="dimmed">
@@ -145,9 +146,11 @@ export function FindingsPage() {
                       mt={2}
                     />
                   )}
+                  <Shown row={row} />
                   <div>
                     <div>
-                      <b>{row.level}</b> <span className="path">{row.code}</span>
+                      <b>{row.title}</b> <span className={classes.level}>{row.level}</span>{' '}
+                      <span className={`path ${classes.quiet}`}>{row.code}</span>
                       {row.context ? (
                         <span className={classes.quiet}> under {contextText(row.context)}</span>
                       ) : null}
@@ -302,5 +305,29 @@ function Accept({
         </Stack>
       </form>
     </Modal>
+  );
+}
+
+/** What a finding speaks of, drawn: letters on their surface with the ratio, or the values side by side. */
+function Shown({ row }: { row: FindingRow }) {
+  if (row.pair)
+    return (
+      <span className={classes.shown}>
+        <span
+          data-specimen
+          className={classes.letters}
+          style={{ color: row.pair.text, background: row.pair.surface }}
+        >
+          {SAMPLE}
+        </span>
+        <small>{row.pair.ratio} : 1</small>
+      </span>
+    );
+  return (
+    <span className={classes.shown}>
+      {row.specimens.map(({ path, type, css }) => (
+        <Specimen key={path} type={type} css={css} />
+      ))}
+    </span>
   );
 }

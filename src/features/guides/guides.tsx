@@ -1,31 +1,45 @@
 'use client';
 
-import { counted } from '@/core/base/words';
 import { Button, Group, Text, TextInput } from '@mantine/core';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { counted } from '@/core/base/words';
+import { contextAttributes } from '@/core/products/screen';
 import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
-import { useLensLink } from '@/ui/frame/lens';
+import { StagePage } from '@/features/session/page-bar';
 import cards from '@/features/workspace/workspace.module.css';
+import { useLens, useLensLink } from '@/ui/frame/lens';
+import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import classes from './guides.module.css';
 
-const NOTHING = {};
-
+/** The guides by what they show, how much of the library they document, and what is missing. */
 export function Guides() {
   const library = useLibrary();
+  const lens = useLens(library.axes);
   const link = useLensLink(library.axes);
-  const view = useDocumentQuery('guides', NOTHING);
+  const router = useRouter();
+  const view = useDocumentQuery('guides', { lens });
   const { store } = useCommand();
   const [title, setTitle] = useState('');
   const [problem, setProblem] = useState('');
   if (!view) return null;
-  const add = async () => {
-    const refused = await store('addGuide', { title });
+  const add = async (name: string, component?: string) => {
+    const refused = await store('addGuide', { title: name, ...(component && { component }) });
     setProblem(refused ? `${refused.problem}. ${refused.fix}.` : '');
-    if (!refused) setTitle('');
+    if (refused) return;
+    setTitle('');
+    const slug = name
+      .trim()
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '');
+    if (component) router.push(link(`/libraries/${library.slug}/guides/${slug}`));
   };
+  const all = view.documented.length + view.missing.length;
   return (
-    <>
+    <StagePage>
       <h1 className="visually-hidden">Guides of {library.name}</h1>
       {view.guides.length === 0 && (
         <div className="sheet" style={{ padding: 34, marginBottom: 16 }}>
@@ -40,15 +54,26 @@ export function Guides() {
       )}
       <div className={cards.cards}>
         {view.guides.map((guide) => (
-          <Link
-            key={guide.name}
-            href={link(`/libraries/${library.slug}/guides/${guide.name}`)}
-            className={cards.card}
-          >
-            <strong>{guide.title}</strong>
+          <article key={guide.name} className={cards.card}>
+            {guide.live && (
+              <div className={classes.live}>
+                <PreviewFrame
+                  title={`Live block of ${guide.title}`}
+                  html={guide.live.html}
+                  css={guide.live.css}
+                  attributes={contextAttributes(lens)}
+                  backdrop="var(--color-surface-page, #fff)"
+                  padding={20}
+                  fit={110}
+                />
+              </div>
+            )}
+            <Link href={link(`/libraries/${library.slug}/guides/${guide.name}`)}>
+              <strong>{guide.title}</strong>
+            </Link>
             <span>{guide.opening}</span>
             <small>{counted(guide.blocks, 'block')}</small>
-          </Link>
+          </article>
         ))}
       </div>
       {library.canEdit && (
@@ -60,11 +85,46 @@ export function Guides() {
             value={title}
             error={problem}
             onChange={(event) => setTitle(event.currentTarget.value)}
-            onKeyDown={(event) => event.key === 'Enter' && void add()}
+            onKeyDown={(event) => event.key === 'Enter' && void add(title)}
           />
-          <Button onClick={() => void add()}>Create guide</Button>
+          <Button onClick={() => void add(title)}>Create guide</Button>
         </Group>
       )}
-    </>
+      {all > 0 && (
+        <section className={classes.coverage} aria-label="Documented components">
+          <h2>
+            {view.documented.length} of {counted(all, 'component')} documented
+          </h2>
+          <div
+            className={classes.meter}
+            role="img"
+            aria-label={`${view.documented.length} of ${all} components are shown in a guide`}
+          >
+            <span style={{ width: `${(view.documented.length / all) * 100}%` }} />
+          </div>
+          {view.missing.length > 0 && (
+            <ul>
+              {view.missing.map((name) => (
+                <li key={name}>
+                  <Link className="path" href={link(`/libraries/${library.slug}/components/${name}`)}>
+                    {name}
+                  </Link>
+                  {library.canEdit && (
+                    <Button
+                      size="compact-xs"
+                      variant="default"
+                      aria-label={`Create guide for ${name}`}
+                      onClick={() => void add(name, name)}
+                    >
+                      Create guide
+                    </Button>
+                  )}
+                </li>
+              ))}
+            </ul>
+          )}
+        </section>
+      )}
+    </StagePage>
   );
 }

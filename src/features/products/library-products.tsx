@@ -2,20 +2,27 @@
 
 import { Text } from '@mantine/core';
 import Link from 'next/link';
+import { compareVersions } from '@/core/releases/version';
+import { counted } from '@/core/base/words';
 import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
+import { StagePage } from '@/features/session/page-bar';
+import { ProductThumbnail } from '@/features/workspace/product-card';
 import { useLensLink } from '@/ui/frame/lens';
+import classes from './library-products.module.css';
 
 const NONE = { leftOut: [] };
 
-/** The products that have this library, and how far behind each is. */
+/** The products that use this library on a line of its releases: each stands at the release it is pinned to. */
 export function LibraryProducts() {
   const library = useLibrary();
   const link = useLensLink(library.axes);
   const view = useDocumentQuery('ledger', NONE);
   if (!view) return null;
+  const versions = [...library.versions].sort(compareVersions);
+  const behind = view.products.filter(({ version }) => version !== library.last).length;
   return (
-    <>
+    <StagePage>
       <h1 className="visually-hidden">Products that use {library.name}</h1>
       {view.products.length === 0 ? (
         <div className="sheet" style={{ padding: 34 }}>
@@ -27,41 +34,41 @@ export function LibraryProducts() {
               ? 'A product pins a release, and then reviews what each later release would change on its own screens.'
               : 'Create a release first; then products can pin it.'}
           </Text>
+          {!library.last && (
+            <Link href={link(`/libraries/${library.slug}/releases`)}>Create the first release</Link>
+          )}
         </div>
       ) : (
-        <div className="sheet">
-          <table className="rows">
-            <thead>
-              <tr>
-                <th>Product</th>
-                <th>Pinned to</th>
-                <th>Newest release</th>
-                <th>Action</th>
-              </tr>
-            </thead>
-            <tbody>
-              {view.products.map((product) => (
-                <tr key={product.slug}>
-                  <td>
-                    <Link href={link(`/products/${product.slug}`)}>{product.name}</Link>
-                  </td>
-                  <td>{product.version}</td>
-                  <td>{library.last}</td>
-                  <td>
-                    {product.version === library.last ? (
-                      'Up to date'
-                    ) : (
-                      <Link href={link(`/products/${product.slug}/upgrade/${library.slug}/${library.last}`)}>
-                        See what {library.last} would change
+        <>
+          <p className={classes.summary}>
+            {counted(view.products.length, 'product')}, {behind} behind {library.last}.
+          </p>
+          <ol className={classes.line} aria-label="Releases, oldest first">
+            {versions.map((version) => (
+              <li key={version}>
+                <Link
+                  className={classes.version}
+                  href={link(`/libraries/${library.slug}/releases?show=past`)}
+                  data-newest={version === library.last || undefined}
+                >
+                  {version}
+                </Link>
+                {view.products
+                  .filter((product) => product.version === version)
+                  .map((product) => (
+                    <article key={product.slug} className={classes.product}>
+                      <ProductThumbnail slug={product.slug} name={product.name} />
+                      <Link href={link(`/products/${product.slug}`)}>
+                        <strong>{product.name}</strong>
                       </Link>
-                    )}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+                      <small>Pinned to {version}</small>
+                    </article>
+                  ))}
+              </li>
+            ))}
+          </ol>
+        </>
       )}
-    </>
+    </StagePage>
   );
 }

@@ -24,7 +24,7 @@ export function Releases() {
       <h1 className="visually-hidden">Releases of {library.name}</h1>
       <SegmentedControl
         mb="md"
-        aria-label="Which? releases"
+        aria-label="Which releases"
         value={page}
         onChange={(value) => setQuery({ show: value === 'next' ? null : value })}
         data={[
@@ -87,6 +87,7 @@ function Ledger() {
   const gone = out.length;
   return (
     <div className={classes.ledger}>
+      <ImpactBar entries={view.entries.filter((entry) => !out.includes(entry.item))} />
       <table className="rows" aria-label="Changes since the last release">
         <thead>
           <tr>
@@ -166,6 +167,30 @@ function Ledger() {
           <Prose>{view.notes}</Prose>
         </details>
       </section>
+    </div>
+  );
+}
+
+/** How many of the changes included break, add or are not seen, as one bar. */
+function ImpactBar({ entries }: { entries: LedgerView['entries'] }) {
+  const counts = (['major', 'minor', 'patch'] as const).map((impact) => ({
+    impact,
+    count: entries.filter((entry) => entry.impact === impact).length,
+  }));
+  return (
+    <div className={classes.impacts}>
+      <div className={classes.impactBar} aria-hidden>
+        {counts.map(({ impact, count }) => (
+          <span key={impact} data-impact={impact} style={{ flexGrow: count }} />
+        ))}
+      </div>
+      <ul aria-label="Changes by impact">
+        {counts.map(({ impact, count }) => (
+          <li key={impact} data-impact={impact}>
+            {count} {impact}: {WORDS[impact]}
+          </li>
+        ))}
+      </ul>
     </div>
   );
 }

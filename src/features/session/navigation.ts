@@ -52,7 +52,10 @@ export const PAGES_OF_ALL_STAGES: readonly LibraryPage[] = [
 export const libraryAddress = (slug: string, path: string): string => `/libraries/${slug}/${path}`;
 
 /** The page at an address of a library, with its stage. */
-export function pageAt(slug: string, pathname: string): { stage: Stage | null; page: LibraryPage } | undefined {
+export function pageAt(
+  slug: string,
+  pathname: string,
+): { stage: Stage | null; page: LibraryPage } | undefined {
   const isAt = ({ path }: LibraryPage) => {
     const address = libraryAddress(slug, path);
     return pathname === address || pathname.startsWith(`${address}/`);

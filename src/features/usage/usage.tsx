@@ -3,8 +3,13 @@
 import { Button, Group, SegmentedControl, Text, TextInput, UnstyledButton } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconDownload } from '@tabler/icons-react';
 import Link from 'next/link';
+import { csvOf } from '@/core/base/csv';
+import { listed } from '@/core/base/words';
+import { StagePage } from '@/features/session/page-bar';
+import { download } from '@/features/tokens/download';
+import { Specimen } from '@/ui/specimen/swatch';
 import { useMemo } from 'react';
-import type { UsageRow } from '@/editing/usage/queries/usage';
+import type { UsageRow, UsageView } from '@/editing/usage/queries/usage';
 import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
@@ -52,35 +57,30 @@ export function Usage() {
   }, [view, kind, find, sort, up]);
   if (!view) return null;
   const csv = () => {
-    const cell = (value: string | number) =>
-      typeof value === 'number'
-        ? String(value)
-        : `"${(/^[=+\-@]/.test(value) ? `'${value}` : value).replace(/"/g, '""')}"`;
-    const text = [
-      COLUMNS.map((column) => cell(column.label)),
-      ...rows.map((row) => COLUMNS.map((column) => cell(column.value(row)))),
-    ]
-      .map((line) => line.join(','))
-      .join('\r\n');
-    const anchor = document.createElement('a');
-    anchor.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
-    anchor.download = `${library.slug}-usage.csv`;
-    anchor.click();
-    URL.revokeObjectURL(anchor.href);
+    download(
+      `${library.slug}-usage.csv`,
+      csvOf(
+        COLUMNS.map((column) => column.label),
+        rows.map((row) => COLUMNS.map((column) => String(column.value(row)))),
+      ),
+      'text/csv',
+    );
   };
+  const most = Math.max(1, ...view.rows.map((row) => row.direct));
   return (
-    <>
+    <StagePage>
       <h1 className="visually-hidden">Usage of {library.name}</h1>
+      <Overview view={view} last={library.last} />
       <Group mb="md">
         <SegmentedControl
-          aria-label="Which? rows"
+          aria-label="Which rows"
           value={kind}
           onChange={(value) => setQuery({ kind: value === 'all' ? null : value })}
           data={[
-            { value: 'all', label: 'all' },
-            { value: 'token', label: 'tokens' },
-            { value: 'component', label: 'components' },
-            { value: 'unused', label: 'unused' },
+            { value: 'all', label: 'All' },
+            { value: 'token', label: 'Tokens' },
+            { value: 'component', label: 'Components' },
+            { value: 'unused', label: 'Unused' },
           ]}
         />
         <TextInput
@@ -131,11 +131,19 @@ export function Usage() {
               {rows.map((row) => (
                 <tr key={row.id} className={row.id === open ? classes.open : classes.row}>
                   <td>
-                    <Link href={link(row.href)} className="path">
-                      {row.title}
-                    </Link>
+                    <span className={classes.named}>
+                      {row.type !== undefined && <Specimen type={row.type} css={row.css} />}
+                      <Link href={link(row.href)} className="path">
+                        {row.title}
+                      </Link>
+                    </span>
                   </td>
                   <td className="number">
+                    <span
+                      className={classes.bar}
+                      style={{ width: Math.round((row.direct / most) * 60) }}
+                      aria-hidden
+                    />
                     <UnstyledButton
                       fz="inherit"
                       className={classes.count}
@@ -161,7 +169,56 @@ export function Usage() {
         </div>
         {open && <Uses id={open} link={link} />}
       </div>
-    </>
+    </StagePage>
+  );
+}
+
+/** What share of the library is used, and which release each product is pinned to. */
+function Overview({ view, last }: { view: UsageView; last: string | null }) {
+  const { used, versions } = view;
+  const share = (some: number, all: number) => (all === 0 ? 0 : Math.round((some / all) * 100));
+  const products = versions.reduce((sum, one) => sum + one.products.length, 0);
+  return (
+    <div className={classes.overview}>
+      {(
+        [
+          ['Tokens used', used.tokens, used.allTokens],
+          ['Components used', used.components, used.allComponents],
+        ] as const
+      ).map(([label, some, all]) => (
+        <figure key={label}>
+          <figcaption>{label}</figcaption>
+          <strong>{share(some, all)} %</strong>
+          <span className={classes.meter} aria-hidden>
+            <span style={{ width: `${share(some, all)}%` }} />
+          </span>
+          <small>
+            {some} of {all} have a direct use
+          </small>
+        </figure>
+      ))}
+      <figure className={classes.spread}>
+        <figcaption>Pinned releases</figcaption>
+        {products === 0 ? (
+          <small>No product is pinned to this library yet.</small>
+        ) : (
+          <ul>
+            {versions.map(({ version, products: names }) => (
+              <li key={version}>
+                <b>{version}</b>
+                <span className={classes.meter} aria-hidden>
+                  <span
+                    data-newest={version === last || undefined}
+                    style={{ width: `${(names.length / products) * 100}%` }}
+                  />
+                </span>
+                <small>{listed(names)}</small>
+              </li>
+            ))}
+          </ul>
+        )}
+      </figure>
+    </div>
   );
 }
 

@@ -55,8 +55,9 @@ function Drawn({ slug }: { slug: string }) {
     <Faces faces={frame.faces}>
       {isEmpty ? (
         <p className={classes.next}>
-          <Link href={at('import')}>Import files</Link>, <Link href={at('scales?new=ramps')}>generate a scale</Link>{' '}
-          or <Link href={at('tokens?create=token')}>create a token</Link> to begin.
+          <Link href={at('import')}>Import files</Link>,{' '}
+          <Link href={at('scales?new=ramps')}>generate a scale</Link> or{' '}
+          <Link href={at('tokens?create=token')}>create a token</Link> to begin.
         </p>
       ) : (
         <div className={classes.drawn}>

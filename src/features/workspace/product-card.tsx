@@ -14,18 +14,9 @@ const NOTHING = {};
 
 /** A product by its first screen, drawn live, and the release it is pinned to against the newest. */
 export function ProductCard({ entry }: { entry: DocumentEntry }) {
-  const { me } = useWork();
   return (
     <article className={classes.card}>
-      <DocumentProvider
-        kind="product"
-        slug={entry.slug}
-        person={me.person.id}
-        live={false}
-        waiting={<Skeleton height={170} aria-label={`Opening ${entry.name}`} />}
-      >
-        <Screen slug={entry.slug} />
-      </DocumentProvider>
+      <ProductThumbnail slug={entry.slug} name={entry.name} />
       <Link href={hrefOf(entry)}>
         <strong>{entry.name}</strong>
       </Link>
@@ -34,6 +25,22 @@ export function ProductCard({ entry }: { entry: DocumentEntry }) {
         {entry.pins.length > 0 ? `Pinned to ${entry.pins.join(', ')}` : 'Pinned to no library'} · {entry.team}
       </small>
     </article>
+  );
+}
+
+/** The first screen of a product, drawn live and small, with the way to its next upgrade. */
+export function ProductThumbnail({ slug, name }: { slug: string; name: string }) {
+  const { me } = useWork();
+  return (
+    <DocumentProvider
+      kind="product"
+      slug={slug}
+      person={me.person.id}
+      live={false}
+      waiting={<Skeleton height={170} aria-label={`Opening ${name}`} />}
+    >
+      <Screen slug={slug} />
+    </DocumentProvider>
   );
 }
 

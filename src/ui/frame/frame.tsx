@@ -115,8 +115,14 @@ export function Frame({
     })),
   });
   const actions = [
-    group('Commands', commands.filter(({ kind }) => kind === 'command')),
-    group('Pages', commands.filter(({ kind }) => kind !== 'command')),
+    group(
+      'Commands',
+      commands.filter(({ kind }) => kind === 'command'),
+    ),
+    group(
+      'Pages',
+      commands.filter(({ kind }) => kind !== 'command'),
+    ),
     group('In this library', found),
     group(
       'Libraries and products',

@@ -49,11 +49,7 @@ export function useQuery(): [URLSearchParams, (changes: Record<string, string | 
 /** Whether the address asks to create something: `?create=token`; closing takes that out of the address. */
 export function useCreating(what: string): [opened: boolean, open: () => void, close: () => void] {
   const [query, setQuery] = useQuery();
-  return [
-    query.get('create') === what,
-    () => setQuery({ create: what }),
-    () => setQuery({ create: null }),
-  ];
+  return [query.get('create') === what, () => setQuery({ create: what }), () => setQuery({ create: null })];
 }
 
 /** Adds the lens of the present address to a link, so that what opens is seen through it too. */

@@ -17,7 +17,13 @@ export interface FrameStage {
 const MENU = 84;
 
 /** The stages in a line; those that do not fit stand in a menu at its end, the present one always in the line. */
-export function StageNav({ stages, link }: { stages: readonly FrameStage[]; link: (href: string) => string }) {
+export function StageNav({
+  stages,
+  link,
+}: {
+  stages: readonly FrameStage[];
+  link: (href: string) => string;
+}) {
   const pathname = usePathname();
   const line = useRef<HTMLElement>(null);
   const widths = useRef<number[]>([]);

@@ -20,7 +20,8 @@ export interface ComponentCheckInput {
 
 /** One check of components: one file in this folder and one line in the registry. */
 export interface ComponentCheck {
-  codes: readonly string[];
+  /** The codes of what it finds, each with its heading. */
+  titles: Readonly<Record<string, string>>;
   run(input: ComponentCheckInput): Finding[];
 }
 

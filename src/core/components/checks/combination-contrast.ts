@@ -7,7 +7,9 @@ import type { ComponentCheck } from './check';
 
 /** Parts whose contrast is too low in some combination: the weakest of each, and in how many. */
 export const combinationContrast: ComponentCheck = {
-  codes: ['combination-contrast'],
+  titles: {
+    'combination-contrast': 'Contrast too low in a combination',
+  },
   run: ({ component, summary }) =>
     summary().weakest.map(({ check, combination, times }): Finding => {
       const choices = ordered(component.props).flatMap(({ name, kind }) =>

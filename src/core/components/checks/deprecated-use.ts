@@ -8,7 +8,10 @@ import { placeText, type ComponentCheck } from './check';
 
 /** What is deprecated and still used: components that stand in its slots, and tokens its own rules are bound to. */
 export const deprecatedUse: ComponentCheck = {
-  codes: ['deprecated-piece', 'deprecated-binding'],
+  titles: {
+    'deprecated-piece': 'Deprecated component in use',
+    'deprecated-binding': 'Deprecated token in a rule',
+  },
   run({ component, authored, items, resolution }) {
     if (component.deprecation) return [];
     const pieces = ordered(component.props).flatMap((prop) =>

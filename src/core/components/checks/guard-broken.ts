@@ -3,6 +3,8 @@ import type { ComponentCheck } from './check';
 
 /** Promises that the present rules break. */
 export const guardBroken: ComponentCheck = {
-  codes: ['guard-broken'],
+  titles: {
+    'guard-broken': 'Guard broken',
+  },
   run: ({ component, items, resolution }) => brokenGuards(component, items, resolution),
 };

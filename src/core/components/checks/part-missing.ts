@@ -6,7 +6,9 @@ import type { ComponentCheck } from './check';
 
 /** Rules and guards on a part that the template has not: they say nothing. */
 export const partMissing: ComponentCheck = {
-  codes: ['part-missing'],
+  titles: {
+    'part-missing': 'Rule for a missing part',
+  },
   run({ component }) {
     const { root } = templateOf(component.template);
     if (!root) return [];

@@ -9,7 +9,11 @@ import { placeText, type ComponentCheck } from './check';
  * in the component itself, so that what a rule set or another component says is found once.
  */
 export const rawValue: ComponentCheck = {
-  codes: ['raw-exact', 'raw-near', 'raw-foreign'],
+  titles: {
+    'raw-exact': 'Raw value that equals a token',
+    'raw-near': 'Raw value near a token',
+    'raw-foreign': 'Raw value that is no token',
+  },
   run({ component, authored, bindings }) {
     const findings: Finding[] = [];
     for (const entry of ordered(authored.entries)) {

@@ -4,7 +4,9 @@ import type { ComponentCheck } from './check';
 
 /** Rules that never hold, or hold and always lose. */
 export const ruleIdle: ComponentCheck = {
-  codes: ['rule-idle'],
+  titles: {
+    'rule-idle': 'Rule without effect',
+  },
   run({ component, summary }) {
     const { never, overruled } = summary().counts;
     const finding = (id: string, what: string, fix: string): Finding[] => {

@@ -4,7 +4,9 @@ import type { ComponentCheck } from './check';
 
 /** Rules of equal strength that hold together and disagree: the later wins, and perhaps by chance. */
 export const ruleTie: ComponentCheck = {
-  codes: ['rule-tie'],
+  titles: {
+    'rule-tie': 'Equally specific rules conflict',
+  },
   run({ component, summary }) {
     const words = (id: string) => {
       const rule = component.entries[id];

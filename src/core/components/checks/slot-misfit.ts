@@ -5,7 +5,9 @@ import type { ComponentCheck } from './check';
 
 /** Pieces that stand in slots which do not take them (any more). */
 export const slotMisfit: ComponentCheck = {
-  codes: ['slot-misfit'],
+  titles: {
+    'slot-misfit': 'Slot content not accepted',
+  },
   run: ({ component, items }) =>
     ordered(component.props).flatMap((prop): Finding[] => {
       const found = prop.holds && slotProblem(component, prop, prop.holds, items);

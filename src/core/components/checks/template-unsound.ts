@@ -3,7 +3,12 @@ import type { ComponentCheck } from './check';
 
 /** What of a template could not be taken: it was left out, and the rest is drawn. */
 export const templateUnsound: ComponentCheck = {
-  codes: ['template-root', 'template-unsafe', 'template-depth', 'template-condition'],
+  titles: {
+    'template-root': 'Template without a root part',
+    'template-unsafe': 'Unsafe template',
+    'template-depth': 'Template nested too deep',
+    'template-condition': 'Invalid condition in template',
+  },
   run: ({ component }) =>
     templateOf(component.template).findings.map((finding) => ({
       ...finding,

@@ -6,7 +6,9 @@ import type { ComponentCheck } from './check';
 
 /** Rules, guards and exclusions that ask for a prop or value which is not there. */
 export const valueMissing: ComponentCheck = {
-  codes: ['value-missing'],
+  titles: {
+    'value-missing': 'Condition on a missing prop or value',
+  },
   run({ component }) {
     const props = new Map(ordered(component.props).map((prop) => [prop.name, prop]));
     const problem = (condition: Condition): string | undefined => {

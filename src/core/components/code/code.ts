@@ -9,7 +9,7 @@ export interface PartLook {
   /** Top, right, bottom, left. */
   padding: [number, number, number, number];
   gap: number;
-  /** Which? way its content runs; undefined: it lays nothing out. */
+  /** Which way its content runs; undefined: it lays nothing out. */
   runs: 'across' | 'down' | undefined;
   background: Shade | undefined;
   text: Shade | undefined;

@@ -15,5 +15,7 @@ export interface CheckInput {
 /** One check: one file in this folder and one line in the registry. */
 export interface Check {
   code: string;
+  /** What it finds, as a heading. */
+  title: string;
   run(input: CheckInput): Finding[];
 }

@@ -4,6 +4,7 @@ import type { Finding } from '../../findings/finding';
 /** A token that another context of an axis overrides and this one leaves as it is by default: perhaps forgotten. */
 export const contextGap: Check = {
   code: 'context-gap',
+  title: 'Value left at its default in one context',
   run({ resolution }) {
     const findings: Finding[] = [];
     resolution.paths.forEach((path, token) => {

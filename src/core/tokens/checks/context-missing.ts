@@ -4,6 +4,7 @@ import type { Finding } from '../../findings/finding';
 /** A token that exists in one context of an axis and not in another, and has no value outside that axis. */
 export const contextMissing: Check = {
   code: 'context-missing',
+  title: 'No value in a context',
   run({ resolution }) {
     const findings: Finding[] = [];
     resolution.paths.forEach((path, token) => {

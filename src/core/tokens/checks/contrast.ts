@@ -23,6 +23,7 @@ export function pairingRatios(resolution: Resolution, pairing: Pairing): (number
 
 export const contrast: Check = {
   code: 'contrast',
+  title: 'Contrast below requirement',
   run({ resolution, pairings }) {
     const findings: Finding[] = [];
     for (const pairing of pairings) {

@@ -4,6 +4,7 @@ import type { Finding } from '../../findings/finding';
 
 export const deprecatedUse: Check = {
   code: 'deprecated-use',
+  title: 'Deprecated token in use',
   run({ resolution }) {
     const findings: Finding[] = [];
     const known = new Map<string, ReturnType<typeof deprecationOf>>();

@@ -6,6 +6,7 @@ import { literalsOf } from '../literals';
 /** Literal tokens of one type with the same value everywhere: one of them is enough, or the later is an alias. */
 export const duplicateValue: Check = {
   code: 'duplicate-value',
+  title: 'Duplicate value',
   run({ resolution }) {
     const findings: Finding[] = [];
     const first = new Map<string, string>();

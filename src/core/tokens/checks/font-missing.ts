@@ -6,6 +6,7 @@ import type { Check } from './check';
 /** A token that names a family of which there is no file. Asked only where the fonts are known. */
 export const fontMissing: Check = {
   code: 'font-missing',
+  title: 'Font file missing',
   run({ resolution, fonts }) {
     if (!fonts) return [];
     return fontUses(resolution).flatMap(({ path, family, says, contexts }) =>

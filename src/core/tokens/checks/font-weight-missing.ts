@@ -5,6 +5,7 @@ import type { Check } from './check';
 /** A text style whose family is there, though not in its weight: browsers would smear or thin another. */
 export const fontWeightMissing: Check = {
   code: 'font-weight-missing',
+  title: 'Font weight missing',
   run({ resolution, fonts }) {
     if (!fonts) return [];
     return fontUses(resolution).flatMap(({ path, family, weight, contexts }) => {

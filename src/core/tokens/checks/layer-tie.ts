@@ -7,6 +7,7 @@ import type { Finding } from '../../findings/finding';
 /** Two value layers with equally many conditions that can match together and disagree: the later wins. */
 export const layerTie: Check = {
   code: 'layer-tie',
+  title: 'Two layers set one value',
   run({ resolution }) {
     const findings: Finding[] = [];
     const compatible = (a: Context, b: Context) =>

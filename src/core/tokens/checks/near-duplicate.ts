@@ -12,6 +12,7 @@ const NEAR = 1;
 /** Literal tokens of one type that nobody could tell apart, and that are not the same. */
 export const nearDuplicate: Check = {
   code: 'near-duplicate',
+  title: 'Nearly equal values',
   run({ resolution }) {
     const literals = literalsOf(resolution).filter(({ values }) => values.length === 1);
     return [

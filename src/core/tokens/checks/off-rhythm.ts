@@ -5,6 +5,7 @@ import type { Finding } from '../../findings/finding';
 /** Spaces that are no multiple of 4 px (common practice, no source). `rem` counts as 16 px. */
 export const offRhythm: Check = {
   code: 'off-rhythm',
+  title: 'Off the spacing rhythm',
   run({ resolution }) {
     const findings: Finding[] = [];
     for (const path of resolution.paths) {

@@ -4,6 +4,7 @@ import type { Check } from './check';
 /** A component token that refers to a primitive, past the purposes between them. */
 export const tierSkip: Check = {
   code: 'tier-skip',
+  title: 'Component token skips a tier',
   run: ({ resolution }) =>
     resolution.paths.flatMap((path, token) => {
       if (tierOf(resolution, path) !== 'component') return [];

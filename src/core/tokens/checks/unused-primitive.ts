@@ -4,6 +4,7 @@ import type { Check } from './check';
 /** A primitive that nothing refers to: no token and, where that is known, no component, guide or screen. */
 export const unusedPrimitive: Check = {
   code: 'unused-primitive',
+  title: 'Unused primitive',
   run: ({ resolution, isUsed }) =>
     resolution.paths
       .filter(

@@ -10,7 +10,7 @@ export interface TypeScaleRecipe {
   ratio: number;
   /** Names from the smallest to the largest. */
   steps: string[];
-  /** Which? of them has the base size. */
+  /** Which of them has the base size. */
   baseStep: string;
   /** Sizes are multiples of this many px; 0: not rounded. */
   rounding: number;

@@ -4,12 +4,40 @@ import { COMPONENT_CHECKS } from '@/core/components/checks/registry';
 import { itemsOf } from '@/core/document/item';
 import { csvOf } from '@/core/base/csv';
 import type { Steps } from '@/core/base/steps';
+import { cssLine, cssText } from '@/core/tokens/css-text';
+import type { CssText } from '@/core/tokens/types/type';
 import { contextText, type Context } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { FIXES } from '../commands/fixes';
 
+/** Headings of what is found, by code: those of the checks, and of what reading and resolving find. */
+const TITLES: ReadonlyMap<string, string> = new Map([
+  ...CHECKS.map(({ code, title }): [string, string] => [code, title]),
+  ...COMPONENT_CHECKS.flatMap(({ titles }) => Object.entries(titles)),
+  ['missing-target', 'Alias to a missing token'],
+  ['alias-cycle', 'Aliases in a cycle'],
+  ['type-mismatch', 'Type does not match'],
+  ['missing-type', 'Type missing'],
+  ['unknown-type', 'Unknown type'],
+  ['invalid-value', 'Invalid value'],
+  ['invalid-name', 'Invalid name'],
+  ['legacy-value', 'Value in an older form'],
+]);
+
+/** A token's value beside a finding, so that one sees what is meant. */
+export interface FindingSpecimen {
+  path: string;
+  type: string;
+  css: CssText | undefined;
+}
+
 export interface FindingRow {
   code: string;
+  title: string;
+  /** The tokens it speaks of. */
+  specimens: FindingSpecimen[];
+  /** Where it is a matter of contrast: letters on the surface, and the ratio. */
+  pair: { text: string; surface: string; ratio: string } | null;
   level: Finding['level'];
   message: string;
   fix: string;
@@ -24,13 +52,13 @@ export interface FindingRow {
 export interface FindingsView {
   rows: FindingRow[];
   /** How many there are of each code, before filtering. */
-  counts: { code: string; level: Finding['level']; count: number; fixable: number }[];
+  counts: { code: string; title: string; level: Finding['level']; count: number; fixable: number }[];
   accepted: { code: string; path: string; reason: string; own: boolean }[];
   total: number;
   checks: string[];
 }
 
-/** Mends are worked out for as many rows as a person looks at. */
+/** Fixes are computed for as many rows as a person looks at. */
 const ROWS = 400;
 
 export function findings(
@@ -42,6 +70,7 @@ export function findings(
   for (const finding of all) {
     const known = counts.get(finding.code) ?? {
       code: finding.code,
+      title: TITLES.get(finding.code) ?? finding.code,
       level: finding.level,
       count: 0,
       fixable: 0,
@@ -67,11 +96,40 @@ export function findings(
       own: library.own.items.has(item.id),
     })),
     total: fitting.length,
-    checks: [...CHECKS.map((check) => check.code), ...COMPONENT_CHECKS.flatMap(({ codes }) => codes)],
+    checks: [
+      ...CHECKS.map((check) => check.code),
+      ...COMPONENT_CHECKS.flatMap(({ titles }) => Object.keys(titles)),
+    ],
   };
 }
+function specimensOf(
+  { resolution }: OpenLibrary,
+  { path, related = [], context }: Finding,
+): FindingSpecimen[] {
+  return [path, ...related].slice(0, 2).flatMap((token) => {
+    const resolved =
+      token === undefined ? undefined : resolution.value(token, { ...resolution.contexts[0], ...context });
+    return resolved ? [{ path: token!, type: resolved.type, css: cssText(resolved) }] : [];
+  });
+}
+
+/** `color.text on color.surface`, as the check of pairings names it. */
+function pairOf({ resolution }: OpenLibrary, { code, message, context }: Finding): FindingRow['pair'] {
+  const [, text, surface, ratio] =
+    code === 'contrast' ? (/^(\S+) on (\S+) reaches ([\d.]+)/.exec(message) ?? []) : [];
+  const css = (path: string) => {
+    const resolved = resolution.value(path, { ...resolution.contexts[0], ...context });
+    return resolved && cssLine(resolved);
+  };
+  const [ink, ground] = text && surface ? [css(text), css(surface)] : [];
+  return ink && ground ? { text: ink, surface: ground, ratio: ratio! } : null;
+}
+
 const rowOf = (library: OpenLibrary, finding: Finding): FindingRow => ({
   code: finding.code,
+  title: TITLES.get(finding.code) ?? finding.code,
+  specimens: specimensOf(library, finding),
+  pair: pairOf(library, finding),
   level: finding.level,
   message: finding.message,
   fix: finding.fix ?? '',

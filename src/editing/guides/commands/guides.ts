@@ -1,6 +1,6 @@
 import { addItem, moveEntry, setField } from '@/core/document/edits';
 import { itemsOf, ordered } from '@/core/document/item';
-import type { GuideBlockKind, GuideItem } from '@/core/guides/block';
+import type { BlockContent, GuideBlockKind, GuideItem } from '@/core/guides/block';
 import { GUIDE_BLOCKS } from '@/core/guides/blocks/registry';
 import { orderBetween, ordersAfter } from '@/core/document/order';
 import type { OpenLibrary } from '@/editing/session/open-library';
@@ -10,13 +10,18 @@ function ownGuide(library: OpenLibrary, name: string): GuideItem | undefined {
   return itemsOf(library.own.items, 'guide').find((guide) => guide.name === name);
 }
 
-export function addGuide(library: OpenLibrary, { title }: { title: string }, newId: NewId): Command {
+/** Starts a guide; one about a component begins with its specimen. */
+export function addGuide(
+  library: OpenLibrary,
+  { title, component: about }: { title: string; component?: string },
+  newId: NewId,
+): Command {
   const name = title
     .trim()
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '');
-  if (name === '') return refuse('A guide needs a title', 'Type one');
+  if (name === '') return refuse('A guide needs a title', 'Enter one');
   const all = itemsOf(library.items, 'guide');
   if (all.some((guide) => guide.name === name))
     return refuse(`There is a guide at ${name} already`, 'Choose another title');
@@ -25,13 +30,18 @@ export function addGuide(library: OpenLibrary, { title }: { title: string }, new
       .map((guide) => guide.order)
       .sort()
       .at(-1) ?? null;
-  const block = {
-    order: ordersAfter(null, 1)[0]!,
-    kind: 'text' as const,
-    markdown: 'Say what this is for, and what it is not for.',
-  };
+  const shown = itemsOf(library.items, 'component').find((component) => component.name === about);
+  if (about !== undefined && !shown)
+    return refuse(`There is no component ${about}`, 'Choose one from the list');
+  const contents: BlockContent[] = [
+    { kind: 'text', markdown: 'Say what this is for, and what it is not for.' },
+    ...(shown
+      ? [{ kind: 'component' as const, component: { id: shown.id, path: shown.name }, props: {} }]
+      : []),
+  ];
+  const orders = ordersAfter(null, contents.length);
   return {
-    label: `Add the guide ${title.trim()}`,
+    label: `Create guide ${title.trim()}`,
     edits: [
       addItem({
         id: newId('guide'),
@@ -39,7 +49,9 @@ export function addGuide(library: OpenLibrary, { title }: { title: string }, new
         name,
         title: title.trim(),
         order: ordersAfter(last, 1)[0]!,
-        blocks: { [newId('block')]: block },
+        blocks: Object.fromEntries(
+          contents.map((content, i) => [newId('block'), { order: orders[i]!, ...content }]),
+        ),
       }),
     ],
   };

@@ -50,10 +50,15 @@ export function card(library: OpenLibrary): LibraryCard {
     .sort((a, b) => b.uses - a.uses)
     .slice(0, COMPONENTS)
     .map(({ component }) => component);
-  const axes = resolution.system.axes.map((axis) => ({ ...axis, first: axis.default ?? axis.contexts[0] ?? '' }));
+  const axes = resolution.system.axes.map((axis) => ({
+    ...axis,
+    first: axis.default ?? axis.contexts[0] ?? '',
+  }));
   const base: Context = Object.fromEntries(axes.map(({ name, first }) => [name, first]));
   const others = axes.flatMap(({ name, contexts, first }) =>
-    contexts.filter((context) => context !== first).map((context) => ({ label: context, lens: { ...base, [name]: context } })),
+    contexts
+      .filter((context) => context !== first)
+      .map((context) => ({ label: context, lens: { ...base, [name]: context } })),
   );
   const { last } = snapshot;
   return {

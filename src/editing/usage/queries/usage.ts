@@ -1,4 +1,7 @@
 import { itemsOf } from '@/core/document/item';
+import { compareVersions } from '@/core/releases/version';
+import { cssText } from '@/core/tokens/css-text';
+import type { CssText } from '@/core/tokens/types/type';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { whereIs, type Where } from '@/editing/session/where';
 
@@ -7,6 +10,9 @@ export interface UsageRow {
   title: string;
   kind: 'token' | 'component';
   href: string;
+  /** Of a token: its type and value, for its specimen. */
+  type?: string;
+  css?: CssText;
   /** Places that refer to it. */
   direct: number;
   /** Items reached only through others. */
@@ -21,7 +27,15 @@ export interface UsesView {
   indirect: (Where & { steps: number })[];
 }
 
-export function usage(library: OpenLibrary): { rows: UsageRow[] } {
+export interface UsageView {
+  rows: UsageRow[];
+  /** How many tokens and components anything refers to, of all there are. */
+  used: { tokens: number; allTokens: number; components: number; allComponents: number };
+  /** The products at each release that one is pinned to, the newest release first. */
+  versions: { version: string; products: string[] }[];
+}
+
+export function usage(library: OpenLibrary): UsageView {
   const index = library.reach();
   const row = (id: string, title: string, kind: UsageRow['kind'], href: string): UsageRow => {
     const direct = index.direct(id);
@@ -52,11 +66,32 @@ export function usage(library: OpenLibrary): { rows: UsageRow[] } {
   const base = `/libraries/${library.snapshot.document.slug}`;
   const tokens = library.tree.nodes
     .filter(({ item }) => item.kind === 'token')
-    .map(({ item, path }) => row(item.id, path, 'token', `${base}/tokens/${encodeURIComponent(path)}`));
+    .map(({ item, path }) => {
+      const resolved = library.resolution.value(path, 0);
+      return {
+        ...row(item.id, path, 'token', `${base}/tokens/${encodeURIComponent(path)}`),
+        ...(resolved && { type: resolved.type, css: cssText(resolved) }),
+      };
+    });
   const components = itemsOf(library.items, 'component').map((component) =>
     row(component.id, component.name, 'component', `${base}/components/${component.name}`),
   );
-  return { rows: [...components, ...tokens] };
+  const isUsed = ({ direct }: UsageRow) => direct > 0;
+  const versions = new Map<string, string[]>();
+  for (const { name, version } of library.snapshot.products)
+    versions.set(version, [...(versions.get(version) ?? []), name]);
+  return {
+    rows: [...components, ...tokens],
+    used: {
+      tokens: tokens.filter(isUsed).length,
+      allTokens: tokens.length,
+      components: components.filter(isUsed).length,
+      allComponents: components.length,
+    },
+    versions: [...versions]
+      .sort(([a], [b]) => compareVersions(b, a))
+      .map(([version, products]) => ({ version, products })),
+  };
 }
 
 export function uses(library: OpenLibrary, { id }: { id: string }): UsesView | null {

@@ -39,9 +39,7 @@ export function FontsPage() {
   };
   const missing = view.families.filter(({ from }) => from === 'nowhere').length;
   return (
-    <StagePage
-      tools={library.canEdit && <Button onClick={() => choose.current?.()}>Upload fonts</Button>}
-    >
+    <StagePage tools={library.canEdit && <Button onClick={() => choose.current?.()}>Upload fonts</Button>}>
       <h1 className="visually-hidden">Fonts of {library.name}</h1>
       {refusal && (
         <Text size="sm" c="var(--bad)" mb="sm" role="alert">

@@ -140,8 +140,8 @@ export function PairingsPage() {
                           style={{ color: one.textCss, background: one.surfaceCss }}
                           data-specimen
                         >
-{SAMPLE}
-</span>
+                          {SAMPLE}
+                        </span>
                         <span>
                           {one.text}
                           <br />
@@ -309,8 +309,8 @@ function Side({
             }
             data-specimen
           >
-{SAMPLE}
-</span>
+            {SAMPLE}
+          </span>
           <Text size="xs" ff="monospace" style={{ flex: 1, overflowWrap: 'anywhere' }}>
             {one.token ?? one.css}{' '}
             <Text span size="xs" c="dimmed">

@@ -289,8 +289,8 @@ export function TokenDetail({
                 style={{ color: pairing.textCss, background: pairing.surfaceCss }}
                 data-specimen
               >
-{SAMPLE}
-</span>
+                {SAMPLE}
+              </span>
               <span>
                 {pairing.text === view.path ? `on ${pairing.surface}` : `under ${pairing.text}`}
                 <br />

@@ -16,7 +16,7 @@ const TITLES = {
 /** Rows are asked for in pieces of this many px, so that scrolling does not ask for every line. */
 const PIECE = 400;
 
-/** Which? piece of a tall box can be seen, and a bit above and below. */
+/** Which piece of a tall box can be seen, and a bit above and below. */
 function useSeen(box: React.RefObject<HTMLElement | null>): { from: number; to: number } {
   const [seen, setSeen] = useState({ from: 0, to: 2400 });
   useEffect(() => {
