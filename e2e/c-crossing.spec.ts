@@ -6,7 +6,7 @@ import { colourOf, enterAs } from './support';
 test('the crossing', async ({ page, browser }) => {
   test.setTimeout(240_000);
   await enterAs(page, 'Osei Larkham');
-  await page.getByRole('link', { name: /^Keel/ }).click();
+  await page.getByRole('link', { name: 'Keel', exact: true }).click();
 
   // Find the colour; its chain lights, its detail says why and whom it reaches.
   await page.getByLabel('Search tokens').fill('estuary.700');
@@ -71,19 +71,19 @@ test('the crossing', async ({ page, browser }) => {
 
   // Blocks of the guide are added, moved and undone as edits.
   await guide.bringToFront();
-  await guide.getByRole('button', { name: 'Add a block' }).click();
+  await guide.getByRole('button', { name: 'Add block' }).click();
   await guide.getByRole('menuitem', { name: 'Token table' }).click();
   await guide.getByRole('combobox', { name: 'Group of tokens' }).fill('color.danger');
   await guide.getByRole('option', { name: 'color.danger' }).click();
-  await guide.getByRole('button', { name: 'Add the block' }).click();
+  await guide.getByRole('dialog').getByRole('button', { name: 'Add block' }).click();
   await expect(guide.locator('[data-block="tokenTable"]')).toHaveCount(2);
   await expect(guide.getByRole('dialog')).toHaveCount(0);
   const last = guide.locator('[data-block]').last();
-  await last.getByRole('button', { name: /^Move this block/ }).press('ArrowUp');
+  await last.getByRole('button', { name: /^Move block/ }).press('ArrowUp');
   await expect(guide.locator('[data-block]').last()).toHaveAttribute('data-block', 'text');
   await guide.getByRole('button', { name: /^Undo: Move a block/ }).click();
   await expect(guide.locator('[data-block]').last()).toHaveAttribute('data-block', 'tokenTable');
-  await guide.getByRole('button', { name: /^Undo: Add a block/ }).click();
+  await guide.getByRole('button', { name: /^Undo: Add token table/ }).click();
   await expect(guide.locator('[data-block="tokenTable"]')).toHaveCount(1);
 
   await page.bringToFront();
@@ -102,11 +102,11 @@ test('the crossing', async ({ page, browser }) => {
   await expect(row).toContainText('#00617e');
   await expect(page.getByTestId('version')).toHaveText('1.2.0');
   await row.getByRole('checkbox').uncheck();
-  await expect(page.getByText('1 left out')).toBeVisible();
+  await expect(page.getByText('1 excluded')).toBeVisible();
   await row.getByRole('checkbox').check();
   await page.getByLabel('Summary for the products that use it').fill('A deeper water.');
   await page.getByRole('button', { name: 'Release 1.2.0' }).click();
-  await expect(page.getByText('as released in 1.2.0')).toBeVisible();
+  await expect(page.getByText('No changes since 1.2.0')).toBeVisible();
   await page.getByText('Past releases').click();
   await expect(page.getByText('A deeper water.')).toBeVisible();
 
@@ -124,7 +124,7 @@ test('the crossing', async ({ page, browser }) => {
   // The product's team finds the upgrade, sees its own screen before and after, and takes it; only then does it change.
   await tam.goto('/inbox');
   await tam.getByRole('link', { name: /Keel 1\.2\.0 is out; Booking site has 1\.1\.0/ }).click();
-  await expect(tam.getByText(/places on 1 screen would change/)).toBeVisible();
+  await expect(tam.getByText(/areas on 1 screen would change/)).toBeVisible();
   await expect(tam.getByRole('region', { name: 'What would change' })).toContainText('#00617e');
   await expect
     .poll(() => colourOf(tam, 'Screen Choose a fare, after', 'article button'))
@@ -133,7 +133,7 @@ test('the crossing', async ({ page, browser }) => {
   await expect
     .poll(() => colourOf(tam, 'Screen Choose a fare, before', 'article button'))
     .toBe('rgb(0, 97, 126)');
-  await tam.getByRole('button', { name: 'Take 1.2.0' }).click();
+  await tam.getByRole('button', { name: 'Upgrade to 1.2.0' }).click();
   await expect(tam).toHaveURL(/\/products\/booking-site$/);
   await expect.poll(() => colourOf(tam, 'Screen Choose a fare', 'article button')).toBe('rgb(91, 42, 134)');
   await tam.getByText('gannet', { exact: true }).click();

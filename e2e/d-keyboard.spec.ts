@@ -10,7 +10,7 @@ test('the crossing by keyboard alone', async ({ page, browser }) => {
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Libraries' })).toBeVisible();
   await tabTo(page, /^Keel/);
-  await tabTo(page, /^KeelCore/);
+  await tabTo(page, /^Keel/);
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Search tokens')).toBeVisible();
 
@@ -20,7 +20,7 @@ test('the crossing by keyboard alone', async ({ page, browser }) => {
   const last = versions.releases[0]!.version;
   const next = semver.inc(last, 'minor')!;
   await page.keyboard.press('/');
-  await expect(page.getByPlaceholder('A token, component, guide, library or product')).toBeFocused();
+  await expect(page.getByPlaceholder('Search tokens, components, guides, pages and commands')).toBeFocused();
   await page.keyboard.type('reed.700');
   await expect(page.getByRole('button', { name: /color\.reed\.700/ }).last()).toBeVisible();
   await page.keyboard.press('ArrowDown');
@@ -40,7 +40,7 @@ test('the crossing by keyboard alone', async ({ page, browser }) => {
   await expect(page.getByRole('button', { name: 'Undo: Set color.reed.700 to #0b5c2e' })).toBeVisible();
   await page.keyboard.press('Escape');
 
-  await page.keyboard.press('Alt+4');
+  await page.keyboard.press('Alt+5');
   await expect(page.getByTestId('version')).toHaveText(next);
   await tabTo(page, new RegExp(`^Release ${next}`));
   await page.keyboard.press('Enter');

@@ -57,7 +57,7 @@ test('a tab left open across a release says so and loses nothing', async ({ page
   await expect(old.getByRole('button', { name: /^Release/ })).toBeVisible();
   await page.getByRole('link', { name: 'Releases' }).click();
   await page.getByRole('button', { name: /^Release/ }).click();
-  await expect(page.getByText(/as released in/)).toBeVisible();
+  await expect(page.getByText(/No changes since/)).toBeVisible();
   // What the old tab would release is what has just been released.
   await old.getByRole('button', { name: /^Release/ }).click();
   await expect(old.getByText(/Nothing has changed since/).first()).toBeVisible();
@@ -75,7 +75,7 @@ test('a template that would run script or reach the network is refused where it 
   await expect(template).toContainText('part="root"');
   const before = await template.innerText();
   await template.fill(script("parent.document.title='owned'"));
-  await page.getByRole('button', { name: 'Store the template' }).click();
+  await page.getByRole('button', { name: 'Save template' }).click();
   await expect(page.getByText(/may not hold|leads outside/).first()).toBeVisible();
   await page.reload();
   await expect.poll(() => template.innerText()).toBe(before);
@@ -115,7 +115,7 @@ test('a component’s own script runs in its specimen and reaches neither the pa
   await page.getByRole('textbox', { name: 'Script' }).fill('let 1');
   await expect(page.getByText('The script cannot be read at line 1')).toBeVisible();
   await page.getByRole('textbox', { name: 'Script' }).fill(text);
-  await page.getByRole('button', { name: 'Store the script' }).click();
+  await page.getByRole('button', { name: 'Save script' }).click();
   await page.getByRole('tab', { name: 'Behaviour' }).click();
   await expect(page.getByRole('list', { name: 'Specimen log' })).toContainText('ran to its end');
   await page.waitForTimeout(2500);
@@ -209,17 +209,22 @@ test('bad files are told with their lines, the rest is read, and one undo takes 
   );
   await expect(page.getByText('in a circle: a → b → a', { exact: false }).first()).toBeVisible();
   await expect(page.getByText('it refers to no.such, which is nowhere')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Bring in 0 tokens' })).toBeDisabled();
-  // No picture, no archive, no form known; and a hundred megabytes.
-  await bring(text('quay.png', 'no picture'), text('all.zip', 'no archive'), text('notes.docx', 'x'), {
-    name: 'huge.css',
-    buffer: Buffer.alloc(49 * 1024 * 1024, ' '),
-  });
+  await expect(page.getByRole('button', { name: 'Import 0 tokens' })).toBeDisabled();
+  // No picture, not a readable ZIP archive, no form known; and a hundred megabytes.
+  await bring(
+    text('quay.png', 'no picture'),
+    text('all.zip', 'not a readable ZIP archive'),
+    text('notes.docx', 'x'),
+    {
+      name: 'huge.css',
+      buffer: Buffer.alloc(49 * 1024 * 1024, ' '),
+    },
+  );
   const told = page.getByRole('alert').filter({ hasText: 'Not read' });
   for (const words of [
-    'quay.png is no picture',
-    'all.zip is no ZIP archive',
-    'notes.docx is of no form',
+    'quay.png is not a readable picture',
+    'all.zip is not a readable ZIP archive',
+    'notes.docx is not a supported kind of file',
     'huge.css holds 49 MB; 20 MB can be read at once',
   ])
     await expect(told).toContainText(words);
@@ -227,11 +232,11 @@ test('bad files are told with their lines, the rest is read, and one undo takes 
     text('broken.css', ':root {\n  --lamp-post: 8px;\n  --broken red;\n}\n}\n<script>alert(1)</script>'),
   );
   await expect(page.getByText('broken.css, line 3', { exact: false })).toBeVisible();
-  await page.getByRole('button', { name: 'Bring in 1 token', exact: true }).click();
+  await page.getByRole('button', { name: 'Import 1 token', exact: true }).click();
   await expect(page).toHaveURL(/\/tokens$/);
   await page.getByLabel('Search tokens').fill('lamp.post');
   await expect(page.locator('[data-path="lamp.post"]')).toBeVisible();
-  await page.getByRole('button', { name: /^Undo: Bring in broken.css/ }).click();
+  await page.getByRole('button', { name: /^Undo: Import broken.css/ }).click();
   await expect(page.locator('[data-path="lamp.post"]')).toHaveCount(0);
 });
 

@@ -26,7 +26,7 @@ test('a messy style sheet becomes a sound library of three tiers', async ({ page
   await expect(page.getByRole('img', { name: 'Sizes on a scale' })).toBeVisible();
   await page.getByRole('button', { name: /^Propose \d+ tokens in three tiers/ }).click();
   await expect(page.getByRole('heading', { name: 'What the selected values would add' })).toBeVisible();
-  await page.getByRole('button', { name: /^Bring in \d+ tokens/ }).click();
+  await page.getByRole('button', { name: /^Import \d+ tokens/ }).click();
   await expect(page).toHaveURL(/harbour-line\/tokens$/);
   await expect(row(page, 'color.violet.600')).toBeVisible();
   await expect(row(page, 'purpose.text.violet')).toContainText('→ color.violet.600');
@@ -39,7 +39,7 @@ test('a messy style sheet becomes a sound library of three tiers', async ({ page
   await expect(page.getByText('No findings match the filter.')).toBeVisible();
   // One undo takes all of it back, and redo brings it again.
   await page.goto(`${library}/tokens`);
-  await page.getByRole('button', { name: /^Undo: Bring in/ }).click();
+  await page.getByRole('button', { name: /^Undo: Import/ }).click();
   await expect(page.getByText('No tokens yet.')).toBeVisible();
   await page.getByRole('button', { name: /^Redo: / }).click();
   await expect(row(page, 'color.violet.600')).toBeVisible();
@@ -79,7 +79,7 @@ test('ramps are generated, tuned by hand, and changed without losing the tuned s
   const knot = page.getByRole('slider', { name: /^Lightness at 50 per cent/ });
   await knot.focus();
   for (let i = 0; i < 6; i++) await knot.press('ArrowUp');
-  await page.getByRole('button', { name: /^Change \d+ tokens/ }).click();
+  await page.getByRole('button', { name: /^Update \d+ tokens/ }).click();
   await expect(page.getByRole('button', { name: 'Save recipe' })).toBeDisabled();
   await page.goto(`${library}/tokens/color.sea.300`);
   await expect(page.getByTestId('resolved')).toHaveText('#123456');
@@ -91,7 +91,7 @@ test('a dark scheme is made from the light one', async ({ page }) => {
   await page.getByRole('button', { name: 'Generate dark scheme' }).click();
   const dialog = page.getByRole('dialog', { name: 'Generate a dark scheme' });
   await expect(dialog.getByRole('row', { name: /purpose.surface/ }).first()).toBeVisible();
-  await dialog.getByRole('button', { name: /^Make \d+ values under dark/ }).click();
+  await dialog.getByRole('button', { name: /^Generate \d+ values under dark/ }).click();
   await expect(dialog).toBeHidden();
   await expect(page.getByRole('group', { name: 'Lens' }).getByText('dark')).toBeVisible();
   await page.goto(`${library}/tokens?scheme=dark`);
@@ -112,7 +112,7 @@ test('every contrast failure is fixed: by solving one pairing, then the rest at 
   const cell = page.getByRole('button', { name: /^purpose.text.violet on purpose.surface.page:/ });
   await cell.click();
   await page.getByRole('button', { name: '4.5', exact: true }).click();
-  await page.getByRole('button', { name: /^(Declare it|Change it)$/ }).click();
+  await page.getByRole('button', { name: /^(Declare pairing|Save)$/ }).click();
   await expect(page.getByRole('button', { name: 'Remove pairing' })).toBeVisible();
   await expect(page.getByText(/\d+ fail/)).toBeVisible();
   await expectAccessible(page);
@@ -123,15 +123,12 @@ test('every contrast failure is fixed: by solving one pairing, then the rest at 
   await expect(cell).not.toHaveAttribute('aria-label', told!);
   await expect(page.getByRole('button', { name: /^Undo: Set purpose/ })).toBeVisible();
   await page.goto(`${library}/findings?code=contrast`);
-  const mend = page.getByRole('button', { name: /^Mend \d+/ });
+  const mend = page.getByRole('button', { name: /^Fix \d+/ });
   await expect(mend).toBeVisible();
   for (
     let round = 0;
     round < 4 &&
-    (await page
-      .getByText('No findings match the filter.')
-      .or(page.getByText('The checks find nothing'))
-      .count()) === 0;
+    (await page.getByText('No findings match the filter.').or(page.getByText('No findings')).count()) === 0;
     round++
   ) {
     if (await mend.isDisabled().catch(() => true)) break;

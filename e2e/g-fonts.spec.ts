@@ -16,7 +16,9 @@ test('font files are brought, what is none is told, and one font replaces anothe
   await page
     .getByLabel('Font files')
     .setInputFiles([`${files}400-normal.woff2`, `${files}700-normal.woff2`, 'package.json']);
-  await expect(page.getByText('package.json is no font, drawing or picture', { exact: false })).toBeVisible();
+  await expect(
+    page.getByText('package.json is not a font, drawing or picture', { exact: false }),
+  ).toBeVisible();
   const brought = page.getByRole('article').filter({ hasText: 'CommitMono' });
   await expect(brought).toContainText('weight 400, 700');
   await expect(brought).toContainText('SIL Open Font License');
@@ -40,7 +42,7 @@ test('font files are brought, what is none is told, and one font replaces anothe
   const pier = page.getByRole('article').filter({ has: page.getByRole('heading', { name: 'Pier Mono' }) });
   await expect(pier.getByRole('listitem')).toHaveCount(uses);
   // Weights of which there is no file are named, and the closest is used everywhere at once.
-  await expect(pier).toContainText('Weight 600 is asked for by');
+  await expect(pier).toContainText('Weight 600 is required by');
   await page.goto(`${keel}/findings?code=font-weight-missing`);
   await expect(page.getByText('which is not among its files', { exact: false }).first()).toBeVisible();
   await page.goto(`${keel}/fonts`);
@@ -80,7 +82,7 @@ test('a text style is changed by its members; missing roles are made', async ({ 
   await page.keyboard.press('Escape');
   await expect(shown).toHaveCSS('font-size', '21px');
   await page.getByRole('button', { name: 'Create styles' }).click();
-  await page.getByRole('button', { name: /^Make \d+ styles/ }).click();
+  await page.getByRole('button', { name: /^Create \d+ styles/ }).click();
   await expect(page.getByText('Roles without a style', { exact: false })).toHaveCount(0);
   for (let i = 0; i < 3; i++) {
     await page.getByRole('button', { name: /^Undo: / }).click();

@@ -51,11 +51,11 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
   await page
     .getByRole('textbox', { name: 'Template' })
     .fill('<button part="root"><span part="label"><slot name="label"></slot></span></button>');
-  await page.getByRole('button', { name: 'Store the template' }).click();
+  await page.getByRole('button', { name: 'Save template' }).click();
   await addProp(page, 'size', 'small, regular, large, huge');
   await addProp(page, 'tone', 'main, quiet, plain, danger, success');
   await expect(page.getByTestId('matrix-counts')).toContainText('120 combinations from 0 rules');
-  await expect(page.getByTestId('sums')).toContainText('nothing depends on size, tone');
+  await expect(page.getByTestId('sums')).toContainText('size and tone have no effect');
   await addRule(page, '', 'background-color', '#0a5d6a');
   await addRule(page, 'tone is danger', 'background-color', '#a01010');
   await addRule(page, 'size is large', 'padding', '12px');
@@ -73,14 +73,14 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
 
   // The sixth kind: what it would bring, before it is there.
   await page.getByRole('tab', { name: 'Props' }).click();
-  await page.getByRole('button', { name: 'Change the prop tone' }).click();
+  await page.getByRole('button', { name: 'Edit prop tone' }).click();
   await page.getByRole('textbox', { name: 'Values' }).fill('main, quiet, plain, danger, success, notice');
   await expect(page.getByTestId('ahead')).toContainText('144 combinations instead of 120');
   await expect(page.getByTestId('ahead')).toContainText('background-color of root (said for danger)');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByTestId('matrix-counts')).toContainText('144 combinations from 3 rules');
   // What rules still speak of cannot go.
-  await page.getByRole('button', { name: 'Take out the prop tone' }).click();
+  await page.getByRole('button', { name: 'Remove prop tone' }).click();
   await expect(
     page.getByText('tone is used by the rule when tone is danger', { exact: false }),
   ).toBeVisible();

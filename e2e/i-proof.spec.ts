@@ -22,7 +22,7 @@ test('pieces of three pages that packages carry become components, bound to toke
     await dialog.locator('input[type=file]').setInputFiles([html, css].map((path) => `node_modules/${path}`));
     await expect(dialog.getByLabel('Its CSS')).not.toHaveValue('');
     await dialog.getByRole('button', { name: 'Find elements' }).click();
-    await dialog.getByRole('textbox', { name: 'Search pieces' }).fill(search);
+    await dialog.getByRole('textbox', { name: 'Search elements' }).fill(search);
     await dialog.getByRole('checkbox').first().check();
     await expect(dialog.getByTestId('proposal')).toContainText('rules. Of the values');
     await dialog.getByRole('textbox', { name: 'Name' }).fill(name);
@@ -39,7 +39,7 @@ test('pieces of three pages that packages carry become components, bound to toke
   await dialog.getByLabel('Its CSS').fill('.x { padding: 8px; border-radius: 5px; color: #1e2528 }');
   await dialog.getByRole('button', { name: 'Find elements' }).click();
   await dialog.getByRole('checkbox').first().check();
-  await expect(dialog.getByTestId('proposal')).toContainText('2 are tokens already, 1 are near to one');
+  await expect(dialog.getByTestId('proposal')).toContainText('2 equal a token, 1 are near a token');
   await dialog.getByRole('textbox', { name: 'Name' }).fill('low-water');
   await dialog.getByRole('button', { name: 'Create component' }).click();
   await expect(page.getByRole('button', { name: 'color: color.text.default, change' })).toBeVisible();
@@ -81,7 +81,7 @@ test('a guard is recorded, broken and seen, in the findings too', async ({ page 
   await page.goto(`${keel}/components/badge?side=guards`);
   await page.getByRole('button', { name: 'Guard current values' }).click();
   await page.getByRole('button', { name: 'Add guards' }).click();
-  await expect(page.getByText('Holds: display of root is inline-flex')).toBeVisible();
+  await expect(page.getByText('Passes: display of root is inline-flex')).toBeVisible();
   await page.getByRole('tab', { name: 'Rules' }).click();
   await page.getByRole('button', { name: 'display: inline-flex, change' }).click();
   await page.getByRole('combobox', { name: 'display is' }).fill('block');
@@ -95,7 +95,7 @@ test('a guard is recorded, broken and seen, in the findings too', async ({ page 
   await page.goto(`${keel}/components/badge`);
   await page.getByRole('button', { name: /^Undo: Set display/ }).click();
   await expect(page.getByRole('tab', { name: 'Guards', exact: true })).toBeVisible();
-  await page.getByRole('button', { name: /^Undo: Promise what badge is now/ }).click();
+  await page.getByRole('button', { name: /^Undo: Guard current values of badge/ }).click();
 });
 
 test('three components are given to another library with what they need', async ({ page }) => {

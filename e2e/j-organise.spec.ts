@@ -66,7 +66,7 @@ test('a component is started from code, and told where the code has drifted', as
   await page.getByRole('tab', { name: 'Code' }).click();
   await page.getByRole('tab', { name: 'Compare with source' }).click();
   await page.locator('input[type=file]').setInputFiles(code("'small' | 'large' | 'huge'"));
-  await page.getByRole('button', { name: 'Compare them' }).click();
+  await page.getByRole('button', { name: 'Compare props' }).click();
   await page.getByTestId('findings').click();
   await expect(page.getByText('size can be huge in Crate.tsx, and not here')).toBeVisible();
   await page.goto(`${keel}/findings`);
@@ -96,7 +96,7 @@ test('a part is inspected where it is picked, and a variation is changed here or
   await dialog.getByRole('combobox', { name: 'From' }).click();
   await page.getByRole('option', { name: 'badge', exact: true }).click();
   await dialog.getByRole('button', { name: 'Create component' }).click();
-  await expect(page.getByText('a variation of badge')).toBeVisible();
+  await expect(page.getByText('variation of badge')).toBeVisible();
   const drawn = (name: string) =>
     page.frameLocator(`iframe[title="Specimen of ${name}"]`).locator('[part~="root"]');
   const gap = async (at: string, value: string) => {

@@ -15,9 +15,11 @@ test('kept CSS makes what it reaches unknown, and what is unknown is measured wh
   // A combinator is outside of the grammar of rules: the block is kept as it stands.
   await sheet.press('Control+End');
   await page.keyboard.insertText('\n[part~="root"] > [part~="label"] { color: #999999 }\n');
-  await page.getByRole('button', { name: 'Store the style sheet' }).click();
-  await expect(page.getByTestId('matrix-counts')).toContainText('none fails by its rules, 4 to be measured');
-  await expect(page.getByTestId('measured')).toContainText('Kept CSS reaches color of label.');
+  await page.getByRole('button', { name: 'Save style sheet' }).click();
+  await expect(page.getByTestId('matrix-counts')).toContainText(
+    'no failures known from rules, 4 to be measured',
+  );
+  await expect(page.getByTestId('measured')).toContainText('Passed-through CSS affects color of label.');
   await expect(page.getByTestId('measured')).toContainText('4 are too weak');
   await expect(page.frameLocator('iframe[title="Matrix of badge"]').locator('.sp-fails')).toHaveCount(4);
   const label = page.getByTestId('cell').getByRole('row', { name: /label/ });
@@ -57,7 +59,7 @@ test('a raw value is a finding, bound at one click; a token is picked by closene
   await expect(field).toBeHidden();
   await expect(page.getByRole('button', { name: /^border-radius: radius\..*, change$/ })).toBeVisible();
   await page.getByRole('button', { name: /^Undo: Set border-radius/ }).click();
-  await page.getByRole('button', { name: /^Undo: Mend raw-near/ }).click();
+  await page.getByRole('button', { name: /^Undo: Fix raw-near/ }).click();
   await page.getByRole('button', { name: /^Undo: Set border-radius of badge to 5px/ }).click();
   await expect(
     page.getByRole('button', { name: `border-radius: ${before.slice(1, -1)}, change` }),
@@ -77,7 +79,7 @@ test('the widths of the workspace are changed by who keeps it, and serve everybo
   const field = dialog.getByRole('combobox', { name: 'Widths in px' });
   await field.fill('wide');
   await page.keyboard.press('Enter');
-  await expect(dialog.getByText('wide is no width', { exact: false })).toBeVisible();
+  await expect(dialog.getByText('is not a valid width', { exact: false })).toBeVisible();
   await expect(dialog.getByRole('button', { name: 'Save widths' })).toBeDisabled();
   await expectAccessible(page);
   await field.press('Backspace');
@@ -90,7 +92,7 @@ test('the widths of the workspace are changed by who keeps it, and serve everybo
   await other.goto(`${keel}/components/notice`);
   await width(other).click();
   await expect(other.getByRole('option', { name: 'Edit preview widths …' })).toHaveCount(0);
-  await other.getByRole('option', { name: '320 wide' }).click();
+  await other.getByRole('option', { name: '320 px' }).click();
   await expect
     .poll(() =>
       specimen(other, 'notice')

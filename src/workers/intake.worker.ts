@@ -44,14 +44,14 @@ async function read(files: { name: string; file: Blob }[]): Promise<Gathered> {
       const colors = await coloursOf(file);
       if (colors === null)
         gathered.problems.push({
-          problem: `${name} is no picture that can be read`,
+          problem: `${name} is not a readable picture`,
           fix: 'Save it as PNG or JPEG and bring it again',
         });
       else gathered.pictures.push({ name, colors });
     } else if (TEXT.test(name)) texts.push({ name, text: await file.text() });
     else
       gathered.problems.push({
-        problem: `${name} is of no form that is read here`,
+        problem: `${name} is not a supported kind of file`,
         fix: 'Bring CSS, SCSS, JSON, GPL, HTML, SVG, a picture, a text list or a ZIP of them',
       });
   }

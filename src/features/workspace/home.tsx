@@ -3,7 +3,6 @@
 import { Alert, Button, Group, Modal, Select, Stack, Text, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { useDisclosure } from '@mantine/hooks';
-import Link from 'next/link';
 import { useState } from 'react';
 import { call } from '@/features/session/call';
 import { useWork } from '@/features/session/work';

@@ -40,7 +40,7 @@ function read({ name = 'The file', as = 'icon', bytes }: Upload): Read {
   if (picture !== undefined) return { mediaType: picture, bytes, font: null, notes: [] };
   if (!looksLikeSvg(bytes))
     throw badRequest(
-      `${name} is no font, drawing or picture. Upload a .ttf, .otf, .ttc, .woff, .woff2, .svg, .png, .jpg, .gif or .webp.`,
+      `${name} is not a font, drawing or picture. Upload a .ttf, .otf, .ttc, .woff, .woff2, .svg, .png, .jpg, .gif or .webp.`,
     );
   try {
     const { svg, notes } = cleanSvg(new TextDecoder().decode(bytes), as === 'icon' ? 'icon' : 'picture');

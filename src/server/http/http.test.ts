@@ -75,7 +75,7 @@ const WRONG: [what: string, run: () => Promise<Response>, status: number, words:
   ['a query out of shape', () => ask('GET', '/documents/lib/changes?since=-1'), 400, /since/],
   ['a body that is too large', () => ask('POST', '/libraries/lib/files?name=a', new Uint8Array(6 * 1024 * 1024 + 1)), 413, /6 MB/],
   ['a body that says it is', () => ask('POST', '/libraries', '{}', { 'content-length': '99999999' }), 413, /6 MB/],
-  ['bytes that are no font', () => ask('POST', '/libraries/lib/files?name=a.html', '<script>alert(1)</script>'), 400, /a\.html is no font, drawing/],
+  ['bytes that are no font', () => ask('POST', '/libraries/lib/files?name=a.html', '<script>alert(1)</script>'), 400, /a\.html is not a font, drawing/],
   ['a file nobody brought', () => ask('GET', `/files/${'0'.repeat(64)}`), 404, /no such file/],
 ]; // prettier-ignore
 

@@ -133,7 +133,7 @@ export function SpecimenPanel({
         <div className={classes.widths}>
           {widths.map((width, i) => (
             <div key={width}>
-              <small>{width} wide</small>
+              <small>{width} px</small>
               <BesideFrames
                 {...shown}
                 axes={library.axes}
@@ -176,7 +176,7 @@ export function SpecimenPanel({
           data={[
             { value: '', label: 'Auto' },
             { value: 'several', label: 'All preview widths' },
-            ...widths.map((width) => ({ value: String(width), label: `${width} wide` })),
+            ...widths.map((width) => ({ value: String(width), label: `${width} px` })),
             { value: 'own', label: 'Custom …' },
             ...(me.person.administrator ? [{ value: 'change', label: 'Edit preview widths …' }] : []),
           ]}
