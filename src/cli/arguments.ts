@@ -7,7 +7,7 @@ export class UsageError extends ExpectedError {
   override readonly name = 'UsageError';
 }
 
-export interface Options {
+interface Options {
   /** Options that take a value, each with the values allowed (empty: any). */
   values?: Record<string, readonly string[]>;
   /** Options that may be given several times. */

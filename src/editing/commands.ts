@@ -139,6 +139,6 @@ export const LIBRARY_COMMANDS = {
   removeBlock,
 };
 export const PRODUCT_COMMANDS = { setPlacementProp };
-export type Commands = typeof LIBRARY_COMMANDS & typeof PRODUCT_COMMANDS;
+type Commands = typeof LIBRARY_COMMANDS & typeof PRODUCT_COMMANDS;
 export type CommandName = keyof Commands;
 export type CommandArguments<K extends CommandName> = Parameters<Commands[K]>[1];

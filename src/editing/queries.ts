@@ -85,7 +85,7 @@ export const LIBRARY_QUERIES = {
 /** What a product's pages ask. */
 export const PRODUCT_QUERIES = { productFrame, screen, upgrade };
 
-export type Queries = typeof LIBRARY_QUERIES & typeof PRODUCT_QUERIES;
+type Queries = typeof LIBRARY_QUERIES & typeof PRODUCT_QUERIES;
 export type QueryName = keyof Queries;
 /** Arguments of a view besides the document; an empty object where it takes none. */
 export type QueryArguments<K extends QueryName> = Parameters<Queries[K]>[1] extends undefined

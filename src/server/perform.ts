@@ -1,9 +1,11 @@
-import { randomBytes } from 'node:crypto';
+import { customAlphabet } from 'nanoid';
 import type { Knex } from 'knex';
 import { authorise, type Actor, type DocumentRow } from './access/authorise';
 import { notFound } from './http/problem';
 import { USE_CASES } from './registry';
 import type { Work } from './use-case';
+
+const random = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ', 12);
 
 /** Performs a use case: one transaction, permission asked inside it, all or nothing. */
 export async function perform(knex: Knex, id: string, actor: Actor, input: unknown): Promise<unknown> {
@@ -15,7 +17,7 @@ export async function perform(knex: Knex, id: string, actor: Actor, input: unkno
       trx,
       actor,
       now: () => new Date().toISOString(),
-      newId: (prefix) => `${prefix}_${randomBytes(9).toString('base64url').replace(/[-_]/g, 'x')}`,
+      newId: (prefix) => `${prefix}_${random()}`,
       afterCommit: (task) => tasks.push(task),
     };
     const slug = useCase.document?.(input as never);

@@ -17,7 +17,7 @@ export interface TestWorkspace {
   close(): Promise<void>;
 }
 
-export const TOKENS = JSON.stringify({
+const TOKENS = JSON.stringify({
   color: {
     $type: 'color',
     ink: { $value: '#222222' },

@@ -1,3 +1,4 @@
+import { customAlphabet } from 'nanoid';
 import { ExpectedError } from '@/core/base/errors';
 import type { ClashReport, ProblemReport } from '@/api/document-protocol';
 import { applyChangeSet } from '@/core/kinds/registry';
@@ -13,6 +14,8 @@ import {
 import type { DerivedCache } from '@/editing/session/derived-cache';
 import { OpenProduct, type ProductSnapshot } from '@/editing/session/open-product';
 import type { Command } from '@/editing/session/command';
+
+const random = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 16);
 
 /** A refusal the server gave, in its words. */
 export class Refused extends ExpectedError {
@@ -273,11 +276,6 @@ export class DocumentSession {
   }
 }
 
-function newChangeId(): string {
-  return `change_${newId('x').slice(2)}`;
-}
-
-export function newId(prefix: string): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(12));
-  return `${prefix}_${[...bytes].map((byte) => (byte % 36).toString(36)).join('')}`;
-}
+/** A fresh id of an item or entry. */
+export const newId = (prefix: string): string => `${prefix}_${random()}`;
+const newChangeId = () => newId('change');

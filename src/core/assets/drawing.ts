@@ -36,7 +36,7 @@ const sized = (svg: string, size: number): string =>
     return `<svg${rest} width="${size}" height="${size}">`;
   });
 
-export interface NamedDrawing {
+interface NamedDrawing {
   /** The icon's name: `anchor` of `anchor-24.svg`, `24/anchor.svg` and `anchor@24px.svg`. */
   name: string;
   size: number | undefined;

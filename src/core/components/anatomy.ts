@@ -4,7 +4,7 @@ import { lengthText, type MeasuredPart } from './measured';
 /** The token a length of a part comes from, by part and property: `{space.4}` → its path. */
 export type TokenOf = (part: string, property: string) => string | undefined;
 
-export interface AnatomyPart {
+interface AnatomyPart {
   number: number;
   part: string;
   size: string;

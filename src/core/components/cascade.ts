@@ -46,7 +46,7 @@ export interface Markup {
 
 const LARGEST = 1_000_000;
 const MOST_RULES = 20_000;
-export const DEEPEST_MARKUP = 200;
+const DEEPEST_MARKUP = 200;
 
 /** Markup that cannot be read, in words. */
 export class MarkupProblem extends ExpectedError {

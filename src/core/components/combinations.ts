@@ -14,16 +14,16 @@ export const STANDARD_STATES: readonly (readonly string[])[] = [
 ];
 
 /** As many combinations are looked at; of more, this many, spread evenly over all. */
-export const MOST_COMBINATIONS = 20_000;
+const MOST_COMBINATIONS = 20_000;
 
 /** The standard states of a component that can be operated; of one that cannot, rest alone. */
-export function statesOf(component: ComponentDefinition): readonly (readonly string[])[] {
+function statesOf(component: ComponentDefinition): readonly (readonly string[])[] {
   const parts = partAncestry(templateOf(component.template).root);
   return [...parts.values()].some((part) => part.interactive) ? STANDARD_STATES : STANDARD_STATES.slice(0, 1);
 }
 
 /** What turns to make the combinations: each choice and flag with its values, the slowest first, and states last. */
-export interface Axes {
+interface Axes {
   props: { name: string; kind: 'choice' | 'flag'; values: string[] }[];
   states: (readonly string[])[];
   /** Choices × flags × states, before any is excluded. */
@@ -57,7 +57,7 @@ function combinationAt(axes: Axes, standard: Record<string, string>, place: numb
   return { props: { ...standard, ...Object.fromEntries(chosen) }, states };
 }
 
-export interface Combinations {
+interface Combinations {
   all: Combination[];
   /** Choices × flags × states, excluded ones among them. */
   size: number;

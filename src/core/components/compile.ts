@@ -9,7 +9,7 @@ import { rulesBySpecificity } from './style';
  * A short content hash (FNV-1a over the UTF-16 units, twice with different seeds), for class names: two versions of a
  * component may share a page.
  */
-export function contentHash(text: string): string {
+function contentHash(text: string): string {
   let a = 0x811c9dc5;
   let b = 0x01234567;
   for (let i = 0; i < text.length; i++) {
@@ -44,7 +44,7 @@ function stateSelector(state: string): string {
   return `:is(${pseudo}[data-state~="${state}"]):not(${DISABLED})`;
 }
 
-export function conditionSelector(condition: Condition): string {
+function conditionSelector(condition: Condition): string {
   if (condition.kind === 'state') return stateSelector(condition.state);
   if (condition.kind === 'flag')
     return condition.is ? `[data-${condition.prop}]` : `:not([data-${condition.prop}])`;
@@ -53,7 +53,7 @@ export function conditionSelector(condition: Condition): string {
 }
 
 /** How a token is named where a sheet of custom properties provides it. */
-export type TokenName = (path: string) => string;
+type TokenName = (path: string) => string;
 export const customProperty: TokenName = (path) => `--${hyphenated(path)}`;
 
 export function declarationText(

@@ -18,7 +18,7 @@ import { parseConditions } from './condition';
 import { templateOf, partAncestry } from './template';
 
 /** Reads a reference as written: `{color.text.quiet}`. */
-export type Refer = (path: string) => Reference;
+type Refer = (path: string) => Reference;
 
 /**
  * Reads a component file (docs/formats.md): name, props, parts, states, rules and guards as JSON, the template beside it

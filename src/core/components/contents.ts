@@ -15,7 +15,7 @@ const LONG_TEXT =
 const LONG_WORD = 'Estuarycrossingtimetablechangenotification';
 const MOST_ROWS = 200;
 
-export interface FilledRows {
+interface FilledRows {
   html: string;
   /** Columns that fit no prop, and props that no column fills. */
   unknown: string[];
@@ -23,7 +23,7 @@ export interface FilledRows {
 }
 
 /** The props of a specimen whose texts are long, short or empty; choices and flags stay as they are. */
-export function filledProps(component: ComponentDefinition, contents: Contents): Record<string, string> {
+function filledProps(component: ComponentDefinition, contents: Contents): Record<string, string> {
   const text = { long: `${LONG_TEXT} ${LONG_WORD}`, short: 'A', empty: '' }[contents as 'long'];
   if (text === undefined) return {};
   return Object.fromEntries(

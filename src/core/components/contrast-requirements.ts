@@ -24,7 +24,7 @@ export interface ContrastRequirement {
   restsWhenDisabled: boolean;
 }
 
-export interface Piece {
+interface Piece {
   /** The parts inside of the slot, nearest first. */
   chain: readonly string[];
   /** Equal in two combinations that set the same props of all that stands around it. */

@@ -46,7 +46,7 @@ const INITIAL = new Map([
   ['overflow', 'visible'],
 ]);
 
-export interface GuardBreak {
+interface GuardBreak {
   guard: string;
   combination: Combination;
   context: Context | undefined;

@@ -32,7 +32,7 @@ export interface MatrixCell {
   fails: boolean;
 }
 
-export interface Matrix {
+interface Matrix {
   /** In the order the combinations turn. */
   cells: MatrixCell[];
   size: number;

@@ -11,7 +11,7 @@ const PAINT =
   /^(color|background(-.+)?|(border|outline)(-[a-z]+)*-color|outline(-.+)?|box-shadow|text-shadow|opacity|cursor|fill|stroke|text-decoration(-.+)?|transition(-.+)?|visibility|z-index|pointer-events|user-select)$/;
 
 /** Combinations of which one is as large as all the others of its kind. */
-export interface SizeGroup {
+interface SizeGroup {
   combination: Combination;
   /** How many combinations it stands for, itself among them. */
   times: number;

@@ -79,7 +79,7 @@ function stillSays(rule: Omit<StyleRule, 'order'>, spelling: TokenSpelling): boo
   return more.length === 0 && entry?.kind === 'rule' && equal(meaning(entry), meaning(rule));
 }
 
-export interface ReadStyle {
+interface ReadStyle {
   entries: Written[];
   findings: Finding[];
 }

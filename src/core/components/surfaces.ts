@@ -6,7 +6,7 @@ import { NOT_KNOWN } from './passthrough-css';
 export type PartStyles = Map<string, Map<string, string>>;
 
 /** A contrast found in one context; the ratio undefined: not known, to be measured. */
-export interface Measured {
+interface Measured {
   ratio: number | undefined;
   needs: number;
 }

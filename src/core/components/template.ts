@@ -19,7 +19,7 @@ export interface TemplateElement {
   children: TemplateNode[];
 }
 
-export interface Template {
+interface Template {
   root: TemplateElement | undefined;
   findings: Finding[];
 }

@@ -15,7 +15,7 @@ export interface Trace {
   properties: string[];
 }
 
-export const tracedProperty = (property: string): string => `--traced-${property}`;
+const tracedProperty = (property: string): string => `--traced-${property}`;
 
 /** The token itself and every token that refers to it, under any context, through any number of steps. */
 export function reachingTokens(resolution: Resolution, path: string): Set<string> {

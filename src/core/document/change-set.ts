@@ -20,7 +20,7 @@ export interface LoggedChangeSet extends ChangeSet {
   undoes?: string;
 }
 
-export type Applied = { document: Document; touched: Set<string> } | { clashes: Clash[] };
+type Applied = { document: Document; touched: Set<string> } | { clashes: Clash[] };
 
 /** Applies a change set to a document, which is left as it was. */
 export function applyChangeSet(

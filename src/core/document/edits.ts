@@ -27,11 +27,11 @@ export interface Clash {
   wanted: unknown;
 }
 
-export type EditOutcome =
+type EditOutcome =
   { item: Item | null } | Omit<Clash, 'edit' | 'item' | 'path' | 'expected' | 'wanted'>;
 
 /** A kind of edit: one entry here, with an upgrader for every older version it was ever stored in. */
-export interface EditKind {
+interface EditKind {
   kind: string;
   version: number;
   /** Turns an edit stored in an older version into the present one. */

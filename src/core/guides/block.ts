@@ -37,7 +37,7 @@ export interface GuideSource {
 }
 
 /** What a person fills in to add a block. */
-export interface BlockOption {
+interface BlockOption {
   name: string;
   label: string;
   /** `group`: a group of tokens; `component`: a component; `line`: a line of text; `markdown`: what is written on the page. */

@@ -30,7 +30,7 @@ export interface ShownComponent {
   grids: LayoutGrid[];
 }
 
-export function showComponent({ component: use, props }: ComponentUse, source: GuideSource): ShownComponent {
+function showComponent({ component: use, props }: ComponentUse, source: GuideSource): ShownComponent {
   const { items, resolution, lens } = source;
   const component = named(items, 'component', use);
   return {

@@ -1,12 +1,12 @@
 import { unzipSync } from 'fflate';
 
-export interface ArchivedFile {
+interface ArchivedFile {
   name: string;
   bytes: Uint8Array;
 }
 
 /** Limits on what is removed of an archive. */
-export const ARCHIVE_LIMITS = { files: 2000, bytes: 60 * 1024 * 1024, ratio: 300 } as const;
+const ARCHIVE_LIMITS = { files: 2000, bytes: 60 * 1024 * 1024, ratio: 300 } as const;
 
 /**
  * The files of a ZIP archive. Read with limits on count, size and ratio; no name may leave the archive's folder, and

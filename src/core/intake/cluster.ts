@@ -13,7 +13,7 @@ export interface Cluster {
 }
 
 /** How near is nearly the same: colours by CIEDE2000, lengths in px. */
-export interface Nearness {
+interface Nearness {
   color: number;
   px: number;
 }

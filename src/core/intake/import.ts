@@ -15,7 +15,7 @@ import { ID_PATTERN } from '../document/schema';
 import { libraryTree } from '../tokens/token-tree';
 import { ordersAfter } from '../document/order';
 
-export type NewId = (prefix: string) => string;
+type NewId = (prefix: string) => string;
 
 /**
  * The edits that bring opened token files into a library: axes, contexts, layers, groups, tokens and pairings, each

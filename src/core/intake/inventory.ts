@@ -21,7 +21,7 @@ export type InventoryKind =
 /** What a colour is used for, by the property it stands in. */
 export type ColorUse = 'text' | 'surface' | 'border' | 'shadow' | 'other';
 
-export interface Place {
+interface Place {
   file: string;
   line: number;
   selector: string;
@@ -42,7 +42,7 @@ export interface InventoryEntry {
 }
 
 /** A text and a surface set together by one rule. */
-export interface SeenPair {
+interface SeenPair {
   text: string;
   surface: string;
   place: Place;

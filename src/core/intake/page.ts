@@ -2,7 +2,7 @@ import { parse, type DefaultTreeAdapterTypes } from 'parse5';
 
 type Parent = DefaultTreeAdapterTypes.ParentNode;
 
-export interface PageStyle {
+interface PageStyle {
   name: string;
   text: string;
   /** Lines that stand before it in the page. */

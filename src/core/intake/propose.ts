@@ -8,7 +8,7 @@ import type { ColorUse, Inventory, InventoryKind } from './inventory';
 import { hueName, stepName } from './names';
 
 /** A token proposed from an inventory. */
-export interface Proposal {
+interface Proposal {
   path: string;
   tier: 'primitive' | 'semantic' | 'component';
   /** CSS text, or `{path}` for an alias. */
@@ -18,7 +18,7 @@ export interface Proposal {
   why: string;
 }
 
-export interface ProposedPairing {
+interface ProposedPairing {
   text: string;
   surface: string;
   needs: number;

@@ -5,7 +5,7 @@ import type { ItemReference } from '../document/item-kind';
 import { ITEM_KINDS, kindOf } from '../kinds/registry';
 
 /** One place where a binding stands. */
-export interface Use {
+interface Use {
   /** The item that holds the binding, and the document it lives in. */
   by: string;
   document: string;

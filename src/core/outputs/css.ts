@@ -1,7 +1,8 @@
 import type { Finding } from '../findings/finding';
 import { isObject, type Json, type JsonObject } from '../base/json/json';
 import { cssText } from '../tokens/css-text';
-import type { Resolution, ResolvedToken } from '../tokens/resolve';
+import type { Resolution } from '../tokens/resolve';
+import type { ResolvedToken } from '../tokens/compiled';
 import { defaultContext, type Axis, type Context } from '../tokens/system';
 import { ownExtension } from '../tokens/tier';
 import { pxOf } from '../tokens/types/dimension';
@@ -26,7 +27,7 @@ export const css: Output = {
   },
 };
 
-export function namingFindings(resolution: Resolution, prefix: string | undefined, sigil: string): Finding[] {
+function namingFindings(resolution: Resolution, prefix: string | undefined, sigil: string): Finding[] {
   const typed = resolution.paths.map((path) => ({
     path,
     type: resolution.variants(path).find((v) => !v.resolved.failed)?.resolved.type ?? '',

@@ -3,12 +3,12 @@ import type { Json } from '../base/json/json';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
 
-export interface OutputFile {
+interface OutputFile {
   name: string;
   text: string;
 }
 
-export interface OutputInput {
+interface OutputInput {
   resolution: Resolution;
   /** The token files as authored, older value forms rewritten. */
   authored: () => { name: string; json: Json }[];
@@ -17,7 +17,7 @@ export interface OutputInput {
   prefix?: string;
 }
 
-export interface OutputResult {
+interface OutputResult {
   files: OutputFile[];
   /** What could not be carried, and names that clash. With an error among them nothing is to be written. */
   findings: Finding[];

@@ -12,7 +12,7 @@ declare module '../document/item' {
 
 /** What a product is made of. */
 
-export interface PinItem extends ItemBase {
+interface PinItem extends ItemBase {
   kind: 'pin';
   library: Reference;
   version: string;
@@ -37,7 +37,7 @@ export interface PlacementItem extends OrderedItem {
   props: Record<string, string>;
   overrides: Record<string, { part: string; property: string; value: StyleValue }>;
 }
-export interface GoalItem extends OrderedItem {
+interface GoalItem extends OrderedItem {
   kind: 'goal';
   name: string;
   target: number;

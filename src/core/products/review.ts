@@ -14,7 +14,7 @@ export interface ReviewSide {
   resolution: Resolution;
 }
 
-export interface ReviewDifference {
+interface ReviewDifference {
   part: string;
   property: string;
   before: string | null;

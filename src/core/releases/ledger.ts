@@ -120,7 +120,7 @@ export function ledgerOf(released: LibraryState | undefined, draft: LibraryState
 }
 
 /** What can go out: all but the components that are kept out of releases. */
-export function finished(items: Items): Items {
+function finished(items: Items): Items {
   const isOut = (item: Item) => item.kind === 'component' && item.visibility === 'internal';
   if (![...items.values()].some(isOut)) return items;
   return new Map([...items].filter(([, item]) => !isOut(item)));

@@ -5,7 +5,8 @@ import type { Pairing } from '../tokens/pairings';
 import { isObject, sameJson, type Json } from '../base/json/json';
 import { writeJson } from '../base/json/write';
 import { authoredValue } from '../tokens/references';
-import type { Resolution, ResolvedToken } from '../tokens/resolve';
+import type { Resolution } from '../tokens/resolve';
+import type { ResolvedToken } from '../tokens/compiled';
 import { defaultContext, type Context } from '../tokens/system';
 import { cssLine } from '../tokens/css-text';
 import { deprecationOf, descriptionOf, isInternal } from '../tokens/tier';
@@ -13,7 +14,7 @@ import { ratioText } from '../base/color/contrast';
 import { IMPACTS, type ImpactTable } from './impacts';
 import { worse, type Impact } from '../document/impact';
 
-export interface TokenChange {
+interface TokenChange {
   path: string;
   kind:
     | 'added'
@@ -37,13 +38,13 @@ export interface TokenChange {
   contexts?: Context[];
 }
 
-export interface DiffSide {
+interface DiffSide {
   resolution: Resolution;
   pairings: readonly Pairing[];
 }
 
 /** Renames known by id (old path to new); undefined: found by equal type and equal authored value, one to one. */
-export type Renames = ReadonlyMap<string, string> | undefined;
+type Renames = ReadonlyMap<string, string> | undefined;
 
 /** What differs between two states of a token system, each change with its impact and the reason for it. */
 export function diffTokens(

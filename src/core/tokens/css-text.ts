@@ -1,4 +1,4 @@
-import type { ResolvedToken } from './resolve';
+import type { ResolvedToken } from './compiled';
 import { TOKEN_TYPES } from './types/registry';
 import type { CssText } from './types/type';
 

@@ -42,14 +42,14 @@ export interface GroupItem extends OrderedItem {
   declarations: Record<string, Declaration>;
   redirects: string[];
 }
-export interface AxisItem extends OrderedItem {
+interface AxisItem extends OrderedItem {
   kind: 'axis';
   name: string;
   description: string;
   /** Id of the context that holds where none is named. */
   default: string | null;
 }
-export interface ContextItem extends OrderedItem {
+interface ContextItem extends OrderedItem {
   kind: 'context';
   axis: string;
   name: string;
@@ -62,7 +62,7 @@ export interface ContextLayer extends OrderedItem {
   file: string | null;
 }
 /** How the token files of a library stand together: what a resolver file says beside its sources. */
-export interface ResolverItem extends ItemBase {
+interface ResolverItem extends ItemBase {
   kind: 'resolver';
   file: string;
   /** The resolver document as read, and where in it each layer stands. */

@@ -19,7 +19,7 @@ export const LONGHANDS = [
   'line-height',
 ] as const;
 
-export interface NameClash {
+interface NameClash {
   name: string;
   paths: [string, string];
 }

@@ -1,30 +1,12 @@
 import type { Finding } from '../findings/finding';
 import { isObject, type Json, type JsonObject } from '../base/json/json';
-import { indexSystem, type Candidate, type TokenIndex } from './token-index';
+import type { Candidate, Problem, ResolvedToken } from './compiled';
+import { indexSystem, type TokenIndex } from './token-index';
 import { getMember, pointerTarget, replaceAt } from './references';
 import { contextText, combinations, holds, parentPath, type Context, type TokenSystem } from './system';
 import { TOKEN_TYPES } from './types/registry';
 import { shown } from './types/type';
 
-/** A token's value under one combination of contexts, every reference replaced. */
-export interface ResolvedToken {
-  type: string;
-  value: Json;
-  /** The declaration that won. */
-  from: Candidate;
-  /** Where the whole value is a reference: the token it refers to. */
-  aliasOf: number | undefined;
-  /** Set where the token has no value; what is wrong is among the findings. */
-  failed?: Problem;
-}
-
-/** What is wrong with a token under one combination, before it is known under how many. */
-interface Problem {
-  code: string;
-  message: string;
-  fix: string;
-  level: Finding['level'];
-}
 
 interface Projection {
   /** Context number → slot number. */

@@ -14,7 +14,7 @@ export function isResolver(json: Json): boolean {
 }
 
 /** Opens a file that a resolver names, relative to it. Missing files are reported by the answer. */
-export type OpenFile = (name: string) => { json: Json } | { problem: string };
+type OpenFile = (name: string) => { json: Json } | { problem: string };
 
 /** How one source stands in its resolver, so that it can be written back the same way. */
 export interface SourceHome {
@@ -24,7 +24,7 @@ export interface SourceHome {
   file?: string;
 }
 
-export interface ResolverReading {
+interface ResolverReading {
   system: TokenSystem;
   homes: SourceHome[];
   findings: Finding[];

@@ -4,7 +4,7 @@ import { joinPath, lastName, parentPath, type Context } from './system';
 import type { Resolution } from './resolve';
 
 export const SIDES = ['block-start', 'inline-end', 'block-end', 'inline-start'] as const;
-export type Side = (typeof SIDES)[number];
+type Side = (typeof SIDES)[number];
 
 export interface Length {
   path: string;
@@ -24,7 +24,7 @@ export interface InsetSet {
 }
 
 /** Columns of a page from one width upward. */
-export interface GridStep {
+interface GridStep {
   path: string;
   name: string;
   from: number;

@@ -2,31 +2,7 @@ import type { Finding } from '../findings/finding';
 import { isObject, type Json, type JsonObject } from '../base/json/json';
 import { aliasPath, authoredValue, referencesIn, type TokenReference } from './references';
 import { holds, parentPath, type Context, type TokenSystem } from './system';
-import type { ResolvedToken } from './resolve';
-
-/** What one source says of one token, its references found once. */
-export interface CompiledDeclaration {
-  object: JsonObject;
-  value: Json;
-  type: string | undefined;
-  alias: { reference: TokenReference; target: number | undefined } | undefined;
-  references: { reference: TokenReference; target: number | undefined }[];
-  /** The outcome of a value without references, once known. */
-  outcome?: {
-    type: string | undefined;
-    resolved: ResolvedToken;
-    note?: { code: string; message: string; fix: string; level: Finding['level'] };
-  };
-}
-
-/** A declaration with the conditions under which it counts. */
-export interface Candidate {
-  source: number;
-  when: Context;
-  declaration: CompiledDeclaration;
-  /** Path of the group from which the token was taken over by `$extends`. */
-  inheritedFrom?: string;
-}
+import type { Candidate, CompiledDeclaration } from './compiled';
 
 /**
  * Tokens by number, with what every source says of them, weakest first. Group inheritance (`$extends`, Format module

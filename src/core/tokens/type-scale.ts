@@ -31,7 +31,7 @@ export function snappedLine(size: number, leading: number, rhythm: number): numb
 }
 
 /** A size that grows with the window between two widths; all in CSS px. */
-export interface Fluid {
+interface Fluid {
   min: number;
   max: number;
   from: number;

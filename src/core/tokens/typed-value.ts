@@ -7,7 +7,7 @@ import { aliasPath } from './references';
 import { TOKEN_TYPES } from './types/registry';
 
 /** What was typed into a value field, as an authored value; or what is wrong with it. */
-export type Typed = { value: Json } | { problem: string; fix: string };
+type Typed = { value: Json } | { problem: string; fix: string };
 
 const QUANTITY = /^([+-]?(?:\d+\.?\d*|\.\d+))\s*([a-z]+)$/i;
 

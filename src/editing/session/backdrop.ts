@@ -3,12 +3,11 @@ import { parseColor, rgbOf, type Rgb } from '@/core/base/color/color';
 import { cssLine } from '@/core/tokens/css-text';
 import type { Resolution } from '@/core/tokens/resolve';
 import type { Context } from '@/core/tokens/system';
-import type { OpenLibrary } from './open-library';
 
 const WHITE: Rgb = { r: 1, g: 1, b: 1, alpha: 1 };
 
 /** What specimens of a library may stand on. */
-export interface Backdrops {
+interface Backdrops {
   /** The surface tokens, the page's first, with their CSS colour through the lens. */
   surfaces: { name: string; css: string }[];
   /** The surface stood on; undefined: a plain colour, or the library has none, and it is white. */
@@ -18,7 +17,7 @@ export interface Backdrops {
 }
 
 /** The grounds there are: tokens whose path speaks of a surface. */
-export const backdropsOf = ({ resolution }: OpenLibrary, lens: Context, asked?: string): Backdrops =>
+export const backdropsOf = ({ resolution }: { resolution: Resolution }, lens: Context, asked?: string): Backdrops =>
   backdropsIn(resolution, lens, asked);
 
 export function backdropsIn(resolution: Resolution, lens: Context, asked?: string): Backdrops {

@@ -171,7 +171,7 @@ export function screen(
   return found && main ? draw(product, found, main.state, trace) : null;
 }
 
-export interface UpgradeView {
+interface UpgradeView {
   library: string;
   from: string;
   to: string;

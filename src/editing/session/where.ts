@@ -33,7 +33,7 @@ export function whereIs(library: OpenLibrary, id: string): Where | undefined {
 }
 
 /** The page of an item of the library: its token, or the page its kind has. */
-export function hrefOf(library: OpenLibrary, item: Item): string {
+function hrefOf(library: OpenLibrary, item: Item): string {
   const base = `/libraries/${library.snapshot.document.slug}`;
   const path = library.tree.paths.get(item.id);
   if (path !== undefined) return `${base}/tokens/${encodeURIComponent(path)}`;

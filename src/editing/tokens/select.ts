@@ -63,7 +63,7 @@ export function stripOf(library: OpenLibrary, path: string, lens: Context): Toke
 }
 
 /** Strips of all tokens in the order of the library, worked out once for each lens. */
-export function stripsOf(library: OpenLibrary, lens: Context): TokenStrip[] {
+function stripsOf(library: OpenLibrary, lens: Context): TokenStrip[] {
   let byLens = strips.get(library);
   if (!byLens) strips.set(library, (byLens = new Map()));
   const key = JSON.stringify(lens);

@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Clustered, GatherAsk, Gathered, GatherMessage } from '@/api/intake-protocol';
 
-export interface GatherState {
+interface GatherState {
   busy: { done: number; of: number; name: string } | null;
   gathered: Gathered | null;
   clustered: Clustered | null;

@@ -1,7 +1,7 @@
 import { ExpectedError } from '@/core/base/errors';
 
 /** What the server says where it refuses (RFC 9457). */
-export interface CallProblem {
+interface CallProblem {
   title: string;
   detail: string;
   code: string;

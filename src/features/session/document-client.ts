@@ -16,7 +16,7 @@ export class Superseded extends ExpectedError {
   override readonly name = 'Superseded';
 }
 
-export type DocumentEvent = Extract<WorkerMessage, { event: string }>;
+type DocumentEvent = Extract<WorkerMessage, { event: string }>;
 
 /** The page's side of the worker that holds the open document. */
 export class DocumentClient {

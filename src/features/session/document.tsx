@@ -2,6 +2,7 @@
 
 import { Alert, Button, Center, Group, Loader, Modal, Stack, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
+import { replaceEqualDeep } from '@tanstack/react-query';
 import {
   createContext,
   useCallback,
@@ -16,7 +17,6 @@ import type { ClashReport, ProblemReport } from '@/api/document-protocol';
 import type { CommandArguments, CommandName } from '@/editing/commands';
 import type { QueryAnswer, QueryArguments, QueryName } from '@/editing/queries';
 import { CallRefused } from './call';
-import { keepEqual } from './keep-equal';
 import { AskRefused, DocumentClient, Superseded } from './document-client';
 
 const Context = createContext<DocumentClient | null>(null);
@@ -131,7 +131,7 @@ export function useLongView<K extends QueryName>(
         );
         if (!left) {
           // Worked out here and not while it is drawn: drawing may begin anew many times, and has to find the same objects.
-          const kept = keepEqual(last.current, next);
+          const kept = replaceEqualDeep(last.current, next);
           last.current = kept;
           // A long list is drawn in slices, between which keys are heard.
           startTransition(() => setAnswer(kept));

@@ -1,10 +1,10 @@
 /** A page of a library. `path` is its address below the library and the folder of its route. */
-export interface LibraryPage {
+interface LibraryPage {
   label: string;
   path: string;
 }
 /** A stage of the work, in the order in which practitioners do it, with its pages; the first is where the stage opens. */
-export interface Stage {
+interface Stage {
   label: string;
   pages: readonly LibraryPage[];
 }

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import type { FontFacts } from '@/core/base/fonts/font';
 
 /** A file the server has read and stored for a library. */
-export interface StoredFile {
+interface StoredFile {
   file: string;
   hash: string;
   mediaType: string;

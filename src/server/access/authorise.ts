@@ -1,8 +1,8 @@
 import type { Knex } from 'knex';
 import { forbidden, notFound, Problem } from '../http/problem';
 
-export type Role = 'viewer' | 'contributor' | 'maintainer' | 'owner';
-export const ROLES: readonly Role[] = ['viewer', 'contributor', 'maintainer', 'owner'];
+type Role = 'viewer' | 'contributor' | 'maintainer' | 'owner';
+const ROLES: readonly Role[] = ['viewer', 'contributor', 'maintainer', 'owner'];
 
 /** Who acts: nobody yet, or a person. */
 export type Actor = { kind: 'nobody' } | { kind: 'person'; id: string };

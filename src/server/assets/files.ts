@@ -9,7 +9,7 @@ import { roleOf, type DocumentRow } from '../access/authorise';
 import { badRequest, notFound } from '../http/problem';
 import type { UseCase } from '../use-case';
 
-export interface Upload {
+interface Upload {
   name?: string;
   /** What it is brought as; an icon takes the colour of the text around it. */
   as?: 'icon' | 'logo' | 'picture';
@@ -66,7 +66,7 @@ const storeFile: UseCase<{ slug: string } & Upload> = {
   },
 };
 
-export interface KeptFile extends Omit<Read, 'bytes'> {
+interface KeptFile extends Omit<Read, 'bytes'> {
   file: string;
   hash: string;
   size: number;

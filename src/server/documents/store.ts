@@ -74,7 +74,7 @@ interface ChangeSetRow {
   undoes: string | null;
 }
 
-export const logged = (row: ChangeSetRow): LoggedChangeSet => ({
+const logged = (row: ChangeSetRow): LoggedChangeSet => ({
   id: row.id,
   sequence: row.sequence,
   author: row.author_id,

@@ -12,7 +12,7 @@ import { perform } from '../perform';
 import { badRequest, Problem } from './problem';
 import { shared } from '../shared';
 
-export const logger = shared('logger', () =>
+const logger = shared('logger', () =>
   pino({ name: 'seedplan', level: process.env.LOG_LEVEL ?? 'warn' }),
 );
 
@@ -55,7 +55,7 @@ export async function currentActor(knex: Knex): Promise<Actor> {
 
 const LARGEST_BODY = 6 * 1024 * 1024;
 
-export function problemResponse(problem: Problem): Response {
+function problemResponse(problem: Problem): Response {
   const { status, code, title, detail, more } = problem;
   return new Response(JSON.stringify({ type: `about:blank#${code}`, title, status, detail, code, ...more }), {
     status,

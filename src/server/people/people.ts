@@ -14,7 +14,7 @@ async function openSession(work: Work, personId: string): Promise<string> {
 }
 
 /** The one-click sign-in depends on this mark, which only the demo loader writes. */
-export async function isDemo(trx: Knex): Promise<boolean> {
+async function isDemo(trx: Knex): Promise<boolean> {
   return (await trx('workspace').where({ key: 'demo' }).first()) !== undefined;
 }
 

@@ -5,7 +5,7 @@ import { itemsOf } from '@/core/document/item';
 import type { Generation } from '@/core/library/effective';
 import { compareVersions } from '@/core/releases/version';
 
-export interface ReleaseRow {
+interface ReleaseRow {
   id: string;
   document_id: string;
   line_id: string;
@@ -31,7 +31,7 @@ export async function releaseItems(trx: Knex, releaseId: string): Promise<Items>
 }
 
 /** JSON with the members of every object sorted, so that equal items have one hash. */
-export function canonical(value: unknown): string {
+function canonical(value: unknown): string {
   return JSON.stringify(value, (_key, member: unknown) =>
     typeof member === 'object' && member !== null && !Array.isArray(member)
       ? Object.fromEntries(Object.entries(member).sort(([a], [b]) => (a < b ? -1 : 1)))

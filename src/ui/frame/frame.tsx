@@ -30,7 +30,7 @@ import { LensBar, useLensLink, TraceBar, useSeen, VisionFilters, type LensAxis }
 import { StageNav, type FrameStage } from './stage-nav';
 import type { DocumentEntry, Me } from './types';
 
-export interface Destination {
+interface Destination {
   title: string;
   kind: string;
   href: string;

@@ -54,7 +54,7 @@ export function contrastTable(
 }
 
 /** The lowest ratio of each pair over all contexts, and the context in which it holds; row by row, a row for each text. */
-export interface ContrastTable {
+interface ContrastTable {
   /** NaN where the two are never seen together. */
   worst: Float64Array;
   /** The number of the context; -1 where there is none. */

@@ -96,7 +96,7 @@ export class ColorIndex {
 }
 
 /** L 0..100, a, b. */
-export type Lab = readonly [l: number, a: number, b: number];
+type Lab = readonly [l: number, a: number, b: number];
 
 /** CIELAB under D65, as CIEDE2000 is used on screens; alpha left out, missing components count as 0. */
 export function labOf(color: Color): Lab {

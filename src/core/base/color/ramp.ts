@@ -30,7 +30,7 @@ export interface RampNeed {
   on: string[];
 }
 
-export interface RampStep {
+interface RampStep {
   name: string;
   color: Color;
   /** The anchor that stands here exactly. */
@@ -38,12 +38,12 @@ export interface RampStep {
 }
 
 /** Why a ramp cannot be as it was asked for, and the nearest that can. */
-export interface RampProblem {
+interface RampProblem {
   problem: string;
   fix: string;
 }
 
-export interface Ramp {
+interface Ramp {
   steps: RampStep[];
   problems: RampProblem[];
 }

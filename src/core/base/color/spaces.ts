@@ -2,7 +2,7 @@
  * The colour spaces of the DTCG Color module (2025.10), each with its counterpart in culori, the scale between the
  * two, and how CSS Color Module Level 4 spells it (section 15, serialising).
  */
-export interface ColorSpace {
+interface ColorSpace {
   name: string;
   /** culori's mode and, in DTCG's component order, its channels. */
   mode: string;

@@ -2,7 +2,7 @@ import { clipped, type Rgb } from './color';
 import { linear } from './contrast';
 
 /** A way of seeing colours, each with its matrix on linear-light sRGB, row by row. */
-export interface Vision {
+interface Vision {
   name: string;
   /** What people call it. */
   label: string;

@@ -3,10 +3,10 @@ import { colorJson, parseColor } from '../color/color';
 import { jsonObject, type Json } from '../json/json';
 
 /** A CSS value as a token would hold it; or why a token cannot. */
-export type ReadValue = { type?: string; value: Json } | { unread: string };
+type ReadValue = { type?: string; value: Json } | { unread: string };
 
 /** The alias for a reference that stands in a value, or undefined where its name is not known. */
-export type Refer = (name: string) => string | undefined;
+type Refer = (name: string) => string | undefined;
 
 /** CSS Easing Functions Level 1, section 2.2. */
 export const EASINGS: Readonly<Record<string, readonly [number, number, number, number]>> = {
@@ -127,7 +127,7 @@ function whyNot(text: string): string {
 }
 
 /** The name that a value consisting of one reference names: `var(--x)`, `$x` or `@x`. */
-export function referenceOf(nodes: readonly Node[]): string | undefined {
+function referenceOf(nodes: readonly Node[]): string | undefined {
   const own = nodes.filter((node) => node.type !== 'space' && node.type !== 'comment');
   const [node] = own;
   if (own.length !== 1 || !node) return undefined;

@@ -1,5 +1,5 @@
 /** One way a font varies, as its file says: OpenType `fvar`. */
-export interface FontAxis {
+interface FontAxis {
   tag: string;
   name: string;
   min: number;

@@ -50,7 +50,7 @@ const WORDS: [string, Json][] = [
 const SPACE = /[ \t\n\r]*/y;
 
 /** Called with the pointer segments' owner and the offset of every member, for those who need to know where things stand. */
-export interface ReadWatcher {
+interface ReadWatcher {
   /** A member name or array index is entered; `offset` is where its key (or item) begins. */
   enter(segment: string | number, offset: number): void;
   leave(): void;

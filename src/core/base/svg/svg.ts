@@ -13,7 +13,7 @@ export class DrawingProblem extends ExpectedError {
   }
 }
 
-export interface CleanDrawing {
+interface CleanDrawing {
   /** The drawing as it may stand in a page: nothing in it runs, loads or leads away. */
   svg: string;
   /** What was left out or kept, in words. */

@@ -3,7 +3,7 @@ import type { MeasuredPart } from '../measured';
 import type { TokenOf } from '../anatomy';
 
 /** A part as it is drawn, in terms every platform has. Lengths in CSS pixels, which are points and dp. */
-export interface PartLook {
+interface PartLook {
   part: string;
   size: [width: number, height: number];
   /** Top, right, bottom, left. */

@@ -3,7 +3,7 @@ import type { CodeComponent, SourceReader } from './source';
 import { SourceProblem } from './source';
 import { typescript } from './typescript';
 
-export const SOURCE_READERS: readonly SourceReader[] = [typescript, manifest];
+const SOURCE_READERS: readonly SourceReader[] = [typescript, manifest];
 
 const LARGEST = 2_000_000;
 

@@ -7,7 +7,7 @@ import { nameFrom } from '../paths';
 import type { Reader } from '../reader';
 
 /** How many lines of one list are read. */
-export const LONGEST_LIST = 10_000;
+const LONGEST_LIST = 10_000;
 /** How many lines that could not be read are listed one by one. */
 const LISTED = 50;
 

@@ -9,7 +9,7 @@ import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
 
 /** A drawing or picture the server has stored, and what it is to be called. */
-export interface StoredAsset {
+interface StoredAsset {
   name: string;
   role: 'icon' | 'logo' | 'picture';
   file: string;

@@ -54,7 +54,7 @@ export function setExclusion(
   );
 }
 
-export interface PieceDraft {
+interface PieceDraft {
   name: string;
   icon: boolean;
   props: Record<string, string>;
@@ -182,7 +182,7 @@ export function setAdjustable(
   );
 }
 
-export interface GuardDraft {
+interface GuardDraft {
   when: string;
   part: string;
   property: string;
@@ -285,7 +285,7 @@ export function recordGuards(
   });
 }
 
-export type BehaviourDraft =
+type BehaviourDraft =
   | { kind: 'timed'; part: string; text: string; state: string; after: string; does: string }
   | { kind: 'event'; part: string; text: string; name: string; on: string }
   | { kind: 'note'; part: string; text: string };

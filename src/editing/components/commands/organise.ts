@@ -67,7 +67,7 @@ export function renameRank(
   );
 }
 
-export interface Tidied {
+interface Tidied {
   name: string;
   from: string;
   to: string;

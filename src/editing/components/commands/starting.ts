@@ -22,7 +22,7 @@ function listed<T, E extends { order: string }>(
 }
 
 /** What a proposal binds: the token of each property of each rule, by `rule index` and property. */
-export type Bindings = Record<string, string>;
+type Bindings = Record<string, string>;
 
 /** Starts a component from markup, as it was proposed; `bindings` says which raw values become which tokens. */
 export function startFromMarkup(

@@ -89,7 +89,7 @@ export function* componentsInSteps(
   return components(library, asked);
 }
 
-export function components(
+function components(
   library: OpenLibrary,
   {
     lens,

@@ -7,21 +7,21 @@ import type { Context } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
 /** A raw value and the token it could be bound to. */
-export interface Suggestion {
+interface Suggestion {
   path: string;
   exact: boolean;
   /** What it would become, as CSS. */
   becomes: string;
 }
 
-export type MarkupView = { candidates: Candidate[] } | { problem: string; fix: string };
+type MarkupView = { candidates: Candidate[] } | { problem: string; fix: string };
 
 /** The elements of pasted or dropped markup, to choose from. */
 export function markup(_: OpenLibrary, { html, css }: { html: string; css: string }): MarkupView {
   return inWords(() => ({ candidates: candidates(html, css) }));
 }
 
-export interface ProposedRule {
+interface ProposedRule {
   when: string;
   part: string;
   declarations: { property: string; value: string; suggestion: Suggestion | null }[];

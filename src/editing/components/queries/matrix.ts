@@ -56,7 +56,7 @@ export interface MatrixView {
   groups: { label: string; of: number; failing: number; cells: CellView[] }[];
 }
 
-export interface MatrixAsked {
+interface MatrixAsked {
   name: string;
   lens: Context;
   surface?: string;
@@ -146,7 +146,7 @@ const valueText = (component: ComponentDefinition, { props, states }: Combinatio
 };
 
 /** A combination by what it sets: `danger · large`. */
-export function combinationText(
+function combinationText(
   component: ComponentDefinition,
   { props }: Pick<Combination, 'props'>,
 ): string {
@@ -181,7 +181,7 @@ export function cellView(
   };
 }
 
-export interface SizesView {
+interface SizesView {
   /** One drawing of each size, numbered by `data-cell`. */
   html: string;
   cells: { label: string; props: Record<string, string>; states: string[]; times: number }[];

@@ -37,7 +37,7 @@ export interface PropView {
   holds: { name: string; icon: boolean; props: Record<string, string>; passed: Record<string, string> }[];
 }
 
-export interface BehaviourView {
+interface BehaviourView {
   id: string;
   kind: 'timed' | 'event' | 'note';
   part: string;

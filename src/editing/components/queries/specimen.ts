@@ -21,7 +21,7 @@ import { backdropsOf } from '@/editing/session/backdrop';
 import { cellView, type CellView } from './matrix';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
-export interface SpecimenAsked {
+interface SpecimenAsked {
   name: string;
   lens: Context;
   surface?: string;
@@ -48,7 +48,7 @@ const find = (library: OpenLibrary, name: string): ComponentDefinition | undefin
   itemsOf(library.items, 'component').find((other) => other.name === name);
 
 /** The combination asked for: props that are not there, and values a choice has not, are left out. */
-export function combinationAsked(
+function combinationAsked(
   component: ComponentDefinition,
   { props = {}, states = [] }: Pick<SpecimenAsked, 'props' | 'states'>,
 ): Combination {
@@ -126,7 +126,7 @@ export function anatomy(
   return { parts, svg: anatomySvg(own, parts, `Anatomy of ${component.name}`) };
 }
 
-export interface InspectView {
+interface InspectView {
   part: string;
   /** The component it is a part of, where that is another one nested here. */
   of: string | null;
@@ -214,7 +214,7 @@ export function measuredGuards(
   });
 }
 
-export interface DrawnCheck {
+interface DrawnCheck {
   cell: string | null;
   part: string;
   kind: string;

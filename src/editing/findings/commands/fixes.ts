@@ -20,7 +20,7 @@ import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
 
 /** A mend that is safe at one click: what it would do in words, and the doing; undefined where there is none. */
-export type FixMaker = (
+type FixMaker = (
   library: OpenLibrary,
   finding: Finding,
 ) => { words: string; run: (work: DraftTransaction) => void } | undefined;
@@ -71,7 +71,7 @@ const onRhythm: FixMaker = (library, { path }) => {
 };
 
 /** What a deprecated token says is to be used in its place. */
-export function replacementOf(library: OpenLibrary, path: string): string | undefined {
+function replacementOf(library: OpenLibrary, path: string): string | undefined {
   const id = library.tree.ids.get(path);
   const item = id === undefined ? undefined : library.items.get(id);
   if (item?.kind !== 'token') return undefined;
@@ -230,7 +230,7 @@ export const FIXES: ReadonlyMap<string, FixMaker> = new Map([
   ['unused-primitive', takeOut],
 ]);
 
-export interface FindingKey {
+interface FindingKey {
   code: string;
   path: string;
   /** Where more than one finding of a code stands at a path. */

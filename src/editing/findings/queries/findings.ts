@@ -25,7 +25,7 @@ const TITLES: ReadonlyMap<string, string> = new Map([
 ]);
 
 /** A token's value beside a finding, so that one sees what is meant. */
-export interface FindingSpecimen {
+interface FindingSpecimen {
   path: string;
   type: string;
   css: CssText | undefined;
@@ -49,7 +49,7 @@ export interface FindingRow {
   fixLabel: string | undefined;
 }
 
-export interface FindingsView {
+interface FindingsView {
   rows: FindingRow[];
   /** How many there are of each code, before filtering. */
   counts: { code: string; title: string; level: Finding['level']; count: number; fixable: number }[];

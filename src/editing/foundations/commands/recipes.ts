@@ -10,7 +10,7 @@ import type { OpenLibrary } from '@/editing/session/open-library';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand } from '@/editing/session/draft-transaction';
 
-export interface RecipeInput {
+interface RecipeInput {
   /** The recipe to change; none: a new one. */
   id?: string;
   kind: string;

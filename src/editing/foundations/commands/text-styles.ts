@@ -73,7 +73,7 @@ const PLACES: Readonly<Record<Role, { step: number; weight: number }>> = {
 };
 
 /** The styles of the roles asked for, from a base size by a ratio; family and base follow the body text there is. */
-export function roleStyles(
+function roleStyles(
   library: OpenLibrary,
   { roles, base, ratio }: { roles: readonly Role[]; base: number; ratio: number },
 ): { role: Role; path: string; size: number; line: number; weight: number; family: string }[] {
@@ -155,7 +155,7 @@ function families(library: OpenLibrary): { family: string; heading: string } {
 }
 
 /** The size of the body text there is, in px; 16 where there is none. */
-export function bodySize(library: OpenLibrary): number {
+function bodySize(library: OpenLibrary): number {
   const style = textStyles(library, { lens: library.resolution.contexts[0] ?? {} }).styles.find(
     ({ role }) => role === 'body regular',
   );

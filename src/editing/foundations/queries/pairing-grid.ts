@@ -28,7 +28,7 @@ export interface PairCell {
   passes: boolean | undefined;
 }
 
-export interface PairingGridView {
+interface PairingGridView {
   texts: string[];
   surfaces: string[];
   /** Row by row; null where the two are never seen together. */

@@ -9,7 +9,7 @@ import { joinPath, type Context } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
 /** One token of a family: as it stands, as the recipe would make it. */
-export interface RecipeStep {
+interface RecipeStep {
   path: string;
   /** CSS text; undefined where there is none. */
   before: string | undefined;
@@ -23,7 +23,7 @@ export interface RecipeStep {
   made: { when: Context; object: JsonObject }[];
 }
 
-export interface GeneratedView {
+interface GeneratedView {
   steps: RecipeStep[];
   problems: { problem: string; fix: string }[];
   warnings: string[];
@@ -111,7 +111,7 @@ function shownValue(library: OpenLibrary, path: string): string | undefined {
   return resolved && cssLine(resolved);
 }
 
-export interface RecipesView {
+interface RecipesView {
   recipes: {
     id: string;
     kind: string;

@@ -7,7 +7,7 @@ import { defaultContext, parentPath } from '@/core/tokens/system';
 import { tierOf } from '@/core/tokens/tier';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
-export interface SchemeStep {
+interface SchemeStep {
   path: string;
   /** What it refers to now, and what it would refer to in the new scheme. */
   from: string;
@@ -20,7 +20,7 @@ export interface SchemeStep {
   worst: { other: string; ratio: string; needs: number } | undefined;
 }
 
-export interface SchemeView {
+interface SchemeView {
   steps: SchemeStep[];
   problems: { problem: string; fix: string }[];
   /** Tokens that have a value under that context already and are left alone. */

@@ -31,7 +31,7 @@ export interface Solutions {
  * Colours for one side of a pairing that would make it, and every other pairing of that token, pass wherever the
  * declaration that now wins shows.
  */
-export function solutionsFor(library: OpenLibrary, path: string, context: Context, alone = false): Solutions {
+function solutionsFor(library: OpenLibrary, path: string, context: Context, alone = false): Solutions {
   const { resolution } = library;
   const resolved = resolution.value(path, context);
   const color = resolved?.type === 'color' ? colorOf(resolved.value) : undefined;

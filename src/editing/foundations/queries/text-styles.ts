@@ -50,7 +50,7 @@ export const TEXT_MEMBER_TYPES = {
 export type TextMember = keyof typeof TEXT_MEMBER_TYPES;
 const TEXT_MEMBERS = Object.keys(TEXT_MEMBER_TYPES) as TextMember[];
 
-export interface TextStylesView {
+interface TextStylesView {
   styles: TextStyle[];
   /** Roles that no style fills. */
   missing: Role[];

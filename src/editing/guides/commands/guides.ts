@@ -58,7 +58,7 @@ export function addGuide(
 }
 
 /** What a form or a guide file says of a block: its kind, and its fields by name. */
-export interface NewBlock {
+interface NewBlock {
   kind: GuideBlockKind;
   fields: Record<string, string>;
 }

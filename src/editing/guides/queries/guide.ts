@@ -19,7 +19,7 @@ export interface GuideView {
   components: string[];
 }
 
-export interface GuidesView {
+interface GuidesView {
   guides: {
     name: string;
     title: string;

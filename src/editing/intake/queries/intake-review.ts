@@ -46,7 +46,7 @@ export interface ReviewRow {
   decision: 'mine' | 'theirs' | 'both';
 }
 
-export interface ReviewView {
+interface ReviewView {
   rows: ReviewRow[];
   counts: Record<ReviewRow['state'], number>;
   findings: Finding[];

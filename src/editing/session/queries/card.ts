@@ -9,7 +9,7 @@ import { compareVersions } from '@/core/releases/version';
 import type { OpenLibrary } from '../open-library';
 
 /** What shows at a glance which library this is, and how it stands. */
-export interface LibraryCard {
+interface LibraryCard {
   /** Families of primitive colours, the largest first. */
   ramps: { path: string; colors: string[] }[];
   /** The largest and the smallest text style. */

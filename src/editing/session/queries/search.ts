@@ -5,7 +5,7 @@ import { ColorIndex } from '@/core/base/color/nearest';
 import type { Context } from '@/core/tokens/system';
 import type { OpenLibrary } from '../open-library';
 
-export interface Found {
+interface Found {
   title: string;
   kind: string;
   href: string;

@@ -22,7 +22,7 @@ const presentPath = ({ tree }: OpenLibrary, path: string): string =>
 
 const atSource = (path: string) => refuse(`${path} is inherited`, 'Change it in the library it comes from');
 
-export interface PathChange {
+interface PathChange {
   from: string;
   to: string;
 }
@@ -304,7 +304,7 @@ export function removePaths(
 }
 
 /** Everything in this library that refers to some tokens refers to another instead. */
-export function replaceUses(work: DraftTransaction, from: ReadonlySet<string>, to: Reference): void {
+function replaceUses(work: DraftTransaction, from: ReadonlySet<string>, to: Reference): void {
   const names = new Set([...from].flatMap((id) => work.tree.paths.get(id) ?? []));
   const lead = (path: string) => (names.has(path) ? to.path : path);
   const isOne = (reference: Reference) =>
@@ -397,7 +397,7 @@ export function setUnder(
 }
 
 /** What a token is beside its value: tier, visibility, deprecation with replacement and date. */
-export interface Standing {
+interface Standing {
   tier?: 'primitive' | 'semantic' | 'component' | '';
   visibility?: 'released' | 'internal';
   deprecated?: { reason: string; replacement: string; date: string } | null;

@@ -12,7 +12,7 @@ import { tokenObject } from '@/core/tokens/build';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand } from '@/editing/session/draft-transaction';
 
-export function ownToken(
+function ownToken(
   library: OpenLibrary,
   path: string,
 ): { effective: TokenItem; own: TokenItem | undefined } | undefined {

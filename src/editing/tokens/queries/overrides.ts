@@ -8,7 +8,7 @@ import type { CssText } from '@/core/tokens/types/type';
 import { typedText } from '@/core/tokens/typed-value';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
-export interface OverridesView {
+interface OverridesView {
   /** Layers from weakest to strongest: the last that matches wins. */
   layers: { id: string; name: string; label: string; from: string; own: boolean; count: number }[];
   /** What one layer says, beside what holds without it. */

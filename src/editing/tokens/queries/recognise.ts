@@ -6,7 +6,7 @@ import { cssLine } from '@/core/tokens/css-text';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
 /** The token that a value of an inventory is, or is near to. */
-export interface Recognised {
+interface Recognised {
   path: string;
   exact: boolean;
   /** CIEDE2000, or px. */

@@ -10,7 +10,7 @@ import {
   type TokenStrip,
 } from '../select';
 
-export interface TokenListView {
+interface TokenListView {
   rows: (TokenStrip & { uses: number; findings: number })[];
   total: number;
 }

@@ -21,7 +21,7 @@ export interface UsageRow {
   by: { tokens: number; components: number; guides: number; screens: number; products: number };
 }
 
-export interface UsesView {
+interface UsesView {
   title: string;
   direct: (Where & { place: string })[];
   indirect: (Where & { steps: number })[];

@@ -4,7 +4,7 @@ import { TagsInput } from '@mantine/core';
 import type { ProofView } from '@/editing/components/queries/proof';
 
 /** The conditions of `tone is danger or quiet and not busy`, one each. */
-export const conditionsIn = (when: string): string[] =>
+const conditionsIn = (when: string): string[] =>
   when
     .split(/\s+and\s+/)
     .map((one) => one.trim())
@@ -26,7 +26,7 @@ function merged(conditions: readonly string[]): string[] {
 }
 
 /** Everything a rule of this component may ask for, one condition each. */
-export const conditionsOf = (view: ProofView): string[] => [
+const conditionsOf = (view: ProofView): string[] => [
   ...view.props.flatMap(({ name, kind, values }) =>
     kind === 'choice'
       ? values.map((value) => `${name} is ${value}`)

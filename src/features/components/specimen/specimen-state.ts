@@ -3,7 +3,7 @@ import { CONTENTS, type Contents } from '@/core/components/contents';
 import { useQuery } from '@/ui/frame/lens';
 
 /** Which combination a component is shown in, and how: kept in the address, so that a link opens the same. */
-export interface SpecimenState {
+interface SpecimenState {
   props: Record<string, string>;
   states: string[];
   contents: Contents;

@@ -9,7 +9,7 @@ import { useLibrary } from '@/features/session/library-shell';
 import type { RampRecipe } from '@/core/tokens/recipes/ramps';
 import { NumberField } from '@/ui/number-field';
 import { Curve } from './curve';
-import type { EditorProps, Preview } from './recipe-editor';
+import type { EditorProps, Preview } from './editor-props';
 import classes from './scales.module.css';
 
 type Step = Preview['steps'][number];

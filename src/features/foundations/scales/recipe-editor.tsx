@@ -4,20 +4,13 @@ import { counted } from '@/core/base/words';
 import { Alert, Button, Checkbox, Group, Text, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState, type ComponentType } from 'react';
-import type { QueryAnswer } from '@/editing/queries';
 import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
+import type { EditorProps } from './editor-props';
 import { RampsEditor } from './ramps-editor';
 import { SpacingEditor } from './spacing-editor';
 import { TypeScaleEditor } from './type-scale-editor';
 import classes from './scales.module.css';
-
-export type Preview = QueryAnswer<'recipePreview'>;
-export interface EditorProps {
-  parameters: Record<string, unknown>;
-  change: (parameters: Record<string, unknown>) => void;
-  preview: Preview | undefined;
-}
 
 /** One editor for each kind of recipe. */
 const EDITORS: Record<string, ComponentType<EditorProps>> = {

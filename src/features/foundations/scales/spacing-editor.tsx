@@ -3,7 +3,7 @@
 import { Group, SegmentedControl, Select, TextInput } from '@mantine/core';
 import type { SpacingRecipe } from '@/core/tokens/recipes/spacing';
 import { NumberField } from '@/ui/number-field';
-import type { EditorProps } from './recipe-editor';
+import type { EditorProps } from './editor-props';
 import classes from './scales.module.css';
 
 export function SpacingEditor({ parameters, change, preview }: EditorProps) {

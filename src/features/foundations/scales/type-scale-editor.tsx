@@ -5,7 +5,7 @@ import { scaleLinear } from 'd3-scale';
 import type { TypeScaleRecipe } from '@/core/tokens/recipes/type-scale';
 import { clampText, fluidSize, intervalName, INTERVALS, scaledSize } from '@/core/tokens/type-scale';
 import { NumberField } from '@/ui/number-field';
-import type { EditorProps } from './recipe-editor';
+import type { EditorProps } from './editor-props';
 import classes from './scales.module.css';
 
 export function TypeScaleEditor({ parameters, change, preview }: EditorProps) {

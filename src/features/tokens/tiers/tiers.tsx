@@ -43,7 +43,7 @@ function useSeen(box: React.RefObject<HTMLElement | null>): { from: number; to: 
   return seen;
 }
 
-export interface TiersProps {
+interface TiersProps {
   lens: Record<string, string>;
   filter: TokenFilter;
   selected: string | undefined;
