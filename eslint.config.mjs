@@ -1,6 +1,7 @@
 import boundaries from 'eslint-plugin-boundaries';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
+import words from './scripts/lint-words.mjs';
 
 /** Who may import whom; docs/architecture.md draws the same picture and a test keeps the two alike. */
 const LAYERS = {
@@ -127,5 +128,11 @@ export default tseslint.config(
     files: ['src/{features,ui,app}/**/*.tsx'],
     plugins: { 'react-hooks': reactHooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  {
+    files: ['src/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}', 'src/testing/**'],
+    plugins: { words },
+    rules: { 'words/plain-words': 'error' },
   },
 );

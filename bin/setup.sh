@@ -2,7 +2,7 @@
 export NEXT_TELEMETRY_DISABLED=1
 require_node() {
   command -v node >/dev/null 2>&1 || { echo "Node.js 20 is missing: install it first." >&2; exit 1; }
-  node -e 'const [a,b]=process.versions.node.split(".").map(Number);process.exit(a>20||(a===20&&b>=9)?0:1)' || { echo "Node.js 20.9 or newer is needed; this is $(node --version)." >&2; exit 1; }
+  node -e 'const [a,b]=process.versions.node.split(".").map(Number);process.exit(a>20||(a===20&&b>=19)?0:1)' || { echo "Node.js 20.19 or newer is needed; this is $(node --version)." >&2; exit 1; }
   command -v npm >/dev/null 2>&1 || { echo "npm is missing: it comes with Node.js 20." >&2; exit 1; }
 }
 install_packages() {
@@ -11,7 +11,8 @@ install_packages() {
   [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$want" ] && return 0
   echo "Installing packages (once; a few minutes) …"
   log=$(mktemp)
-  if ! npm install --no-audit --no-fund >"$log" 2>&1; then
+  # `ci` leaves the lock file as it is; where it cannot be used, packages are installed without writing one.
+  if ! { npm ci --no-audit --no-fund || npm install --no-package-lock --no-audit --no-fund; } >"$log" 2>&1; then
     if grep -qiE 'not found: (make|g\+\+|cc|c\+\+)|find Python|no such file.*(make|g\+\+)' "$log"; then
       echo "The SQLite module must be compiled here: install Python 3, make and a C++ compiler, then try again." >&2
     else

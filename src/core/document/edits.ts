@@ -27,8 +27,7 @@ export interface Clash {
   wanted: unknown;
 }
 
-type EditOutcome =
-  { item: Item | null } | Omit<Clash, 'edit' | 'item' | 'path' | 'expected' | 'wanted'>;
+type EditOutcome = { item: Item | null } | Omit<Clash, 'edit' | 'item' | 'path' | 'expected' | 'wanted'>;
 
 /** A kind of edit: one entry here, with an upgrader for every older version it was ever stored in. */
 interface EditKind {

@@ -7,7 +7,6 @@ import { contextText, combinations, holds, parentPath, type Context, type TokenS
 import { TOKEN_TYPES } from './types/registry';
 import { shown } from './types/type';
 
-
 interface Projection {
   /** Context number → slot number. */
   slot: Int32Array;

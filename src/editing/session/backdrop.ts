@@ -17,8 +17,11 @@ interface Backdrops {
 }
 
 /** The grounds there are: tokens whose path speaks of a surface. */
-export const backdropsOf = ({ resolution }: { resolution: Resolution }, lens: Context, asked?: string): Backdrops =>
-  backdropsIn(resolution, lens, asked);
+export const backdropsOf = (
+  { resolution }: { resolution: Resolution },
+  lens: Context,
+  asked?: string,
+): Backdrops => backdropsIn(resolution, lens, asked);
 
 export function backdropsIn(resolution: Resolution, lens: Context, asked?: string): Backdrops {
   const found = resolution.paths

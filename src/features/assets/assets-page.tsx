@@ -21,7 +21,7 @@ import classes from './assets.module.css';
 
 type Role = AssetRow['role'];
 const ROLES: { value: Role; label: string; many: string }[] = [
-  { value: 'icon', label: 'an icon', many: 'Icons' },
+  { value: 'icon', label: 'Icon', many: 'Icons' },
   { value: 'logo', label: 'a logo', many: 'Logos' },
   { value: 'picture', label: 'a picture', many: 'Pictures' },
 ];

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Button, Checkbox, Group, NumberInput, SegmentedControl, Text } from '@mantine/core';
 import { useEffect, useMemo, useState } from 'react';
 import type { Clustered, Gathered } from '@/api/intake-protocol';
@@ -269,7 +270,7 @@ export function InventoryView({
       </div>
       <Group mt="md">
         <Button onClick={make} disabled={proposals.tokens.length === 0} variant={made ? 'default' : 'filled'}>
-          Propose {proposals.tokens.length} tokens in three tiers
+          Propose {counted(proposals.tokens.length, 'token')} in three tiers
         </Button>
         <Text size="sm" c="dimmed">
           {proposals.tokens.filter((token) => token.tier === 'primitive').length} primitive,{' '}

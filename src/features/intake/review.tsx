@@ -154,7 +154,7 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
                         data={[
                           { value: 'mine', label: 'Keep library’s' },
                           { value: 'theirs', label: 'Use imported file’s' },
-                          { value: 'both', label: 'both' },
+                          { value: 'both', label: 'Keep both' },
                         ]}
                       />
                       {row.why && <span className={classes.under}>{row.why}</span>}

@@ -12,9 +12,7 @@ import { perform } from '../perform';
 import { badRequest, Problem } from './problem';
 import { shared } from '../shared';
 
-const logger = shared('logger', () =>
-  pino({ name: 'seedplan', level: process.env.LOG_LEVEL ?? 'warn' }),
-);
+const logger = shared('logger', () => pino({ name: 'seedplan', level: process.env.LOG_LEVEL ?? 'warn' }));
 
 export function database(): Promise<Knex> {
   return shared('database', () => openDatabase(dataFolder()));

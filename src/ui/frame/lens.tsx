@@ -103,7 +103,7 @@ export function LensBar({ axes }: { axes: readonly LensAxis[] }) {
         <SegmentedControl
           aria-label="Side by side"
           size="xs"
-          data={[{ label: 'off', value: '' }, ...axes.map((axis) => axis.name)]}
+          data={[{ label: 'Off', value: '' }, ...axes.map((axis) => axis.name)]}
           value={query.get('beside') ?? ''}
           onChange={(value) => setQuery({ beside: value })}
         />

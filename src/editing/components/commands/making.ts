@@ -160,7 +160,7 @@ export function removeProp(
 const stillUsed = (prop: string, users: string[]) =>
   refuse(
     `${prop} is used by ${users.slice(0, 3).join('; ')}${users.length > 3 ? ` and ${users.length - 3} more` : ''}`,
-    'Change or take out those first',
+    'Change or remove those first',
   );
 
 /** Rules, guards and pieces of the template that speak of a prop in a way that `affected` says would no longer hold. */

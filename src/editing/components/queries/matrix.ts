@@ -146,10 +146,7 @@ const valueText = (component: ComponentDefinition, { props, states }: Combinatio
 };
 
 /** A combination by what it sets: `danger · large`. */
-function combinationText(
-  component: ComponentDefinition,
-  { props }: Pick<Combination, 'props'>,
-): string {
+function combinationText(component: ComponentDefinition, { props }: Pick<Combination, 'props'>): string {
   const words = ordered(component.props).map(({ name, kind }) =>
     kind === 'choice' ? props[name] : kind === 'flag' && props[name] ? name : '',
   );

@@ -182,7 +182,7 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
               label="When"
               w={130}
               allowDeselect={false}
-              data={[{ value: '', label: 'shown' }, ...view.states]}
+              data={[{ value: '', label: 'Shown' }, ...view.states]}
               value={one.state}
               onChange={(state) => set({ state: state ?? '' })}
             />
@@ -199,7 +199,7 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
               w={150}
               allowDeselect={false}
               data={[
-                { value: TIMED_ENDS[0], label: 'leaves' },
+                { value: TIMED_ENDS[0], label: 'Leave' },
                 { value: TIMED_ENDS[1], label: 'Return to rest' },
                 ...view.states.map((state) => ({ value: state, label: `Change to ${state}` })),
               ]}

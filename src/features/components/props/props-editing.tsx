@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { ActionIcon, Button, Group, Select, Text, TextInput } from '@mantine/core';
 import { IconPencil, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
@@ -109,7 +110,7 @@ function Ahead({ view, prop, value }: { view: ProofView; prop: string; value: st
   return (
     <div role="status" style={{ marginTop: 8, fontSize: 13 }} data-testid="ahead">
       With <b>{value}</b> makes {ahead.combinations.after} combinations instead of {ahead.combinations.before}
-      . It inherits {ahead.inherits.length} of {view.rules.length} rules.{' '}
+      . It inherits {ahead.inherits.length} of {counted(view.rules.length, 'rule')}.{' '}
       {ahead.unsaid.length === 0
         ? 'No further rules are needed.'
         : `Others say and it does not yet: ${ahead.unsaid

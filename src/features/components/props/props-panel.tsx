@@ -204,10 +204,10 @@ function PieceRow({
             readOnly={!view.canEdit}
             value={piece.passed[prop.name] ?? ''}
             data={[
-              { value: '', label: 'is set to a fixed value' },
+              { value: '', label: 'Fixed value' },
               ...view.props
                 .filter((own) => own.kind === prop.kind)
-                .map((own) => ({ value: own.name, label: `is passed from ${own.name}` })),
+                .map((own) => ({ value: own.name, label: `Passed from ${own.name}` })),
             ]}
             onChange={(outer) => {
               const { [prop.name]: _, ...passed } = piece.passed;
@@ -254,8 +254,8 @@ function PieceValue({
   const data =
     prop.kind === 'flag'
       ? [
-          { value: '', label: 'not set' },
-          { value: 'true', label: 'set' },
+          { value: '', label: 'False' },
+          { value: 'true', label: 'True' },
         ]
       : prop.values;
   return (

@@ -78,7 +78,7 @@ export function LayoutPanel({ view }: { view: ProofView }) {
             allowDeselect={false}
             value={when}
             data={[
-              { value: '', label: 'always' },
+              { value: '', label: 'Always' },
               ...[...new Set(view.rules.map((rule) => rule.when))]
                 .filter(Boolean)
                 .map((value) => ({ value, label: `when ${value}` })),

@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import {
   Button,
   Checkbox,
@@ -195,9 +196,9 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
         >
           <Text size="sm" data-testid="proposal">
             {proposed.parts.length} parts, {proposed.props.length} props (
-            {proposed.props.map((prop) => prop.name).join(', ') || 'none'}), {proposed.rules.length} rules. Of
-            the values {proposed.exact} equal a token, {proposed.near} are near a token, {proposed.raw} are
-            raw.
+            {proposed.props.map((prop) => prop.name).join(', ') || 'none'}),{' '}
+            {counted(proposed.rules.length, 'rule')}. Of the values {proposed.exact} equal a token,{' '}
+            {proposed.near} are near a token, {proposed.raw} are raw.
           </Text>
           <ScrollArea.Autosize mah={230} type="auto" my={6}>
             <table className="rows">

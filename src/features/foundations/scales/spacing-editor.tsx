@@ -22,7 +22,7 @@ export function SpacingEditor({ parameters, change, preview }: EditorProps) {
             onChange={(method) => set({ method: method as SpacingRecipe['method'] })}
             data={[
               { value: 'linear', label: 'Equal steps' },
-              { value: 'doubling', label: 'doubling' },
+              { value: 'doubling', label: 'Doubling' },
               { value: 'list', label: 'Custom list' },
             ]}
           />

@@ -67,9 +67,9 @@ export function TextStylesPage() {
           value={align}
           onChange={(value) => setQuery({ align: value === 'start' ? null : value })}
           data={[
-            { value: 'start', label: 'left' },
-            { value: 'center', label: 'centred' },
-            { value: 'end', label: 'right' },
+            { value: 'start', label: 'Left' },
+            { value: 'center', label: 'Centred' },
+            { value: 'end', label: 'Right' },
           ]}
         />
         <Select

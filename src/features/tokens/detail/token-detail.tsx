@@ -90,7 +90,7 @@ export function TokenDetail({
         {view.canEdit && !view.origin && (
           <Menu position="bottom-end">
             <Menu.Target>
-              <ActionIcon variant="subtle" color="gray" aria-label="More to do with this token">
+              <ActionIcon variant="subtle" color="gray" aria-label="Actions for this token">
                 <IconDots size={16} />
               </ActionIcon>
             </Menu.Target>

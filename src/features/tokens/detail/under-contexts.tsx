@@ -43,7 +43,7 @@ export function UnderContexts({ path, type }: { path: string; type: string }) {
                   style={{ flex: 1 }}
                   value={when[axis.name] ?? ''}
                   data={[
-                    { value: '', label: 'any' },
+                    { value: '', label: 'Any' },
                     ...axis.contexts.map((context) => ({ value: context, label: context })),
                   ]}
                   allowDeselect={false}

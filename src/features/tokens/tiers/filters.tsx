@@ -52,7 +52,7 @@ const ONLY = [
   { value: 'changed', label: 'Changed since the last release' },
   { value: 'unused', label: 'Unused' },
   { value: 'varies', label: 'Varying by context' },
-  { value: 'deprecated', label: 'deprecated' },
+  { value: 'deprecated', label: 'Deprecated' },
   { value: 'internal', label: 'Internal' },
 ];
 
