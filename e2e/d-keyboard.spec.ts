@@ -59,7 +59,7 @@ test('the crossing by keyboard alone', async ({ page, browser }) => {
   await expect(tam.getByRole('heading', { name: new RegExp(`→ ${next}`) })).toBeVisible();
   await tam.keyboard.press('f');
   await expect(tam.locator('figure[data-side="before"]')).toBeVisible();
-  await tabTo(tam, new RegExp(`^Take ${next}`));
+  await tabTo(tam, new RegExp(`^Upgrade to ${next}`));
   await tam.keyboard.press('Enter');
-  await expect(tam.getByRole('link', { name: `has Keel ${next}` })).toBeVisible();
+  await expect(tam.getByRole('link', { name: `Pinned to Keel ${next}` })).toBeVisible();
 });

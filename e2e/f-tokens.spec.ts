@@ -12,7 +12,7 @@ test('a messy style sheet becomes a sound library of three tiers', async ({ page
   await enterAs(page, 'Marit Fenwick');
   await page.getByRole('button', { name: 'Create library' }).click();
   await page.getByLabel('Name').fill('Harbour line');
-  await page.getByRole('button', { name: 'Create library' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Create library' }).click();
   await page.getByRole('link', { name: 'Import files' }).click();
   // A real style sheet, carried by a package and written by nobody here.
   await page.locator('input[type=file]').setInputFiles('node_modules/milligram/dist/milligram.css');

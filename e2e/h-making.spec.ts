@@ -18,14 +18,14 @@ async function addRule(page: Page, when: string, property: string, value: string
     await page.getByRole('combobox', { name: 'When' }).fill(when);
     await page.keyboard.press('Enter');
   }
-  await page.getByRole('button', { name: 'Add it' }).click();
+  await page.getByRole('button', { name: 'Add rule', exact: true }).click();
   await page
-    .getByRole('button', { name: `More to do with the rule ${when || 'always'}`, exact: true })
+    .getByRole('button', { name: `Actions for rule ${when || 'always'}`, exact: true })
     .last()
     .click();
   await page.getByRole('menuitem', { name: 'Add property' }).click();
   await page.getByRole('combobox', { name: 'Property' }).fill(property);
-  await page.getByRole('combobox', { name: 'Is', exact: true }).fill(value);
+  await page.getByRole('combobox', { name: 'Value', exact: true }).fill(value);
   await page.keyboard.press('Enter');
   await expect(page.getByText(value, { exact: true }).first()).toBeVisible();
 }
@@ -36,7 +36,7 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
   await enterAs(page, 'Marit Fenwick');
   await page.getByRole('button', { name: 'Create library' }).click();
   await page.getByLabel('Name').fill('Slipway');
-  await page.getByRole('button', { name: 'Create library' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Create library' }).click();
   await page.getByRole('link', { name: 'Components' }).click();
   await expect(page.getByText('No components yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Create component' }).click();
@@ -67,7 +67,7 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
   await page.getByRole('button', { name: 'Add rule', exact: true }).click();
   await page.getByRole('combobox', { name: 'When' }).fill('tone is notice');
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Add it' }).click();
+  await page.getByRole('button', { name: 'Add rule', exact: true }).click();
   await expect(page.getByText('notice is not a value of tone', { exact: false })).toBeVisible();
   await page.keyboard.press('Escape');
 

@@ -103,11 +103,11 @@ test('three components are given to another library with what they need', async 
   await page.goto('/');
   await page.getByRole('button', { name: 'Create library' }).click();
   await page.getByLabel('Name').fill('Jetty');
-  await page.getByRole('button', { name: 'Create library' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Create library' }).click();
   await page.waitForURL(/libraries\/jetty/);
   await page.goto(`${keel}/components`);
   for (const name of ['badge', 'sailing-row', 'departure-table'])
-    await page.getByRole('checkbox', { name: `Choose ${name}` }).check();
+    await page.getByRole('checkbox', { name: `Select ${name}` }).check();
   await page.getByRole('button', { name: 'Copy or move to library …' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('combobox', { name: 'To', exact: true }).click();

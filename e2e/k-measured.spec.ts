@@ -151,7 +151,7 @@ test('rules are gone through and added by the keys alone', async ({ page }) => {
   await page.keyboard.press('Enter');
   await page.keyboard.type('wide');
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Add it' }).press('Enter');
+  await page.getByRole('button', { name: 'Add rule', exact: true }).press('Enter');
   await expect(page.locator('[data-rule]').filter({ hasText: 'size is large and wide' })).toBeVisible();
   await page.getByRole('button', { name: /^Undo: / }).press('Enter');
   await expect(page.locator('[data-rule]').filter({ hasText: 'size is large and wide' })).toHaveCount(0);

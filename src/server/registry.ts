@@ -1,3 +1,4 @@
+import { registryOf } from '@/core/base/registry';
 import { changeUseCases } from './documents/change';
 import { createUseCases } from './documents/create';
 import { openUseCases } from './documents/open';
@@ -12,7 +13,7 @@ import type { UseCase } from './use-case';
 import { settingsUseCases } from './workspace/settings';
 
 /** Everything the program can do. The table of permissions in the tests is drawn from here. */
-export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
+export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
   [
     ...peopleUseCases,
     ...openUseCases,
@@ -25,5 +26,6 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = new Map(
     ...inboxUseCases,
     ...fileUseCases,
     ...settingsUseCases,
-  ].map((useCase) => [useCase.id, useCase as UseCase]),
+  ] as UseCase[],
+  ({ id }) => id,
 );

@@ -1,3 +1,4 @@
+import { registryOf } from '../../base/registry';
 import { border } from './border';
 import { color } from './color';
 import { cubicBezier } from './cubic-bezier';
@@ -13,7 +14,7 @@ import { transition } from './transition';
 import type { TokenType } from './type';
 import { typography } from './typography';
 
-export const TOKEN_TYPES: ReadonlyMap<string, TokenType> = new Map(
+export const TOKEN_TYPES: ReadonlyMap<string, TokenType> = registryOf(
   [
     color,
     dimension,
@@ -28,5 +29,6 @@ export const TOKEN_TYPES: ReadonlyMap<string, TokenType> = new Map(
     shadow,
     gradient,
     typography,
-  ].map((type) => [type.name, type]),
+  ],
+  ({ name }) => name,
 );
