@@ -5,6 +5,7 @@ import type { GuideBlockKind } from '@/core/guides/block';
 import { AnatomyBlock } from './anatomy';
 import type { DrawnBlock } from './block';
 import { ComponentBlock } from './component';
+import { SpacingRuler } from './spacing-ruler';
 import { TextBlock } from './text';
 import { TokenTable } from './token-table';
 import { TypeSpecimen } from './type-specimen';
@@ -14,6 +15,7 @@ export const BLOCKS: { [K in GuideBlockKind]: (props: DrawnBlock<K>) => ReactNod
   text: TextBlock,
   tokenTable: TokenTable,
   typeSpecimen: TypeSpecimen,
+  spacingRuler: SpacingRuler,
   component: ComponentBlock,
   anatomy: AnatomyBlock,
 };
