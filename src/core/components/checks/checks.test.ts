@@ -65,6 +65,7 @@ const EXAMPLES: Record<string, ComponentDefinition> = {
   'part-missing': withRules(rule('a0', '', 'flap', { display: 'block' })),
   'value-missing': withRules(rule('a0', 'tone is loud', 'root', { display: 'block' })),
   'slot-misfit': { ...sound, props: { ...sound.props, prop_x: { order: 'z', name: 'flag', kind: 'slot', values: [], default: '', description: '', most: 1, holds: [{ component: { path: 'badge' }, props: {}, passed: {} }, { component: { path: 'badge' }, props: {}, passed: {} }] } } },
+  'default-missing': { ...sound, props: { ...sound.props, prop_x: { order: 'z', name: 'mood', kind: 'choice', values: ['calm', 'loud'], default: 'merry', description: '' } } },
   'deprecated-piece': holding('action-panel'),
   'deprecated-binding': withRules(rule('a0', '', 'root', { gap: `{${deprecatedToken}}` })),
   'combination-contrast': withRules(rule('a0', '', 'root', { color: '#888888', 'background-color': '#ffffff' })),

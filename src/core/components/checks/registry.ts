@@ -2,6 +2,7 @@ import { worstFirst, type Finding } from '../../findings/finding';
 import type { ComponentCheck, ComponentCheckInput } from './check';
 import { codeDrift } from './code-drift';
 import { combinationContrast } from './combination-contrast';
+import { defaultMissing } from './default-missing';
 import { deprecatedUse } from './deprecated-use';
 import { guardBroken } from './guard-broken';
 import { partMissing } from './part-missing';
@@ -18,6 +19,7 @@ export const COMPONENT_CHECKS: readonly ComponentCheck[] = [
   partMissing,
   valueMissing,
   slotMisfit,
+  defaultMissing,
   combinationContrast,
   deprecatedUse,
   ruleTie,
