@@ -6,6 +6,7 @@ import { card } from './session/queries/card';
 import { frame } from './session/queries/frame';
 import { intakeReview } from './intake/queries/intake-review';
 import { guide, guides } from './guides/queries/guide';
+import { guideFile } from './guides/queries/guide-file';
 import { ledger } from './releases/queries/ledger';
 import { productFrame, screen, upgrade } from './session/open-product';
 import { overrides, overridesCsv } from './tokens/queries/overrides';
@@ -78,6 +79,7 @@ export const LIBRARY_QUERIES = {
   whatIf: whatIfView,
   guides,
   guide,
+  guideFile,
   ledger,
   usage,
   uses,
