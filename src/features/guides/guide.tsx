@@ -27,7 +27,8 @@ import { useState } from 'react';
 import type { GuideBlockKind } from '@/core/guides/block';
 import { GUIDE_BLOCKS } from '@/core/guides/blocks/registry';
 import type { BlockView, GuideView } from '@/editing/guides/queries/guide';
-import { useCommand, useDocumentQuery } from '@/features/session/document';
+import { download } from '@/features/tokens/download';
+import { useAsk, useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink } from '@/ui/frame/lens';
 import { BLOCKS } from './blocks/registry';
@@ -60,7 +61,10 @@ export function Guide({ name }: { name: string }) {
   };
   return (
     <article className={classes.page} aria-labelledby="guide-title">
-      <h1 id="guide-title">{view.title}</h1>
+      <header className={classes.head}>
+        <h1 id="guide-title">{view.title}</h1>
+        <ExportGuide name={name} />
+      </header>
       <DndContext id="guide-blocks" sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
         <SortableContext items={view.blocks.map((block) => block.id)} strategy={verticalListSortingStrategy}>
           {view.blocks.map((block) => (
@@ -71,6 +75,30 @@ export function Guide({ name }: { name: string }) {
       {view.blocks.length === 0 && <Text c="dimmed">This guide is empty. Add its first block.</Text>}
       {view.canEdit && <AddBlock guide={view} />}
     </article>
+  );
+}
+
+/** The guide as files, as it is seen through the current lens. */
+function ExportGuide({ name }: { name: string }) {
+  const ask = useAsk();
+  const { axes } = useLibrary();
+  const lens = useLens(axes);
+  const save = async (form: 'markdown' | 'html') => {
+    const files = await ask('guideFile', { name, lens });
+    if (!files) return;
+    if (form === 'markdown') download(`${name}.guide.md`, files.markdown, 'text/markdown');
+    else download(`${name}.html`, files.html, 'text/html');
+  };
+  return (
+    <Menu position="bottom-end">
+      <Menu.Target>
+        <Button variant="default">Export</Button>
+      </Menu.Target>
+      <Menu.Dropdown>
+        <Menu.Item onClick={() => void save('markdown')}>Guide file (Markdown)</Menu.Item>
+        <Menu.Item onClick={() => void save('html')}>Page (HTML)</Menu.Item>
+      </Menu.Dropdown>
+    </Menu>
   );
 }
 
