@@ -70,10 +70,32 @@ const shared = {
     '^svgo/browser$': '<rootDir>/node_modules/svgo/dist/svgo-node.cjs',
   },
 };
+const interfaceOnly = {
+  // The page's side of the worker, the router and style sheets, as tests of the interface have them.
+  '^(.*)/document-client$': '<rootDir>/src/testing/interface/local-client.ts',
+  '^next/navigation$': '<rootDir>/src/testing/interface/navigation.ts',
+  '\\.css$': '<rootDir>/src/testing/interface/styles.mjs',
+};
 export default {
-  ...shared,
-  testEnvironment: 'node',
-  setupFiles: ['<rootDir>/scripts/jest-setup.mjs'],
-  roots: ['<rootDir>/src', '<rootDir>/demo'],
-  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+  projects: [
+    {
+      ...shared,
+      displayName: 'core and server',
+      testEnvironment: 'node',
+      setupFiles: ['<rootDir>/scripts/jest-setup.mjs'],
+      roots: ['<rootDir>/src', '<rootDir>/demo'],
+      testMatch: ['**/*.test.ts'],
+    },
+    {
+      ...shared,
+      displayName: 'interface',
+      moduleNameMapper: { ...interfaceOnly, ...shared.moduleNameMapper },
+      testEnvironment: 'jsdom',
+      testEnvironmentOptions: { customExportConditions: ['node', 'require', 'default'] },
+      setupFiles: ['<rootDir>/scripts/jest-setup.mjs'],
+      setupFilesAfterEnv: ['<rootDir>/src/testing/interface/setup.ts'],
+      roots: ['<rootDir>/src'],
+      testMatch: ['**/*.test.tsx'],
+    },
+  ],
 };

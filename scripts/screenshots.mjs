@@ -19,13 +19,14 @@ const server = spawn(
 );
 
 const VIEWS = [
+  ['home', '/'],
   ['tokens', '/libraries/keel/tokens'],
   ['token', '/libraries/keel/tokens/color.action.surface'],
   ['scales', '/libraries/keel/scales?new=ramps'],
   ['pairings', '/libraries/keel/pairings'],
   ['contexts', '/libraries/keel/contexts'],
   ['findings', '/libraries/keel/findings'],
-  ['gather', '/libraries/keel/import', 'light', 'Marit', 'demo/intake/old.css'],
+  ['import', '/libraries/keel/import', 'light', 'Marit', 'demo/intake/old.css'],
   ['fonts', '/libraries/keel/fonts', 'dark'],
   ['components', '/libraries/keel/components?trace=color.text.quiet'],
   ['proof', '/libraries/keel/components/button?beside=brand'],
@@ -38,12 +39,11 @@ const VIEWS = [
     undefined,
     'Anatomy',
   ],
-  ['assets', '/libraries/keel/assets'],
   ['guide', '/libraries/keel/guides/buttons'],
-  ['ledger', '/libraries/keel/releases'],
+  ['releases', '/libraries/keel/releases'],
   ['usage', '/libraries/keel/usage'],
   ['outputs', '/libraries/keel/outputs'],
-  ['product', '/products/booking-site'],
+  ['products', '/libraries/keel/products'],
   ['upgrade', '/products/dock-kiosk/upgrade/keel/1.1.0', 'light', 'Jory'],
 ];
 const wanted = process.argv.slice(2);

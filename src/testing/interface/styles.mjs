@@ -1,0 +1,2 @@
+/** Class names stand for themselves. */
+export default new Proxy({}, { get: (_, name) => (name === '__esModule' ? false : String(name)) });
