@@ -141,7 +141,9 @@ test('the crossing', async ({ page, browser }) => {
 
   // The library sees who has what.
   await page.goto('/libraries/keel/products');
-  await expect(page.getByRole('article').filter({ hasText: 'Booking site' })).toContainText('Pinned to 1.2.0');
+  await expect(page.getByRole('article').filter({ hasText: 'Booking site' })).toContainText(
+    'Pinned to 1.2.0',
+  );
   await page.goto('/libraries/keel/usage?find=button');
   await expect(page.getByRole('row', { name: /^button button: 14/ })).toBeVisible();
   await page.getByRole('button', { name: 'button: 14 direct uses, show them' }).click();

@@ -59,6 +59,9 @@ test('the crossing by keyboard alone', async ({ page, browser }) => {
   await expect(tam.getByRole('heading', { name: new RegExp(`→ ${next}`) })).toBeVisible();
   await tam.keyboard.press('f');
   await expect(tam.locator('figure[data-side="before"]')).toBeVisible();
+  // The stage of that name comes first, then the button.
+  await tabTo(tam, new RegExp(`^Upgrade to ${next}`));
+  await tam.keyboard.press('Tab');
   await tabTo(tam, new RegExp(`^Upgrade to ${next}`));
   await tam.keyboard.press('Enter');
   await expect(tam.getByRole('link', { name: `Pinned to Keel ${next}` })).toBeVisible();

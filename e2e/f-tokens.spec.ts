@@ -13,7 +13,7 @@ test('a messy style sheet becomes a sound library of three tiers', async ({ page
   await page.getByRole('button', { name: 'Create library' }).click();
   await page.getByLabel('Name').fill('Harbour line');
   await page.getByRole('dialog').getByRole('button', { name: 'Create library' }).click();
-  await page.getByRole('link', { name: 'Import files' }).click();
+  await page.getByRole('link', { name: 'Import files' }).first().click();
   // A real style sheet, carried by a package and written by nobody here.
   await page.locator('input[type=file]').setInputFiles('node_modules/milligram/dist/milligram.css');
   await expect(page.getByRole('heading', { name: 'Inventory' })).toBeVisible();

@@ -154,7 +154,7 @@ test('a group is renamed from the tiers by keyboard; a description is Markdown',
   await expect(page.locator('[data-path="color.border.quiet"]')).toBeVisible();
 
   await page.goto(`${keel}/tokens/color.border.quiet`);
-  await page.getByRole('button', { name: /^(Edit|Describe)$/ }).click();
+  await page.getByRole('button', { name: /^(Edit|Add description)$/ }).click();
   await page
     .getByRole('textbox', { name: 'Description' })
     .fill('**Quiet** edges.\n\n<script>alert(1)</script>\n\n![x](https://elsewhere.example/x.png)');

@@ -10,7 +10,7 @@ test('pieces of three pages that packages carry become components, bound to toke
 }) => {
   const pages = [
     ['milligram/example.html', 'milligram/dist/milligram.css', 'navigation-title', 'nav-title'],
-    ['codemirror/mode/rpm/changes/index.html', 'normalize.css/normalize.css', 'article', 'page-text'],
+    ['next/dist/bundle-analyzer/_not-found.html', 'normalize.css/normalize.css', 'h2', 'page-text'],
     ['next/dist/bundle-analyzer/404.html', '@picocss/pico/css/pico.css', 'h1', 'page-title'],
   ] as const;
   await enterAs(page, 'Marit Fenwick');
@@ -51,7 +51,7 @@ test('an icon is swapped through a slot, and a whole set comes in as a ZIP', asy
   await page.goto(`${keel}/components/icon?side=props`);
   const drawing = specimen(page, 'icon').locator('svg');
   const before = await drawing.innerHTML();
-  await page.getByRole('combobox', { name: 'Holds', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Content', exact: true }).click();
   await page.getByRole('option', { name: 'bell', exact: true }).click();
   await expect.poll(() => drawing.innerHTML()).not.toBe(before);
   await page.getByRole('button', { name: /^Undo: / }).click();
@@ -159,7 +159,7 @@ test('real rows, long words, right to left and a behaviour that plays', async ({
   await enterAs(page, 'Marit Fenwick');
   await page.goto(`${keel}/components/departure-table?contents=rows`);
   const lines = Array.from({ length: 10 }, (_, i) => `1${i}.20,Port ${i},Pier 1,delayed,Said ${i}`);
-  await page.getByLabel('Rows, as CSV').fill(['time,to,pier,status,said,berth', ...lines].join('\n'));
+  await page.getByLabel('Rows as CSV').fill(['time,to,pier,status,said,berth', ...lines].join('\n'));
   await expect(specimen(page, 'departure-table').locator('[part~="time"]')).toHaveCount(10);
   await expect(page.getByTestId('rows')).toContainText('No prop is called berth');
   await page.goto(`${keel}/components/toast?side=behaviour`);
@@ -233,7 +233,7 @@ test('of 100,000 combinations a sample is looked at, with its progress, while th
   await expect(specimen(page, 'boundless').locator('[part~="root"]')).toHaveText('x');
   await expect(matrix.getByRole('progressbar')).toBeVisible();
   await expect(matrix.getByRole('status')).toContainText(
-    'There are 100,000 combinations; 20,000 of them, spread evenly, are looked at.',
+    'There are 100,000 combinations; 20,000 of them, evenly sampled, are checked.',
     { timeout: 60_000 },
   );
   await expect(page.getByTestId('matrix-counts')).toContainText(/20000 combinations from 20 rules.*fail/);

@@ -73,9 +73,9 @@ export function GuardsPanel({
                 {broken ? (
                   <b className={classes.failing}>Broken: </b>
                 ) : guard.measured && !seen ? (
-                  'Not measured here: '
+                  'Not measured in this combination: '
                 ) : (
-                  'Holds: '
+                  'Passes: '
                 )}
                 {guard.text}
                 {seen && `, measured ${seen.is}`}
