@@ -36,7 +36,7 @@ export function LibraryCard({ entry }: { entry: DocumentEntry }) {
         slug={entry.slug}
         person={me.person.id}
         live={false}
-        waiting={<Skeleton height={190} aria-label={`Opening ${entry.name}`} />}
+        waiting={<Skeleton height={190} role="status" aria-label={`Opening ${entry.name}`} />}
       >
         <Drawn slug={entry.slug} />
       </DocumentProvider>

@@ -37,7 +37,7 @@ export function ProductThumbnail({ slug, name }: { slug: string; name: string })
       slug={slug}
       person={me.person.id}
       live={false}
-      waiting={<Skeleton height={170} aria-label={`Opening ${name}`} />}
+      waiting={<Skeleton height={170} role="status" aria-label={`Opening ${name}`} />}
     >
       <Screen slug={slug} />
     </DocumentProvider>
