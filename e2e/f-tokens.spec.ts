@@ -35,7 +35,7 @@ test('a messy style sheet becomes a sound library of three tiers', async ({ page
       .getByRole('region', { name: /Component/ })
       .or(page.locator('section', { hasText: 'One component’s own' })),
   ).toContainText('→ purpose.');
-  await page.goto(`${library}/findings?severity=error`);
+  await page.goto(`${library}/findings?level=error`);
   await expect(page.getByText('No findings match the filter.')).toBeVisible();
   // One undo takes all of it back, and redo brings it again.
   await page.goto(`${library}/tokens`);
