@@ -69,7 +69,7 @@ test('a file is known by what its bytes are, whatever it is called, and comes ba
 test('what is not a font is refused in words and leaves nothing behind', async () => {
   for (const content of ['<html><script>alert(1)</script></html>'.repeat(4), 'wOF2' + 'x'.repeat(200), '']) {
     expect(await refusal(store(Buffer.from(content)))).toMatch(
-      /^mono\.woff2.*(no font, drawing|broken|40 MB)/,
+      /^mono\.woff2.*(not a font, drawing|broken|40 MB)/,
     );
   }
   expect(await workspace.knex('files').count({ n: '*' }).first()).toEqual({ n: 1 });

@@ -23,4 +23,7 @@ Object.defineProperty(window, 'matchMedia', {
   }),
 });
 Element.prototype.scrollIntoView = () => undefined;
+Element.prototype.scrollTo = () => undefined;
+window.scrollTo = () => undefined;
+window.scrollBy = () => undefined;
 Object.assign(document, { fonts: { addEventListener() {}, removeEventListener() {}, add() {} } });
