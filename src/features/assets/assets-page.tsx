@@ -103,7 +103,6 @@ export function AssetsPage() {
         </>
       }
     >
-      <h1 className="visually-hidden">Assets of {library.name}</h1>
       <UploadState upload={upload} />
       <Refused refusal={refusal} />
       {view.canEdit && (

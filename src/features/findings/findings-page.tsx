@@ -74,7 +74,6 @@ export function FindingsPage() {
   const toggle = (row: FindingRow) => setChosen((old) => toggled(old, idOf(row)));
   return (
     <StagePage tools={<CsvButton view="findingsCsv" input={{}} file={`${library.slug}-findings.csv`} />}>
-      <h1 className="visually-hidden">Findings of {library.name}</h1>
       <div className={classes.page}>
         <nav className={classes.codes} aria-label="Kinds of finding">
           <button aria-pressed={code === ''} onClick={() => setQuery({ code: null })}>

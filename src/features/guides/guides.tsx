@@ -24,7 +24,7 @@ export function Guides() {
   const { store } = useCommand();
   const [title, setTitle] = useState('');
   const [problem, setProblem] = useState('');
-  if (!view) return null;
+  if (!view) return <StagePage>{null}</StagePage>;
   const add = async (name: string, component?: string) => {
     const refused = await store('addGuide', { title: name, ...(component && { component }) });
     setProblem(refused ? `${refused.problem}. ${refused.fix}.` : '');
@@ -40,7 +40,6 @@ export function Guides() {
   const all = view.documented.length + view.missing.length;
   return (
     <StagePage>
-      <h1 className="visually-hidden">Guides of {library.name}</h1>
       {view.guides.length === 0 && (
         <div className="sheet" style={{ padding: 34, marginBottom: 16 }}>
           <Text fw={600} size="lg">

@@ -35,7 +35,6 @@ export function GatherPage() {
   const errors = gathered?.findings.filter((finding) => finding.code !== 'not-carried') ?? [];
   return (
     <StagePage>
-      <h1 className="visually-hidden">Import into {library.name}</h1>
       {!library.canEdit ? (
         <Text>Somebody who maintains {library.name} can import files.</Text>
       ) : (

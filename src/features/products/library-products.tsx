@@ -18,12 +18,11 @@ export function LibraryProducts() {
   const library = useLibrary();
   const link = useLensLink(library.axes);
   const view = useDocumentQuery('ledger', NONE);
-  if (!view) return null;
+  if (!view) return <StagePage>{null}</StagePage>;
   const versions = [...library.versions].sort(compareVersions);
   const behind = view.products.filter(({ version }) => version !== library.last).length;
   return (
     <StagePage>
-      <h1 className="visually-hidden">Products that use {library.name}</h1>
       {view.products.length === 0 ? (
         <div className="sheet" style={{ padding: 34 }}>
           <Text fw={600} size="lg">

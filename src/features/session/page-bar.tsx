@@ -1,5 +1,6 @@
 'use client';
 
+import { Skeleton } from '@mantine/core';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
@@ -17,7 +18,10 @@ export function StagePage({ tools, children }: { tools?: ReactNode; children: Re
   return (
     <>
       <div className={classes.bar}>
-        {pages.length > 1 ? (
+        <h1 className={pages.length > 1 ? 'visually-hidden' : classes.title}>
+          {pages.length > 1 ? `${at!.page.label} of ${library.name}` : at?.page.label}
+        </h1>
+        {pages.length > 1 && (
           <nav className={classes.pages} aria-label={`Pages of ${at!.stage!.label}`}>
             {pages.map((page) => (
               <Link
@@ -29,12 +33,10 @@ export function StagePage({ tools, children }: { tools?: ReactNode; children: Re
               </Link>
             ))}
           </nav>
-        ) : (
-          <h2 className={classes.title}>{at?.page.label}</h2>
         )}
         {tools ? <div className={classes.tools}>{tools}</div> : null}
       </div>
-      {children}
+      {children ?? <Skeleton height={320} role="status" aria-label="Loading the page" />}
     </>
   );
 }

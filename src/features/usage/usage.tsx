@@ -55,7 +55,7 @@ export function Usage() {
       );
     });
   }, [view, kind, find, sort, up]);
-  if (!view) return null;
+  if (!view) return <StagePage>{null}</StagePage>;
   const csv = () => {
     download(
       `${library.slug}-usage.csv`,
@@ -69,7 +69,6 @@ export function Usage() {
   const most = Math.max(1, ...view.rows.map((row) => row.direct));
   return (
     <StagePage>
-      <h1 className="visually-hidden">Usage of {library.name}</h1>
       <Overview view={view} last={library.last} />
       <Group mb="md">
         <SegmentedControl

@@ -79,7 +79,6 @@ export function Gallery() {
         </>
       }
     >
-      <h1 className="visually-hidden">Components of {library.name}</h1>
       {starting && <StartComponent others={names} close={endStart} />}
       {library.canEdit && view.all > 0 && (
         <ManyActions names={picked} view={view} clear={() => setChosen(new Set())} />

@@ -39,7 +39,6 @@ export function ContextsPage() {
         </>
       }
     >
-      <h1 className="visually-hidden">Contexts of {library.name}</h1>
       <div className={classes.page}>
         <nav aria-label="Layers" className={classes.layers}>
           <Text size="sm" c="dimmed" mb={6}>

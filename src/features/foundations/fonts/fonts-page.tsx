@@ -40,7 +40,6 @@ export function FontsPage() {
   const missing = view.families.filter(({ from }) => from === 'nowhere').length;
   return (
     <StagePage tools={library.canEdit && <Button onClick={() => choose.current?.()}>Upload fonts</Button>}>
-      <h1 className="visually-hidden">Fonts of {library.name}</h1>
       {refusal && (
         <Text size="sm" c="var(--bad)" mb="sm" role="alert">
           {refusal.problem}. {refusal.fix}.

@@ -37,7 +37,6 @@ export function PairingsPage() {
     : null;
   return (
     <StagePage tools={<CsvButton view="pairingsCsv" input={{}} file={`${library.slug}-pairings.csv`} />}>
-      <h1 className="visually-hidden">Pairings of {library.name}</h1>
       <Group mb="md" gap="lg">
         <Text size="sm">
           {view.counts.declared} declared, {view.counts.inferred} more inferred from component rules;{' '}

@@ -39,7 +39,6 @@ export function ScalesPage() {
         ) : undefined
       }
     >
-      <h1 className="visually-hidden">Scales of {library.name}</h1>
       {view.recipes.length === 0 && !fresh ? (
         <div className="sheet" style={{ padding: 34 }}>
           <Text fw={600} size="lg">

@@ -54,7 +54,6 @@ export function SpacingPage() {
         )
       }
     >
-      <h1 className="visually-hidden">Spacing of {library.name}</h1>
       <div className={classes.page}>
         <section aria-label="Spaces">
           <h2>Spaces</h2>

@@ -46,7 +46,6 @@ export function TextStylesPage() {
     chosen === null ? backdrops.slice(0, 2) : backdrops.filter((backdrop) => backdrop.label === chosen);
   return (
     <StagePage>
-      <h1 className="visually-hidden">Text styles of {library.name}</h1>
       <Group mb="md" align="end">
         <TextInput
           label="Sample text"

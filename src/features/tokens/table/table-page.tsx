@@ -79,7 +79,6 @@ export function TablePage() {
         </Button>
       }
     >
-      <h1 className="visually-hidden">Tokens of {library.name} as a table</h1>
       <Group mb="sm" gap="xs">
         <TokenFilters
           find={filter.find ?? ''}

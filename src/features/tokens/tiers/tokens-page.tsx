@@ -99,7 +99,6 @@ export function TokensPage({ path }: { path: string | undefined }) {
         ) : undefined
       }
     >
-      <h1 className="visually-hidden">Tokens of {library.name}</h1>
       {empty ? (
         <div className={`sheet ${classes.empty}`}>
           <Text fw={600} size="lg">
