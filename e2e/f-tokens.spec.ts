@@ -75,7 +75,7 @@ test('ramps are generated, tuned by hand, and changed without losing the tuned s
   await field.press('Enter');
   await expect(page.getByTestId('resolved')).toHaveText('#123456');
   await page.goto(`${library}/scales`);
-  await expect(page.getByText('1 tuned by hand', { exact: true })).toBeVisible();
+  await expect(page.getByText('1 adjusted by hand', { exact: true })).toBeVisible();
   const knot = page.getByRole('slider', { name: /^Lightness at 50 per cent/ });
   await knot.focus();
   for (let i = 0; i < 6; i++) await knot.press('ArrowUp');

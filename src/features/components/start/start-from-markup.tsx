@@ -195,7 +195,7 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
           }}
         >
           <Text size="sm" data-testid="proposal">
-            {proposed.parts.length} parts, {proposed.props.length} props (
+            {counted(proposed.parts.length, 'part')}, {counted(proposed.props.length, 'prop')} (
             {proposed.props.map((prop) => prop.name).join(', ') || 'none'}),{' '}
             {counted(proposed.rules.length, 'rule')}. Of the values {proposed.exact} equal a token,{' '}
             {proposed.near} are near a token, {proposed.raw} are raw.
