@@ -51,7 +51,7 @@ test('an icon is swapped through a slot, and a whole set comes in as a ZIP', asy
   await page.goto(`${keel}/components/icon?side=props`);
   const drawing = specimen(page, 'icon').locator('svg');
   const before = await drawing.innerHTML();
-  await page.getByRole('combobox', { name: 'Content', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Slot content', exact: true }).click();
   await page.getByRole('option', { name: 'bell', exact: true }).click();
   await expect.poll(() => drawing.innerHTML()).not.toBe(before);
   await page.getByRole('button', { name: /^Undo: / }).click();

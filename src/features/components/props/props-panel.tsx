@@ -172,7 +172,7 @@ function PieceRow({
     <div className={classes.rule} data-piece={piece.name}>
       <Group gap="xs" align="end">
         <Select
-          label="Content"
+          label="Slot content"
           w={220}
           searchable
           allowDeselect={false}

@@ -311,7 +311,7 @@ function Replace({
         <Stack>
           <Group grow>
             <TextInput
-              label="Search"
+              label="Find"
               value={find}
               data-autofocus
               onChange={(event) => setFind(event.currentTarget.value)}
