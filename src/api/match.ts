@@ -1,6 +1,7 @@
 import Ajv2020, { type ErrorObject, type ValidateFunction } from 'ajv/dist/2020';
 import addFormats from 'ajv-formats';
-import { OPERATIONS, type Operation } from './operations';
+import type { Operation } from './operation';
+import { OPERATIONS } from './operations';
 
 const ajv = new Ajv2020({ allErrors: true, strict: true, strictRequired: false, strictTypes: false });
 addFormats(ajv);
@@ -20,7 +21,7 @@ export function matchOperation(
 ): { operation: Operation; parameters: Record<string, string> } | 'unknown' | 'method' {
   const segments = path.split('/');
   let seen = false;
-  for (const operation of OPERATIONS) {
+  for (const operation of OPERATIONS.values()) {
     const pattern = operation.path.split('/');
     if (pattern.length !== segments.length) continue;
     const parameters: Record<string, string> = {};

@@ -1,4 +1,5 @@
-import { OPERATIONS, PROBLEM_SCHEMA } from './operations';
+import { OPERATIONS } from './operations';
+import { Problem } from './schemas';
 
 /** The OpenAPI 3.1 document, made from the same schemas that check requests and answers. */
 export function openApiDocument(version: string): object {
@@ -7,7 +8,7 @@ export function openApiDocument(version: string): object {
     description: 'A problem (RFC 9457)',
     content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
   };
-  for (const operation of OPERATIONS) {
+  for (const operation of OPERATIONS.values()) {
     const parameters = [
       ...[...operation.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
         name,
@@ -63,7 +64,7 @@ export function openApiDocument(version: string): object {
     security: [{ session: [] }],
     paths,
     components: {
-      schemas: { Problem: PROBLEM_SCHEMA },
+      schemas: { Problem: Problem },
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'seedplan' } },
     },
   };

@@ -1,5 +1,26 @@
-/** Widths specimens are looked at in, in CSS pixels, until a workspace says otherwise: common practice, no source. */
-export const PREVIEW_WIDTHS: readonly number[] = [400, 800, 1200];
-export const NARROWEST = 100;
-export const WIDEST = 4000;
-export const MOST_WIDTHS = 6;
+import { Type } from '@sinclair/typebox';
+import { MOST_WIDTHS, NARROWEST, WIDEST } from './limits';
+import { operation } from './operation';
+import { Email, Name, Nothing, Password, exactly, list } from './schemas';
+
+/** Of a preview, in CSS pixels. */
+export const Width = Type.Integer({ minimum: NARROWEST, maximum: WIDEST });
+
+export const WORKSPACE = [
+  operation({
+    id: 'workspace.setUp',
+    method: 'POST',
+    path: '/workspace',
+    summary: 'Set up an empty workspace with its first owner',
+    body: exactly({ workspace: Name, name: Name, email: Email, password: Password, team: Name }),
+    answer: Nothing,
+  }),
+  operation({
+    id: 'workspace.setWidths',
+    method: 'PUT',
+    path: '/workspace/widths',
+    summary: 'Set the preview widths',
+    body: exactly({ widths: Type.Array(Width, { minItems: 1, maxItems: MOST_WIDTHS }) }),
+    answer: exactly({ widths: list(Width) }),
+  }),
+] as const;

@@ -26,6 +26,6 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
     ...inboxUseCases,
     ...fileUseCases,
     ...settingsUseCases,
-  ] as UseCase[],
+  ] as readonly UseCase[],
   ({ id }) => id,
 );

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import type { AnswerOf, InputOf, OperationId } from '@/api/operations';
 import type { Actor, DocumentRow, Need } from './access/authorise';
 
 /** What a use case may reach: one transaction, who acts, the clock, fresh ids, and what to do once it is committed. */
@@ -10,16 +11,30 @@ export interface Work {
   afterCommit(task: () => void): void;
 }
 
+/** What HTTP adds to an input: the bytes of an upload, and the session a request was made in. */
+interface Surroundings {
+  bytes: Uint8Array;
+  session: string;
+}
+type Input<Id extends OperationId> = InputOf<Id> & Surroundings;
+
 /** One thing the program can do. All of them stand in the registry, and each passes through `authorise`. */
-export interface UseCase<Input = never, Answer = unknown> {
-  id: string;
+export interface UseCase<I = never, Answer = unknown> {
+  id: OperationId;
   needs: Need;
   /** The document the role is asked in, named by its slug. */
-  document?: (input: Input) => string;
+  document?: (input: I) => string;
   /** Which kind of document it may be. */
   kind?: DocumentRow['kind'];
-  run(work: Work, input: Input, document: DocumentRow): Promise<Answer>;
+  /** Signing in answers the session to keep beside what the caller is told. */
+  run(work: Work, input: I, document: DocumentRow): Promise<Answer>;
 }
+
+/** The use case that performs an operation: its input and answer are those of the operation's schemas. */
+export const useCase = <const Id extends OperationId>(
+  id: Id,
+  rest: Omit<UseCase<Input<Id>, AnswerOf<Id> & { session?: string }>, 'id'>,
+): UseCase<Input<Id>, AnswerOf<Id> & { session?: string }> => ({ id, ...rest });
 
 export const personIn = (work: Work): string => {
   if (work.actor.kind !== 'person') throw new Error('This use case needs a person');

@@ -1,3 +1,5 @@
+import type { AnswerOf, Endpoint, IdOf, InputOf } from '@/api/operations';
+import { requestOf } from '@/api/request';
 import { customAlphabet } from 'nanoid';
 import { ExpectedError } from '@/core/base/errors';
 import type { ClashReport, ProblemReport } from '@/api/document-protocol';
@@ -140,7 +142,7 @@ export class DocumentSession {
     this.touch();
     const turn = this.stored.then(async () => {
       try {
-        this.receive([await this.send<LoggedChangeSet>('POST', `/documents/${this.slug}/changes`, entry)]);
+        this.receive([await this.send('POST /documents/{slug}/changes', { slug: this.slug, ...entry })]);
       } catch (error) {
         if (!(error instanceof Refused)) throw error;
         if (error.report.code === 'moved-on') this.listener.clash(error.report);
@@ -172,7 +174,8 @@ export class DocumentSession {
   async undo(redo: boolean, partly: boolean): Promise<void> {
     await this.stored;
     this.receive([
-      await this.send<LoggedChangeSet>('POST', `/documents/${this.slug}/undo`, {
+      await this.send('POST /documents/{slug}/undo', {
+        slug: this.slug,
         id: newChangeId(),
         redo,
         partly,
@@ -181,8 +184,11 @@ export class DocumentSession {
   }
 
   async load(): Promise<void> {
-    const path = this.kind === 'library' ? `/libraries/${this.slug}` : `/products/${this.slug}`;
-    const snapshot = await this.send<LibrarySnapshot & ProductSnapshot>('GET', path);
+    // Each is read for what its kind of document has, and for nothing else.
+    const snapshot = (await this.send(
+      this.kind === 'library' ? 'GET /libraries/{slug}' : 'GET /products/{slug}',
+      { slug: this.slug },
+    )) as LibrarySnapshot & ProductSnapshot;
     this.snapshot = snapshot;
     this.surroundings = this.kind === 'library' ? surroundingsOf(snapshot) : undefined;
     this.confirmed = documentOf(snapshot.document.id, this.kind, snapshot.items);
@@ -225,10 +231,10 @@ export class DocumentSession {
   }
 
   private async catchUp(): Promise<void> {
-    const { changeSets, sequence } = await this.send<{ changeSets: LoggedChangeSet[]; sequence: number }>(
-      'GET',
-      `/documents/${this.slug}/changes?since=${this.sequence}`,
-    );
+    const { changeSets, sequence } = await this.send('GET /documents/{slug}/changes', {
+      slug: this.slug,
+      since: this.sequence,
+    });
     const first = changeSets[0]?.sequence;
     if (sequence > this.sequence && (first === undefined || first > this.sequence + 1)) await this.load();
     else this.receive(changeSets);
@@ -255,14 +261,11 @@ export class DocumentSession {
     };
   }
 
-  private async send<T>(method: string, path: string, body?: unknown): Promise<T> {
+  private async send<E extends Endpoint>(endpoint: E, input: InputOf<IdOf<E>>): Promise<AnswerOf<IdOf<E>>> {
+    const { address, init } = requestOf(endpoint, input);
     let response: Response;
     try {
-      response = await fetch(`/api/v1${path}`, {
-        method,
-        headers: { 'content-type': 'application/json' },
-        ...(body !== undefined && { body: JSON.stringify(body) }),
-      });
+      response = await fetch(address, init);
     } catch {
       throw new Refused({
         code: 'offline',
@@ -272,7 +275,7 @@ export class DocumentSession {
     }
     const answer: unknown = await response.json().catch(() => ({}));
     if (!response.ok) throw new Refused(answer as ProblemReport);
-    return answer as T;
+    return answer as AnswerOf<IdOf<E>>;
   }
 }
 

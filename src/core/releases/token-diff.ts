@@ -14,7 +14,7 @@ import { ratioText } from '../base/color/contrast';
 import { IMPACTS, type ImpactTable } from './impacts';
 import { worse, type Impact } from '../document/impact';
 
-interface TokenChange {
+export interface TokenChange {
   path: string;
   kind:
     | 'added'

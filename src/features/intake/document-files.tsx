@@ -2,56 +2,41 @@
 
 import { counted, listed } from '@/core/base/words';
 import { Alert, Button, Group, Stack, Text } from '@mantine/core';
-import { useEffect, useState } from 'react';
-import type { Finding } from '@/core/findings/finding';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Refusal } from '@/core/base/errors';
 import { call, CallRefused } from '@/features/session/call';
 
-interface Tried {
-  counts: Record<string, number>;
-  findings: Finding[];
-}
 const LARGEST = 5 * 1024 * 1024;
 
 /** Components and guides come in through the server, with the token files beside them. */
 export const isDocumentFile = (name: string): boolean => /\.(component\.json|guide\.md)$/.test(name);
 
 export function DocumentFiles({ files, slug, close }: { files: File[]; slug: string; close: () => void }) {
-  const [tried, setTried] = useState<Tried | null>(null);
-  const [sent, setSent] = useState<{ name: string; text: string }[]>([]);
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
-  useEffect(() => {
-    let left = false;
-    const attempt = async () => {
+  const attempt = useQuery({
+    queryKey: ['import', slug, files.map((file) => [file.name, file.size, file.lastModified])],
+    queryFn: async () => {
       const size = files.reduce((sum, file) => sum + file.size, 0);
       if (size > LARGEST)
-        return setProblem(
-          `These files hold ${(size / 1024 / 1024).toFixed(1)} MB; 5 MB of components and guides can be imported at once. Import them in parts.`,
+        throw new Refusal(
+          `These files hold ${(size / 1024 / 1024).toFixed(1)} MB; 5 MB of components and guides can be imported at once`,
+          'Import them in parts',
         );
-      const texts = await Promise.all(
+      const sent = await Promise.all(
         files.map(async (file) => ({ name: file.name, text: await file.text() })),
       );
-      if (left) return;
-      setSent(texts);
-      try {
-        const answer = await call<Tried>('POST', `/libraries/${slug}/import`, {
-          files: texts,
-          tryOnly: true,
-        });
-        if (!left) setTried(answer);
-      } catch (error) {
-        if (!left) setProblem((error as Error).message);
-      }
-    };
-    void attempt();
-    return () => {
-      left = true;
-    };
-  }, [files, slug]);
+      return { sent, ...(await call('POST /libraries/{slug}/import', { slug, files: sent, tryOnly: true })) };
+    },
+    // What a file holds and what the library holds are both asked anew each time files are chosen.
+    gcTime: 0,
+  });
+  const tried = attempt.data;
   const bring = async () => {
     setBusy(true);
     try {
-      await call('POST', `/libraries/${slug}/import`, { files: sent });
+      await call('POST /libraries/{slug}/import', { slug, files: tried?.sent ?? [] });
       close();
     } catch (error) {
       setProblem(
@@ -69,9 +54,9 @@ export function DocumentFiles({ files, slug, close }: { files: File[]; slug: str
   return (
     <section className="sheet" style={{ padding: 16 }}>
       <Stack gap="sm">
-        {problem && (
+        {(problem || attempt.error) && (
           <Alert color="red" role="alert">
-            {problem}
+            {problem || attempt.error?.message}
           </Alert>
         )}
         {tried && (

@@ -3,18 +3,12 @@
 import { Alert, Button, Checkbox, Group, SegmentedControl, Select, Text, TextInput } from '@mantine/core';
 import { IconDownload } from '@tabler/icons-react';
 import { strToU8, zipSync } from 'fflate';
-import { useEffect, useMemo, useState } from 'react';
-import type { Finding } from '@/core/findings/finding';
+import { useMemo, useState } from 'react';
 import { OUTPUTS } from '@/core/outputs/registry';
-import { call } from '@/features/session/call';
+import { useCall } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useQuery } from '@/ui/frame/lens';
 import classes from './outputs.module.css';
-
-interface Written {
-  files: { name: string; text: string }[];
-  findings: Finding[];
-}
 
 /** Tokens as they go out: any form, from the draft or any release, seen before it is downloaded. */
 export function Outputs() {
@@ -26,30 +20,19 @@ export function Outputs() {
   const one = query.get('one') === 'true' || format === 'json';
   const prefix = query.get('prefix') ?? '';
   const ids = query.get('ids') === 'true';
-  const [written, setWritten] = useState<Written | null>(null);
-  const [problem, setProblem] = useState('');
   const [file, setFile] = useState(0);
   const output = OUTPUTS.get(format)!;
   const body = useMemo(
     () => ({ format, version, ids, ...(prefix && { prefix }), ...(one && { context: lens }) }),
     [format, version, ids, prefix, one, lens],
   );
-  const state = version === 'draft' ? library.sequence : 0;
-  useEffect(() => {
-    let left = false;
-    call<Written>('POST', `/libraries/${library.slug}/outputs`, body).then(
-      (answer) => {
-        if (left) return;
-        setWritten(answer);
-        setProblem('');
-        setFile(0);
-      },
-      (error: Error) => !left && setProblem(error.message),
-    );
-    return () => {
-      left = true;
-    };
-  }, [library.slug, body, state]);
+  const asked = useCall(
+    'POST /libraries/{slug}/outputs',
+    { slug: library.slug, ...body },
+    version === 'draft' ? library.sequence : 0,
+  );
+  const written = asked.data;
+  const problem = asked.error?.message;
   const download = () => {
     if (!written) return;
     const single = written.files.length === 1 ? written.files[0] : undefined;

@@ -16,7 +16,7 @@ export function Inbox({
   const { me, documents } = useWork();
   const router = useRouter();
   const mark = async (id: string, read: boolean) => {
-    await call('PUT', `/inbox/${id}`, { read });
+    await call('PUT /inbox/{notice}', { notice: id, read });
     router.refresh();
   };
   return (

@@ -46,7 +46,7 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
               <button
                 key={person.id}
                 className={classes.person}
-                onClick={() => void attempt(call('POST', '/session/demo', { person: person.id }))}
+                onClick={() => void attempt(call('POST /session/demo', { person: person.id }))}
               >
                 <strong>{person.name}</strong>
                 <span>{person.about}</span>
@@ -59,7 +59,7 @@ export function SignIn({ welcome }: { welcome: Welcome }) {
         <Title order={2} size={16} id="own-account" mt="xl" mb={8}>
           {welcome.demo ? 'Or with email and password' : 'Sign in'}
         </Title>
-        <form onSubmit={form.onSubmit((values) => attempt(call('POST', '/session', values)))}>
+        <form onSubmit={form.onSubmit((values) => attempt(call('POST /session', values)))}>
           <Stack gap="sm" maw={340}>
             <TextInput
               label="Email"
@@ -109,7 +109,7 @@ export function SetUp() {
       )}
       <form
         onSubmit={form.onSubmit((values) =>
-          call('POST', '/workspace', values).then(
+          call('POST /workspace', values).then(
             () => enter(),
             (error: Error) => setProblem(error.message),
           ),

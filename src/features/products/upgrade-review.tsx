@@ -42,7 +42,8 @@ export function UpgradeReview({ library, version }: { library: string; version: 
   const take = async () => {
     setBusy(true);
     try {
-      await call('POST', `/products/${product.slug}/pins`, {
+      await call('POST /products/{slug}/pins', {
+        slug: product.slug,
         library,
         version,
         id: `change_${crypto.randomUUID()}`,

@@ -4,11 +4,11 @@ import { listed } from '@/core/base/words';
 import { Alert, Button, Checkbox, Group, SegmentedControl, Text, Textarea } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { contextText } from '@/core/tokens/system';
 import type { LedgerView } from '@/editing/releases/queries/ledger';
 import { useDocument, useDocumentQuery } from '@/features/session/document';
-import { call } from '@/features/session/call';
+import { call, useCall } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { Prose } from '@/ui/markdown';
@@ -53,7 +53,8 @@ function Ledger() {
     setBusy(true);
     setProblem('');
     try {
-      const made = await call<{ version: string }>('POST', `/libraries/${library.slug}/releases`, {
+      const made = await call('POST /libraries/{slug}/releases', {
+        slug: library.slug,
         sequence: view.sequence,
         version: view.version,
         leftOut: out,
@@ -272,22 +273,12 @@ function Value({ text }: { text: string | null }) {
   );
 }
 
-interface PastRelease {
-  version: string;
-  at: string;
-  author: string;
-  notes: string;
-}
-
 function Past() {
   const library = useLibrary();
-  const [releases, setReleases] = useState<PastRelease[] | null>(null);
-  useEffect(() => {
-    void call<{ releases: PastRelease[] }>('GET', `/libraries/${library.slug}/releases`).then((answer) =>
-      setReleases(answer.releases),
-    );
-  }, [library.slug, library.last]);
-  if (!releases) return null;
+  const { data, error } = useCall('GET /libraries/{slug}/releases', { slug: library.slug }, library.last);
+  if (error) return <Alert color="red">{error.message}</Alert>;
+  if (!data) return null;
+  const { releases } = data;
   if (releases.length === 0) return <Text c="dimmed">No releases yet.</Text>;
   return (
     <div className={classes.past}>

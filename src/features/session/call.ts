@@ -1,3 +1,6 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import type { AnswerOf, Endpoint, IdOf, InputOf } from '@/api/operations';
+import { requestOf } from '@/api/request';
 import { ExpectedError } from '@/core/base/errors';
 
 /** What the server says where it refuses (RFC 9457). */
@@ -37,18 +40,22 @@ async function answerOf<T>(request: Promise<Response>): Promise<T> {
 }
 
 /** Calls an operation of the API. @throws CallRefused */
-export const call = <T = unknown>(
-  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
-  path: string,
-  body?: unknown,
-): Promise<T> =>
-  answerOf(
-    fetch(`/api/v1${path}`, {
-      method,
-      headers: { 'content-type': 'application/json' },
-      ...(body !== undefined && { body: JSON.stringify(body) }),
-    }),
-  );
+export async function call<E extends Endpoint>(
+  endpoint: E,
+  input: InputOf<IdOf<E>>,
+): Promise<AnswerOf<IdOf<E>>> {
+  const { address, init } = requestOf(endpoint, input);
+  return answerOf(fetch(address, init));
+}
+
+/** What an operation answers, asked again when what is asked changes; the last answer is shown meanwhile. */
+export function useCall<E extends Endpoint>(endpoint: E, input: InputOf<IdOf<E>>, stamp?: unknown) {
+  return useQuery({
+    queryKey: [endpoint, input, stamp],
+    queryFn: () => call(endpoint, input),
+    placeholderData: keepPreviousData,
+  });
+}
 
 /** Sends a file's bytes. @throws CallRefused */
 export const upload = <T = unknown>(path: string, body: Blob): Promise<T> =>

@@ -1,6 +1,7 @@
 'use client';
 
-import { createContext, useContext, type ReactNode } from 'react';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { createContext, useContext, useState, type ReactNode } from 'react';
 import type { DocumentEntry, Me } from '@/ui/frame/types';
 
 const Context = createContext<{ me: Me; documents: DocumentEntry[] } | null>(null);
@@ -15,7 +16,12 @@ export function WorkProvider({
   documents: DocumentEntry[];
   children: ReactNode;
 }) {
-  return <Context.Provider value={{ me, documents }}>{children}</Context.Provider>;
+  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { retry: false } } }));
+  return (
+    <QueryClientProvider client={client}>
+      <Context.Provider value={{ me, documents }}>{children}</Context.Provider>
+    </QueryClientProvider>
+  );
 }
 
 export function useWork() {

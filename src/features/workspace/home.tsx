@@ -93,7 +93,7 @@ function StartLibrary({
       .replace(/^[^a-z]+|-$/g, '');
     const from = libraries.find((entry) => entry.slug === parent);
     try {
-      await call('POST', '/libraries', {
+      await call('POST /libraries', {
         name: name.trim(),
         slug,
         about,

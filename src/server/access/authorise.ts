@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 import { forbidden, notFound, Problem } from '../http/problem';
 
-type Role = 'viewer' | 'contributor' | 'maintainer' | 'owner';
+export type Role = 'viewer' | 'contributor' | 'maintainer' | 'owner';
 const ROLES: readonly Role[] = ['viewer', 'contributor', 'maintainer', 'owner'];
 
 /** Who acts: nobody yet, or a person. */

@@ -7,7 +7,7 @@ import { DrawingProblem, cleanSvg } from '@/core/base/svg/svg';
 import { looksLikeSvg, pictureMediaType } from '@/core/assets/media';
 import { roleOf, type DocumentRow } from '../access/authorise';
 import { badRequest, notFound } from '../http/problem';
-import type { UseCase } from '../use-case';
+import { useCase } from '../use-case';
 
 interface Upload {
   name?: string;
@@ -56,15 +56,14 @@ const factsOf = (file: { font: FontFacts | null; svg?: string }): string =>
   JSON.stringify(file.svg === undefined ? file.font : { svg: file.svg });
 
 /** Stores a file for a document's assets, read and known by its hash. It shows nowhere until an asset names it. */
-const storeFile: UseCase<{ slug: string } & Upload> = {
-  id: 'files.store',
+const storeFile = useCase('files.store', {
   needs: 'maintainer',
   kind: 'library',
   document: (input) => input.slug,
   async run({ trx }, input, row) {
     return keepFile(trx, row.id, input);
   },
-};
+});
 
 interface KeptFile extends Omit<Read, 'bytes'> {
   file: string;
@@ -85,8 +84,7 @@ export async function keepFile(trx: Knex, documentId: string, upload: Upload): P
 }
 
 /** The bytes of a file, to whoever may see a document that brought it. */
-const readFile: UseCase<{ hash: string }> = {
-  id: 'files.read',
+const readFile = useCase('files.read', {
   needs: 'signed-in',
   async run({ trx, actor }, { hash }) {
     const holders: DocumentRow[] = await trx('documents')
@@ -100,7 +98,7 @@ const readFile: UseCase<{ hash: string }> = {
     }
     throw notFound('such file');
   },
-};
+});
 
 /**
  * Holds the files an item names against what was stored for its document: a client may choose among them, and cannot

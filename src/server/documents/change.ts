@@ -6,7 +6,7 @@ import { schemaProblems } from '@/core/kinds/registry';
 import type { DocumentRow } from '../access/authorise';
 import { checkFiles } from '../assets/files';
 import { badRequest, Problem } from '../http/problem';
-import { personIn, type UseCase, type Work } from '../use-case';
+import { personIn, useCase, type Work } from '../use-case';
 import { announce } from './events';
 import { draftOf, loadDocument, readLog, storeChange, type DraftRow } from './store';
 
@@ -67,16 +67,14 @@ async function refusal(trx: Knex, draft: DraftRow, clashes: Clash[]): Promise<Pr
   );
 }
 
-const changeDocument: UseCase<{ slug: string; id: string; label: string; edits: Edit[] }> = {
-  id: 'documents.change',
+const changeDocument = useCase('documents.change', {
   needs: 'maintainer',
   document: (input) => input.slug,
   run: (work, input, row) => change(work, row, input),
-};
+});
 
 /** Takes back one's own last change, or puts back what was taken back. What has moved on is refused, or left out. */
-const undo: UseCase<{ slug: string; id: string; redo?: boolean; partly?: boolean }> = {
-  id: 'documents.undo',
+const undo = useCase('documents.undo', {
   needs: 'maintainer',
   document: (input) => input.slug,
   async run(work, input, row) {
@@ -99,10 +97,9 @@ const undo: UseCase<{ slug: string; id: string; redo?: boolean; partly?: boolean
     const label = input.redo ? `Redo: ${target.label.replace(/^Undo: /, '')}` : `Undo: ${target.label}`;
     return change(work, row, { id: input.id, label, edits, undoes: target.id });
   },
-};
+});
 
-const history: UseCase<{ slug: string; since?: number }> = {
-  id: 'documents.history',
+const history = useCase('documents.history', {
   needs: 'viewer',
   document: (input) => input.slug,
   async run(work, input, row) {
@@ -112,6 +109,6 @@ const history: UseCase<{ slug: string; since?: number }> = {
       changeSets: await readLog(work.trx, draft.id, { since: input.since }),
     };
   },
-};
+});
 
 export const changeUseCases = [changeDocument, undo, history];

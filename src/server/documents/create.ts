@@ -1,4 +1,4 @@
-import { readFiles, type SentFile } from '../intake/read-files';
+import { readFiles } from '../intake/read-files';
 import { addItem, type Edit } from '@/core/document/edits';
 import { itemsOf, type Item } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
@@ -7,7 +7,7 @@ import { readScreen } from '@/core/products/screen-file';
 import { ancestorsOf, releaseItems, releasesOf } from '../releases/store';
 import type { DocumentRow } from '../access/authorise';
 import { badRequest, notFound } from '../http/problem';
-import { personIn, type UseCase, type Work } from '../use-case';
+import { personIn, useCase, type Work } from '../use-case';
 import { change } from './change';
 import { draftOf, loadDocument } from './store';
 
@@ -32,7 +32,9 @@ async function createDocument(
         : 'You maintain no team yet: ask an owner to make you a maintainer.',
     );
   if (await trx('documents').where({ slug: input.slug }).first())
-    throw badRequest(`There is already a token or group at ${input.slug}. Choose another name.`);
+    throw badRequest(
+      `The address “${input.slug}” is taken by another library or product. Choose another name.`,
+    );
   const row: DocumentRow = {
     id: work.newId(kind),
     kind,
@@ -49,15 +51,7 @@ async function createDocument(
   return row;
 }
 
-const createLibrary: UseCase<{
-  name: string;
-  slug: string;
-  team?: string;
-  about?: string;
-  visibility?: string;
-  parent?: { slug: string; version: string };
-}> = {
-  id: 'libraries.create',
+const createLibrary = useCase('libraries.create', {
   needs: 'signed-in',
   async run(work, input) {
     const row = await createDocument(work, 'library', input);
@@ -81,17 +75,9 @@ const createLibrary: UseCase<{
     }
     return { slug: row.slug };
   },
-};
+});
 
-const createProduct: UseCase<{
-  name: string;
-  slug: string;
-  team?: string;
-  about?: string;
-  library: string;
-  version?: string;
-}> = {
-  id: 'products.create',
+const createProduct = useCase('products.create', {
   needs: 'signed-in',
   async run(work, input) {
     const library = await work.trx('documents').where({ slug: input.library, kind: 'library' }).first();
@@ -114,14 +100,13 @@ const createProduct: UseCase<{
     });
     return { slug: row.slug };
   },
-};
+});
 
 /**
  * Brings files into a library as one change set: token files and resolvers, components (`*.component.json` with their
  * template `*.html` beside them) and guides (`*.guide.md`). With an error in a file nothing is changed.
  */
-const importFiles: UseCase<{ slug: string; files: SentFile[]; tryOnly?: boolean }> = {
-  id: 'libraries.import',
+const importFiles = useCase('libraries.import', {
   needs: 'maintainer',
   kind: 'library',
   document: (input) => input.slug,
@@ -153,11 +138,10 @@ const importFiles: UseCase<{ slug: string; files: SentFile[]; tryOnly?: boolean 
     }
     return { counts, findings, changed: input.tryOnly ? 0 : edits.length };
   },
-};
+});
 
 /** Brings screens (`*.html`) into a product; their elements are placements of components it has taken. */
-const importScreens: UseCase<{ slug: string; files: SentFile[] }> = {
-  id: 'products.import',
+const importScreens = useCase('products.import', {
   needs: 'maintainer',
   kind: 'product',
   document: (input) => input.slug,
@@ -204,6 +188,6 @@ const importScreens: UseCase<{ slug: string; files: SentFile[] }> = {
     });
     return { findings, changed: edits.length };
   },
-};
+});
 
 export const createUseCases = [createLibrary, createProduct, importFiles, importScreens];

@@ -3,14 +3,13 @@ import { itemsOf, type Item, type Items } from '@/core/document/item';
 import { compareVersions } from '@/core/releases/version';
 import { roleOf, type DocumentRow } from '../access/authorise';
 import { ancestorsOf, releaseItems, releasesOf } from '../releases/store';
-import type { UseCase, Work } from '../use-case';
+import { useCase, type Work } from '../use-case';
 import { draftOf, loadDocument, readLog } from './store';
 
 const list = (items: Items): Item[] => [...items.values()];
 
 /** Everything a tab needs to open a library's draft: items, what it inherits, its last release, and who uses it. */
-const openLibrary: UseCase<{ slug: string }> = {
-  id: 'libraries.open',
+const openLibrary = useCase('libraries.open', {
   needs: 'viewer',
   kind: 'library',
   document: (input) => input.slug,
@@ -42,11 +41,10 @@ const openLibrary: UseCase<{ slug: string }> = {
       people: await people(trx),
     };
   },
-};
+});
 
 /** Everything a tab needs to open a product: its items, and of each library it has taken the pinned and the newer releases. */
-const openProduct: UseCase<{ slug: string }> = {
-  id: 'products.open',
+const openProduct = useCase('products.open', {
   needs: 'viewer',
   kind: 'product',
   document: (input) => input.slug,
@@ -87,7 +85,7 @@ const openProduct: UseCase<{ slug: string }> = {
       people: await people(trx),
     };
   },
-};
+});
 
 async function heading(work: Work, row: DocumentRow) {
   const team = await work.trx('teams').where({ id: row.team_id }).first();
@@ -100,7 +98,8 @@ async function heading(work: Work, row: DocumentRow) {
       about: row.about,
       team: team.name as string,
     },
-    role: await roleOf(work.trx, work.actor, row),
+    // Whoever opens it was let in as somebody.
+    role: (await roleOf(work.trx, work.actor, row))!,
   };
 }
 
@@ -130,8 +129,7 @@ async function productsUsing(work: Work, libraryId: string) {
   return found;
 }
 
-const listDocuments: UseCase<object> = {
-  id: 'documents.list',
+const listDocuments = useCase('documents.list', {
   needs: 'signed-in',
   async run(work) {
     const documents = [];
@@ -157,6 +155,6 @@ const listDocuments: UseCase<object> = {
     }
     return { documents };
   },
-};
+});
 
 export const openUseCases = [openLibrary, openProduct, listDocuments];

@@ -1,11 +1,11 @@
 import { Refusal } from '@/core/base/errors';
 import { effectiveLibrary } from '@/core/library/effective';
-import { transferOf, type Transfer, type TransferRequest } from '@/core/library/transfer';
+import { transferOf, type Transfer } from '@/core/library/transfer';
 import { ordered } from '@/core/document/item';
 import { ancestorsOf } from '../releases/store';
 import { authorise, type DocumentRow } from '../access/authorise';
 import { badRequest } from '../http/problem';
-import type { UseCase, Work } from '../use-case';
+import { useCase, type Work } from '../use-case';
 import { change } from './change';
 import { draftOf, loadDocument } from './store';
 
@@ -16,8 +16,7 @@ async function libraryOf(work: Work, row: DocumentRow) {
 }
 
 /** Moves or copies components to another library, in one step for both; `tryOnly` tells what would come along. */
-const transfer: UseCase<{ slug: string; to: string; tryOnly?: boolean } & TransferRequest> = {
-  id: 'libraries.transfer',
+const transfer = useCase('libraries.transfer', {
   needs: 'maintainer',
   kind: 'library',
   document: (input) => input.slug,
@@ -58,6 +57,6 @@ const transfer: UseCase<{ slug: string; to: string; tryOnly?: boolean } & Transf
       });
     return { brought, mapped };
   },
-};
+});
 
 export const transferUseCases = [transfer];

@@ -1,23 +1,15 @@
 import { dtcgFiles } from '@/core/tokens/dtcg-files';
 import type { Items } from '@/core/document/item';
 import { OUTPUTS } from '@/core/outputs/registry';
-import { defaultContext, type Context } from '@/core/tokens/system';
+import { defaultContext } from '@/core/tokens/system';
 import { draftOf, loadDocument } from '../documents/store';
 import { badRequest, notFound } from '../http/problem';
 import { stateOf } from '../releases/publish';
 import { ancestorsOf, releaseItems } from '../releases/store';
-import type { UseCase } from '../use-case';
+import { useCase } from '../use-case';
 
 /** Writes a library's tokens in one form, from a release or from the draft. */
-const write: UseCase<{
-  slug: string;
-  format: string;
-  version?: string;
-  context?: Context;
-  prefix?: string;
-  ids?: boolean;
-}> = {
-  id: 'outputs.write',
+const write = useCase('outputs.write', {
   needs: 'viewer',
   kind: 'library',
   document: (input) => input.slug,
@@ -53,6 +45,6 @@ const write: UseCase<{
       authored: () => dtcgFiles(effective, resolution, { ids: input.ids }),
     });
   },
-};
+});
 
 export const outputUseCases = [write];

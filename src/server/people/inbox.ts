@@ -1,7 +1,16 @@
-import { personIn, type UseCase } from '../use-case';
+import { personIn, useCase } from '../use-case';
 
-const list: UseCase<object> = {
-  id: 'inbox.list',
+interface NoticeRow {
+  id: string;
+  kind: string;
+  title: string;
+  body: string;
+  href: string;
+  at: string;
+  read_at: string | null;
+}
+
+const list = useCase('inbox.list', {
   needs: 'signed-in',
   async run(work) {
     const rows = await work
@@ -10,7 +19,7 @@ const list: UseCase<object> = {
       .orderBy('at', 'desc')
       .limit(200);
     return {
-      notices: rows.map((row: Record<string, string | null>) => ({
+      notices: rows.map((row: NoticeRow) => ({
         id: row.id,
         kind: row.kind,
         title: row.title,
@@ -21,10 +30,9 @@ const list: UseCase<object> = {
       })),
     };
   },
-};
+});
 
-const read: UseCase<{ notice: string; read: boolean }> = {
-  id: 'inbox.read',
+const read = useCase('inbox.read', {
   needs: 'signed-in',
   async run(work, input) {
     await work
@@ -33,6 +41,6 @@ const read: UseCase<{ notice: string; read: boolean }> = {
       .update({ read_at: input.read ? work.now() : null });
     return {};
   },
-};
+});
 
 export const inboxUseCases = [list, read];

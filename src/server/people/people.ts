@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 import { badRequest, Problem } from '../http/problem';
 import { previewWidths } from '../workspace/settings';
-import { personIn, type UseCase, type Work } from '../use-case';
+import { personIn, useCase, type Work } from '../use-case';
 import { hashPassword, passwordMatches } from './passwords';
 
 const DAYS_SIGNED_IN = 30;
@@ -18,8 +18,7 @@ async function isDemo(trx: Knex): Promise<boolean> {
   return (await trx('workspace').where({ key: 'demo' }).first()) !== undefined;
 }
 
-const welcome: UseCase<object> = {
-  id: 'people.welcome',
+const welcome = useCase('people.welcome', {
   needs: 'nobody',
   async run({ trx }) {
     const name = await trx('workspace').where({ key: 'name' }).first();
@@ -28,10 +27,9 @@ const welcome: UseCase<object> = {
     const [{ count }] = (await trx('people').count({ count: '*' })) as [{ count: number }];
     return { workspace: (name?.value as string) ?? 'Seedplan', demo, empty: count === 0, people };
   },
-};
+});
 
-const setUp: UseCase<{ workspace: string; name: string; email: string; password: string; team: string }> = {
-  id: 'workspace.setUp',
+const setUp = useCase('workspace.setUp', {
   needs: 'nobody',
   async run(work, input) {
     const { trx } = work;
@@ -52,10 +50,9 @@ const setUp: UseCase<{ workspace: string; name: string; email: string; password:
     await trx('memberships').insert({ person_id: id, team_id: team, role: 'owner' });
     return { session: await openSession(work, id) };
   },
-};
+});
 
-const signIn: UseCase<{ email: string; password: string }> = {
-  id: 'people.signIn',
+const signIn = useCase('people.signIn', {
   needs: 'nobody',
   async run(work, input) {
     const person = await work.trx('people').where({ email: input.email.trim().toLowerCase() }).first();
@@ -66,10 +63,9 @@ const signIn: UseCase<{ email: string; password: string }> = {
     }
     return { session: await openSession(work, person.id) };
   },
-};
+});
 
-const signInDemo: UseCase<{ person: string }> = {
-  id: 'people.signInDemo',
+const signInDemo = useCase('people.signInDemo', {
   needs: 'nobody',
   async run(work, input) {
     if (!(await isDemo(work.trx)))
@@ -78,10 +74,9 @@ const signInDemo: UseCase<{ person: string }> = {
     if (!person) throw badRequest('There is no such person.');
     return { session: await openSession(work, person.id) };
   },
-};
+});
 
-const signOut: UseCase<{ session: string }> = {
-  id: 'people.signOut',
+const signOut = useCase('people.signOut', {
   needs: 'signed-in',
   async run(work, input) {
     await work
@@ -90,10 +85,9 @@ const signOut: UseCase<{ session: string }> = {
       .delete();
     return {};
   },
-};
+});
 
-const me: UseCase<object> = {
-  id: 'people.me',
+const me = useCase('people.me', {
   needs: 'signed-in',
   async run(work) {
     const person = await work
@@ -122,17 +116,10 @@ const me: UseCase<object> = {
       workspace: { widths: await previewWidths(work.trx) },
     };
   },
-};
+});
 
 /** Adds a person to the workspace and to a team. */
-const addPerson: UseCase<{
-  name: string;
-  email: string;
-  password: string;
-  about?: string;
-  memberships: { team: string; role: string }[];
-}> = {
-  id: 'people.add',
+const addPerson = useCase('people.add', {
   needs: 'administrator',
   async run(work, input) {
     const { trx } = work;
@@ -156,6 +143,6 @@ const addPerson: UseCase<{
     }
     return { id };
   },
-};
+});
 
 export const peopleUseCases = [welcome, setUp, signIn, signInDemo, signOut, me, addPerson];

@@ -5,11 +5,10 @@ import { change } from '../documents/change';
 import { draftOf, loadDocument } from '../documents/store';
 import { announceSurroundings } from '../documents/events';
 import { badRequest, notFound } from '../http/problem';
-import { personIn, type UseCase } from '../use-case';
+import { personIn, useCase } from '../use-case';
 
 /** Takes another release of a library a product has pinned: one change set, to be undone like any other. */
-const take: UseCase<{ slug: string; library: string; version: string; id: string }> = {
-  id: 'products.take',
+const take = useCase('products.take', {
   needs: 'maintainer',
   kind: 'product',
   document: (input) => input.slug,
@@ -43,6 +42,6 @@ const take: UseCase<{ slug: string; library: string; version: string; id: string
     work.afterCommit(() => announceSurroundings(libraryDraft.id));
     return entry;
   },
-};
+});
 
 export const productUseCases = [take];

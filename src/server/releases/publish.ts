@@ -8,7 +8,7 @@ import { Resolution } from '@/core/tokens/resolve';
 import { announceSurroundings } from '../documents/events';
 import { draftOf, loadDocument } from '../documents/store';
 import { badRequest, Problem } from '../http/problem';
-import { personIn, type UseCase } from '../use-case';
+import { personIn, useCase } from '../use-case';
 import { ancestorsOf, releaseItems, releasesOf, storeRelease } from './store';
 
 /** A body of items joined with what it inherits, and resolved. */
@@ -17,19 +17,8 @@ export function stateOf(ancestors: readonly Generation[], items: Items): Library
   return { items: effective.authored, resolution: new Resolution(effective.system) };
 }
 
-interface PublishInput {
-  slug: string;
-  /** The draft's sequence the ledger was read at: if it has moved on, the release is refused. */
-  sequence: number;
-  /** The version the ledger showed. */
-  version: string;
-  leftOut: string[];
-  summary: string;
-}
-
 /** Makes an immutable release of a draft, less what is left out, and tells the teams of products that have it pinned. */
-const publish: UseCase<PublishInput> = {
-  id: 'releases.publish',
+const publish = useCase('releases.publish', {
   needs: 'maintainer',
   kind: 'library',
   document: (input) => input.slug,
@@ -112,10 +101,9 @@ const publish: UseCase<PublishInput> = {
     work.afterCommit(() => announceSurroundings(draft.id));
     return { id, version };
   },
-};
+});
 
-const list: UseCase<{ slug: string }> = {
-  id: 'releases.list',
+const list = useCase('releases.list', {
   needs: 'viewer',
   kind: 'library',
   document: (input) => input.slug,
@@ -137,6 +125,6 @@ const list: UseCase<{ slug: string }> = {
       })),
     };
   },
-};
+});
 
 export const publishUseCases = [publish, list];

@@ -1,15 +1,14 @@
 import type { Knex } from 'knex';
-import { PREVIEW_WIDTHS } from '@/api/workspace';
-import type { UseCase } from '../use-case';
+import { PREVIEW_WIDTHS } from '@/api/limits';
+import { useCase } from '../use-case';
 
 /** The widths specimens are looked at in, narrow ones first. */
-export async function previewWidths(trx: Knex): Promise<readonly number[]> {
+export async function previewWidths(trx: Knex): Promise<number[]> {
   const row = await trx('workspace').where({ key: 'previewWidths' }).first();
-  return row ? (JSON.parse(row.value) as number[]) : PREVIEW_WIDTHS;
+  return row ? (JSON.parse(row.value) as number[]) : [...PREVIEW_WIDTHS];
 }
 
-const setWidths: UseCase<{ widths: number[] }> = {
-  id: 'workspace.setWidths',
+const setWidths = useCase('workspace.setWidths', {
   needs: 'administrator',
   async run({ trx }, input) {
     const widths = [...new Set(input.widths)].sort((a, b) => a - b);
@@ -19,6 +18,6 @@ const setWidths: UseCase<{ widths: number[] }> = {
       .merge();
     return { widths };
   },
-};
+});
 
 export const settingsUseCases = [setWidths];

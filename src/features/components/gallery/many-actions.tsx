@@ -2,11 +2,11 @@
 
 import { counted } from '@/core/base/words';
 import { Autocomplete, Button, Group, Menu, Modal, Select, Stack, Text } from '@mantine/core';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { ComponentsView } from '@/editing/components/queries/gallery';
 import { useDocumentQuery } from '@/features/session/document';
 import { Refused, useStore } from '@/features/session/refused';
-import { call, type CallRefused } from '@/features/session/call';
+import { useCall, call, type CallRefused } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
 
 /** What is done with the components chosen, or with all: put in ranks, tidied, kept in or out, given to another library. */
@@ -160,31 +160,31 @@ function TidyDialog({ close }: { close: () => void }) {
   );
 }
 
-interface Offer {
-  slug: string;
-  name: string;
-}
-
 /** Moves or copies components to another library, with what they need or with what stands there in its place. */
 function GiveDialog({ names, close, done }: { names: string[]; close: () => void; done: () => void }) {
   const library = useLibrary();
-  const [libraries, setLibraries] = useState<Offer[] | null>(null);
+  const documents = useCall('GET /documents', {});
+  const libraries = documents.data?.documents.filter(
+    ({ kind, slug }) => kind === 'library' && slug !== library.slug,
+  );
   const [to, setTo] = useState<string | null>(null);
   const [mode, setMode] = useState<'copy' | 'move'>('copy');
   const [needs, setNeeds] = useState<'bring' | 'map'>('map');
   const [report, setReport] = useState<{ brought: string[]; mapped: string[] } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    call<{ documents: (Offer & { kind: string })[] }>('GET', '/documents').then(
-      ({ documents }) =>
-        setLibraries(documents.filter(({ kind, slug }) => kind === 'library' && slug !== library.slug)),
-      (error: CallRefused) => setProblem(error.message),
-    );
-  }, [library.slug]);
   const send = async (tryOnly: boolean) => {
-    const asked = { names, to, mode, needs, tryOnly };
+    if (to === null) return false;
     try {
-      setReport(await call('POST', `/libraries/${library.slug}/transfer`, asked));
+      setReport(
+        await call('POST /libraries/{slug}/transfer', {
+          slug: library.slug,
+          names,
+          to,
+          mode,
+          needs,
+          tryOnly,
+        }),
+      );
       setProblem(null);
       return true;
     } catch (error) {

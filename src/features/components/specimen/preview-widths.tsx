@@ -3,7 +3,7 @@
 import { Button, Modal, Stack, TagsInput, Text } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { MOST_WIDTHS, NARROWEST, WIDEST } from '@/api/workspace';
+import { MOST_WIDTHS, NARROWEST, WIDEST } from '@/api/limits';
 import { call } from '@/features/session/call';
 import { useWork } from '@/features/session/work';
 
@@ -22,7 +22,7 @@ export function PreviewWidths({ close }: { close: () => void }) {
         onSubmit={async (event) => {
           event.preventDefault();
           try {
-            await call('PUT', '/workspace/widths', { widths: typed.map(Number) });
+            await call('PUT /workspace/widths', { widths: typed.map(Number) });
           } catch (error) {
             setProblem((error as Error).message);
             return;

@@ -1,0 +1,24 @@
+import { Type } from '@sinclair/typebox';
+import { operation } from './operation';
+import { FindingValue, Flag, LongText, Text, exactly, list, optional } from './schemas';
+
+export const OUTPUT_OPERATIONS = [
+  operation({
+    id: 'outputs.write',
+    method: 'POST',
+    path: '/libraries/{slug}/outputs',
+    summary: 'Export tokens in one format',
+    body: exactly({
+      format: Text,
+      /** A release, or `draft`. */
+      version: optional(Text),
+      context: optional(Type.Record(Type.String(), Type.String())),
+      prefix: optional(Type.String({ pattern: '^[a-z][a-z0-9-]{0,30}$' })),
+      ids: optional(Flag),
+    }),
+    answer: exactly({
+      files: list(exactly({ name: Type.String({ minLength: 1, maxLength: 300 }), text: LongText })),
+      findings: list(FindingValue),
+    }),
+  }),
+] as const;

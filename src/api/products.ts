@@ -1,0 +1,62 @@
+import { operation } from './operation';
+import {
+  FreshId,
+  Generation,
+  ItemValue,
+  LoggedChange,
+  LongText,
+  Name,
+  Slug,
+  Text,
+  Version,
+  exactly,
+  list,
+  openedDocument,
+  optional,
+} from './schemas';
+
+const PinnedRelease = exactly({
+  version: Version,
+  at: Text,
+  notes: LongText,
+  items: list(ItemValue),
+  ancestors: list(Generation),
+});
+
+export const PRODUCTS = [
+  operation({
+    id: 'products.create',
+    method: 'POST',
+    path: '/products',
+    summary: 'Create a product with its first pin',
+    body: exactly({
+      name: Name,
+      slug: Slug,
+      team: optional(Text),
+      about: optional(Text),
+      library: Slug,
+      version: optional(Version),
+    }),
+    answer: exactly({ slug: Slug }),
+  }),
+  operation({
+    id: 'products.open',
+    method: 'GET',
+    path: '/products/{slug}',
+    summary: 'A product, with the releases it is pinned to and newer ones',
+    answer: exactly({
+      ...openedDocument,
+      libraries: list(
+        exactly({ id: Text, slug: Text, name: Text, pinned: PinnedRelease, newer: list(PinnedRelease) }),
+      ),
+    }),
+  }),
+  operation({
+    id: 'products.take',
+    method: 'POST',
+    path: '/products/{slug}/pins',
+    summary: 'Upgrade to another release of a library',
+    body: exactly({ library: Slug, version: Version, id: FreshId }),
+    answer: LoggedChange,
+  }),
+] as const;
