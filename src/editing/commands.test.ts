@@ -391,7 +391,7 @@ describe('mends', () => {
     expect(findings(accepted, { code: '', level: '', find: '' }).accepted).toEqual([
       { code: finding.code, path: finding.path, reason: 'Drawn by hand', own: true },
     ]);
-    expect(done(accepted, LIBRARY_COMMANDS.unaccept(accepted, { keys }, newId)).findings().length).toBe(
+    expect(done(accepted, LIBRARY_COMMANDS.withdrawAcceptance(accepted, { keys }, newId)).findings().length).toBe(
       library.findings().length,
     );
     expect(refused(LIBRARY_COMMANDS.acceptFindings(library, { keys, reason: ' ' }, newId))).toBe(

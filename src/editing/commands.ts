@@ -41,7 +41,9 @@ import { putStyleSheets, removeStyleSheet } from './components/commands/style-sh
 import { addBlock, addGuide, moveBlock, removeBlock, setBlockText } from './guides/commands/guides';
 import { setExtra } from './tokens/commands/extras';
 import { removeProp, removeRule, setProp, setRule, startComponent } from './components/commands/making';
-import { acceptFindings, applyFixes, unaccept } from './findings/commands/fixes';
+import { acceptFindings } from './findings/commands/accept-findings';
+import { applyFixes } from './findings/commands/apply-fixes';
+import { withdrawAcceptance } from './findings/commands/withdraw-acceptance';
 import { pair, unpair } from './foundations/commands/pairings';
 import { setPlacementProp } from './products/commands/products';
 import { applyRecipe, forgetRecipe } from './foundations/commands/recipes';
@@ -86,7 +88,7 @@ export const LIBRARY_COMMANDS = {
   replaceWeight,
   applyFixes,
   acceptFindings,
-  unaccept,
+  withdrawAcceptance,
   pair,
   unpair,
   applyRecipe,

@@ -2,7 +2,7 @@ import { differenceCiede2000, parse } from 'culori';
 import fc from 'fast-check';
 import { hex as wcagHex } from 'wcag-contrast';
 import { hexOf } from '@/core/base/color/color';
-import { rgbOfToken } from '@/core/tokens/checks/contrast';
+import { rgbOfToken } from '@/core/tokens/pairing-ratios';
 import { itemsOf } from '@/core/document/item';
 import { cssLine } from '@/core/tokens/css-text';
 import { tierOf } from '@/core/tokens/tier';

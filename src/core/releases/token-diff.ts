@@ -1,6 +1,6 @@
 import { colorOf } from '../base/color/color';
 import { colorDifference } from '../base/color/difference';
-import { pairingRatios } from '../tokens/checks/contrast';
+import { pairingRatios } from '../tokens/pairing-ratios';
 import type { Pairing } from '../tokens/pairings';
 import { isObject, sameJson, type Json } from '../base/json/json';
 import { writeJson } from '../base/json/write';

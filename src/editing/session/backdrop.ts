@@ -1,4 +1,4 @@
-import { rgbOfToken } from '@/core/tokens/checks/contrast';
+import { rgbOfToken } from '@/core/tokens/pairing-ratios';
 import { parseColor, rgbOf, type Rgb } from '@/core/base/color/color';
 import { cssLine } from '@/core/tokens/css-text';
 import type { Resolution } from '@/core/tokens/resolve';

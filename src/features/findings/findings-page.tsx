@@ -207,7 +207,7 @@ export function FindingsPage() {
                         size="compact-xs"
                         variant="default"
                         onClick={() =>
-                          void store('unaccept', { keys: [{ code: one.code, path: one.path }] }).then(
+                          void store('withdrawAcceptance', { keys: [{ code: one.code, path: one.path }] }).then(
                             notifyError,
                           )
                         }

@@ -3,6 +3,7 @@ import type { ComponentDefinition } from '../definition';
 import type { Items } from '../../document/item';
 import type { Resolution } from '../../tokens/resolve';
 import type { Bindings } from '../bindings';
+import type { FixGround, FixOf } from '../../tokens/checks/check';
 import type { MatrixSummary } from '../matrix-summary';
 
 export interface ComponentCheckInput {
@@ -23,6 +24,13 @@ export interface ComponentCheck {
   /** The codes of what it finds, each with its heading. */
   titles: Readonly<Record<string, string>>;
   run(input: ComponentCheckInput): Finding[];
+  /** What would fix its findings at one click, by code. */
+  fixes?: Readonly<Record<string, FixOf<ComponentFixGround>>>;
+}
+
+/** As tokens are fixed, and the components that can be changed. */
+export interface ComponentFixGround extends FixGround {
+  ownComponent(name: string): ComponentDefinition | undefined;
 }
 
 /** What is said of a place in a component: `button: color of label when tone is danger`. */

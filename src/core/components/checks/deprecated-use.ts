@@ -4,6 +4,8 @@ import { deprecationOf as tokenDeprecation } from '../../tokens/tier';
 import { named } from '../compose';
 import { conditionsText } from '../condition';
 import { pathOf } from '../../tokens/token-tree';
+import { replacementOf } from '../../tokens/checks/fixes';
+import { bindToken } from './bind-token';
 import { placeText, type ComponentCheck } from './check';
 
 /** What is deprecated and still used: components that stand in its slots, and tokens its own rules are bound to. */
@@ -53,5 +55,13 @@ export const deprecatedUse: ComponentCheck = {
           }),
     );
     return [...pieces, ...bindings];
+  },
+  fixes: {
+    /** Binds what its deprecation names in place of a deprecated token. */
+    'deprecated-binding': (ground, finding) => {
+      const [old] = finding.related ?? [];
+      const next = old === undefined ? undefined : replacementOf(ground, old);
+      return next === undefined ? undefined : bindToken(ground, { ...finding, related: [next] });
+    },
   },
 };

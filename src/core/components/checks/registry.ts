@@ -1,5 +1,6 @@
 import { worstFirst, type Finding } from '../../findings/finding';
-import type { ComponentCheck, ComponentCheckInput } from './check';
+import type { FixOf } from '../../tokens/checks/check';
+import type { ComponentCheck, ComponentCheckInput, ComponentFixGround } from './check';
 import { codeDrift } from './code-drift';
 import { combinationContrast } from './combination-contrast';
 import { defaultMissing } from './default-missing';
@@ -27,6 +28,10 @@ export const COMPONENT_CHECKS: readonly ComponentCheck[] = [
   rawValue,
   codeDrift,
 ];
+
+export const COMPONENT_FIXES: ReadonlyMap<string, FixOf<ComponentFixGround>> = new Map(
+  COMPONENT_CHECKS.flatMap(({ fixes }) => Object.entries(fixes ?? {})),
+);
 
 /** All there is to say of one component, worst first. */
 export const checkComponent = (input: ComponentCheckInput): Finding[] =>

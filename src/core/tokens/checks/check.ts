@@ -2,6 +2,9 @@ import type { Pairing } from '../pairings';
 import type { KnownFamily } from '../../base/fonts/font';
 import type { Resolution } from '../resolve';
 import type { Finding } from '../../findings/finding';
+import type { Fix } from '../../findings/fix';
+import type { TokenItem } from '../items';
+import type { LibraryTree } from '../token-tree';
 
 export interface CheckInput {
   resolution: Resolution;
@@ -18,4 +21,22 @@ export interface Check {
   /** What it finds, as a heading. */
   title: string;
   run(input: CheckInput): Finding[];
+  /** What would fix one of its findings at one click; undefined where it takes a person. */
+  fix?: FixOf;
 }
+
+/** An open library, as far as a fix asks it. */
+export interface FixGround {
+  resolution: Resolution;
+  pairings: readonly Pairing[];
+  fonts: ReadonlyMap<string, KnownFamily>;
+  tree: LibraryTree;
+  /** The token at a path, inherited ones too. */
+  token(path: string | undefined): TokenItem | undefined;
+  /** The token at a path where it is the library's own, and so can be changed. */
+  ownToken(path: string | undefined): TokenItem | undefined;
+}
+export type FixOf<Ground extends FixGround = FixGround> = (
+  ground: Ground,
+  finding: Finding,
+) => Fix | undefined;

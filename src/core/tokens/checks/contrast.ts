@@ -1,25 +1,10 @@
-import { colorOf, rgbOf, type Rgb } from '../../base/color/color';
-import { contrastRatio, ratioText } from '../../base/color/contrast';
-import type { Resolution } from '../resolve';
-import { contextText, type Context } from '../system';
+import { bestSolutions } from '../solutions';
+import { readTyped } from '../typed-value';
+import { ratioText } from '../../base/color/contrast';
+import { pairingRatios } from '../pairing-ratios';
+import { contextText } from '../system';
 import type { Check } from './check';
-import type { Pairing } from '../pairings';
 import type { Finding } from '../../findings/finding';
-
-export function rgbOfToken(resolution: Resolution, path: string, context: Context | number): Rgb | undefined {
-  const resolved = resolution.value(path, context);
-  const color = resolved?.type === 'color' ? colorOf(resolved.value) : undefined;
-  return color && rgbOf(color);
-}
-
-/** A pairing's ratio under every combination, in the resolution's order; undefined where either side has no colour. */
-export function pairingRatios(resolution: Resolution, pairing: Pairing): (number | undefined)[] {
-  return resolution.contexts.map((_, context) => {
-    const text = rgbOfToken(resolution, pairing.text, context);
-    const surface = rgbOfToken(resolution, pairing.surface, context);
-    return text && surface && contrastRatio(text, surface);
-  });
-}
 
 export const contrast: Check = {
   code: 'contrast',
@@ -57,5 +42,28 @@ export const contrast: Check = {
       });
     }
     return findings;
+  },
+  /** The nearest step of the ramp that passes everywhere the declaration shows; else the nearest colour of its hue. */
+  fix(ground, { path, context }) {
+    if (path === undefined) return undefined;
+    const solutions = bestSolutions(ground, path, context ?? ground.resolution.contexts[0]!);
+    const { when } = solutions;
+    const solution = [solutions.step, solutions.raw]
+      .filter((one) => one !== undefined)
+      .sort((a, b) => a.difference - b.difference || (a.token ? -1 : 1))[0];
+    // A step of the library stays in the system; only one far away is worse than a value of its own.
+    const best =
+      solutions.step && solution && solutions.step.difference <= solution.difference + 12
+        ? solutions.step
+        : solution;
+    const typed = best && readTyped(best.token ? `{${best.token}}` : best.css, 'color');
+    if (!typed || 'problem' in typed) return undefined;
+    const under = Object.keys(when).length > 0 ? ` under ${Object.values(when).join(' and ')}` : '';
+    return {
+      label: `${path} becomes ${best.token ?? best.css}${under}`,
+      intent: 'set',
+      path,
+      settings: [{ when, type: 'color', value: typed.value }],
+    };
   },
 };

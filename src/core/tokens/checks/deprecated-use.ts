@@ -1,4 +1,5 @@
 import { deprecationOf } from '../tier';
+import { replacementOf } from './fixes';
 import type { Check } from './check';
 import type { Finding } from '../../findings/finding';
 
@@ -29,5 +30,12 @@ export const deprecatedUse: Check = {
       }
     });
     return findings;
+  },
+  fix(ground, { path, related }) {
+    const from = related?.[0];
+    const to = from === undefined ? undefined : replacementOf(ground, from);
+    if (!ground.ownToken(path) || to === undefined || to === path) return undefined;
+    if (ground.resolution.chain(to, 0).includes(path!)) return undefined;
+    return { label: `${path} refers to ${to}`, intent: 'refer', path: path!, to, from };
   },
 };

@@ -1,4 +1,5 @@
 import { writeJson } from '../../base/json/write';
+import { referToOther } from './fixes';
 import type { Check } from './check';
 import type { Finding } from '../../findings/finding';
 import { literalsOf } from '../literals';
@@ -26,4 +27,5 @@ export const duplicateValue: Check = {
     }
     return findings;
   },
+  fix: referToOther,
 };

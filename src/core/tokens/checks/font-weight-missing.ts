@@ -23,4 +23,20 @@ export const fontWeightMissing: Check = {
       ];
     });
   },
+  /** The closest weight there is a file of, by its token where there is one. */
+  fix({ resolution, fonts, ownToken }, { path }) {
+    const lacking = fontUses(resolution).flatMap((use) => {
+      const known = use.path === path ? fonts.get(familyKey(use.family)) : undefined;
+      return known && use.weight !== undefined && !hasWeight(known, use.weight)
+        ? [{ contexts: use.contexts, weight: closestWeight(known, use.weight) }]
+        : [];
+    });
+    if (!ownToken(path) || lacking.length === 0) return undefined;
+    return {
+      label: `${path} uses weight ${[...new Set(lacking.map(({ weight }) => weight))].join(' and ')}`,
+      intent: 'set',
+      path: path!,
+      settings: lacking.map(({ contexts, weight }) => ({ member: 'fontWeight', contexts, value: weight })),
+    };
+  },
 };

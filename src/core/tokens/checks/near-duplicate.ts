@@ -2,6 +2,7 @@ import { colorOf, type Color } from '../../base/color/color';
 import { ColorIndex } from '../../base/color/nearest';
 import { sameJson } from '../../base/json/json';
 import { pxOf } from '../types/dimension';
+import { referToOther } from './fixes';
 import type { Check } from './check';
 import type { Finding } from '../../findings/finding';
 import { literalsOf, type Literal } from '../literals';
@@ -20,6 +21,7 @@ export const nearDuplicate: Check = {
       ...nearSizes(literals.filter(({ type }) => type === 'dimension')),
     ];
   },
+  fix: referToOther,
 };
 
 function nearColors(literals: Literal[]): Finding[] {

@@ -1,4 +1,7 @@
-import { isObject } from '../../base/json/json';
+import { isObject, jsonObject, type Json } from '../../base/json/json';
+import { cssLine } from '../css-text';
+import { authoredValue } from '../references';
+import { printedObject } from '../token-tree';
 import type { Check } from './check';
 import type { Finding } from '../../findings/finding';
 
@@ -39,4 +42,31 @@ export const offRhythm: Check = {
     }
     return findings;
   },
+  fix({ ownToken, tree }, { path }) {
+    const settings = Object.entries(ownToken(path)?.declarations ?? {}).flatMap(([layer, declaration]) => {
+      const value = onRhythm(authoredValue(printedObject(declaration, tree)) ?? null);
+      return value === undefined ? [] : [{ layer, value }];
+    });
+    const [first] = settings;
+    return (
+      first && {
+        label: `${path} becomes ${cssLine({ type: 'dimension', value: first.value })}`,
+        intent: 'set',
+        path: path!,
+        settings,
+      }
+    );
+  },
 };
+
+/** The nearest multiple of 4 px in the same unit, never 0; undefined where it is one, or no dimension. */
+function onRhythm(value: Json): Json | undefined {
+  if (!isObject(value) || typeof value.get('value') !== 'number') return undefined;
+  const scale = value.get('unit') === 'rem' ? 16 : 1;
+  const px = (value.get('value') as number) * scale;
+  if (px % 4 === 0) return undefined;
+  return jsonObject([
+    ['value', Math.max(4, Math.round(px / 4) * 4) / scale],
+    ['unit', value.get('unit')],
+  ]);
+}

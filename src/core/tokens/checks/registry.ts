@@ -1,4 +1,5 @@
-import type { Check, CheckInput } from './check';
+import { registryOf } from '../../base/registry';
+import type { Check, CheckInput, FixOf } from './check';
 import { contextGap } from './context-gap';
 import { contextMissing } from './context-missing';
 import { contrast } from './contrast';
@@ -7,6 +8,7 @@ import { duplicateValue } from './duplicate-value';
 import { worstFirst, type Finding } from '../../findings/finding';
 import { fontMissing } from './font-missing';
 import { fontWeightMissing } from './font-weight-missing';
+import { legacyValue } from './legacy-value';
 import { layerTie } from './layer-tie';
 import { nearDuplicate } from './near-duplicate';
 import { offRhythm } from './off-rhythm';
@@ -27,6 +29,13 @@ export const CHECKS: readonly Check[] = [
   contextGap,
   unusedPrimitive,
 ];
+
+/** What would fix a finding, by its code: of the checks, and of what is found in reading. */
+export const TOKEN_FIXES: ReadonlyMap<string, FixOf> = new Map(
+  [...registryOf<Omit<Check, 'run'>>([...CHECKS, legacyValue], ({ code }) => code).values()].flatMap(
+    ({ code, fix }): [string, FixOf][] => (fix ? [[code, fix]] : []),
+  ),
+);
 
 /** What resolving found and what every check has to say, worst first. */
 export function runChecks(input: CheckInput): Finding[] {

@@ -1,3 +1,4 @@
+import { cssLine } from '../css-text';
 import { tierOf } from '../tier';
 import type { Check } from './check';
 
@@ -21,4 +22,30 @@ export const tierSkip: Check = {
           fix: 'Refer to a semantic token, or make one for this purpose',
         }));
     }),
+  /** A purpose with the same value everywhere, to stand between a component's token and a primitive. */
+  fix({ resolution, ownToken }, { path, related }) {
+    const from = related?.[0];
+    if (!ownToken(path) || from === undefined) return undefined;
+    const line = (other: string, i: number) => {
+      const value = resolution.value(other, i);
+      return value && cssLine(value);
+    };
+    const to = resolution
+      .referrers(from)
+      .find(
+        (other) =>
+          other !== path &&
+          tierOf(resolution, other) === 'semantic' &&
+          resolution.contexts.every((_, i) => line(other, i) === line(from, i)),
+      );
+    return to === undefined
+      ? undefined
+      : {
+          label: `${path} refers to ${to}, which has the same value`,
+          intent: 'refer',
+          path: path!,
+          to,
+          from,
+        };
+  },
 };

@@ -20,4 +20,6 @@ export const unusedPrimitive: Check = {
         message: `${path} is a primitive that nothing refers to`,
         fix: 'Remove it, or give it a purpose',
       })),
+  fix: ({ ownToken }, { path }) =>
+    ownToken(path) && { label: `${path} is removed`, intent: 'remove', path: path! },
 };

@@ -1,4 +1,5 @@
 import { worstFirst, type Finding } from '@/core/findings/finding';
+import { legacyValue } from '@/core/tokens/checks/legacy-value';
 import { CHECKS } from '@/core/tokens/checks/registry';
 import { COMPONENT_CHECKS } from '@/core/components/checks/registry';
 import { itemsOf } from '@/core/document/item';
@@ -8,7 +9,7 @@ import { cssLine, cssText } from '@/core/tokens/css-text';
 import type { CssText } from '@/core/tokens/types/type';
 import { contextText, type Context } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { FIXES } from '../commands/fixes';
+import { fixOf, isFixable } from '../fix-ground';
 
 /** Headings of what is found, by code: those of the checks, and of what reading and resolving find. */
 const TITLES: ReadonlyMap<string, string> = new Map([
@@ -21,7 +22,7 @@ const TITLES: ReadonlyMap<string, string> = new Map([
   ['unknown-type', 'Unknown type'],
   ['invalid-value', 'Invalid value'],
   ['invalid-name', 'Invalid name'],
-  ['legacy-value', 'Value in an older form'],
+  [legacyValue.code, legacyValue.title],
 ]);
 
 /** A token's value beside a finding, so that one sees what is meant. */
@@ -76,7 +77,7 @@ export function findings(
       fixable: 0,
     };
     known.count++;
-    if (FIXES.has(finding.code)) known.fixable++;
+    if (isFixable(finding.code)) known.fixable++;
     counts.set(finding.code, known);
   }
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
@@ -136,7 +137,7 @@ const rowOf = (library: OpenLibrary, finding: Finding): FindingRow => ({
   path: finding.path ?? '',
   component: finding.component ?? null,
   context: finding.context,
-  fixLabel: library.canEdit ? FIXES.get(finding.code)?.(library, finding)?.words : undefined,
+  fixLabel: library.canEdit ? fixOf(library, finding)?.label : undefined,
 });
 
 /** What there is to say of one component and nobody has accepted; in steps, for it may have many combinations. */

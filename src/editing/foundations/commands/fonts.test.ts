@@ -2,7 +2,7 @@ import { demo, done, newId, opened } from '@/testing/library';
 import { fonts } from '../queries/fonts';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { addFonts, removeFontFile, renameFont, replaceFamily } from './fonts';
-import { applyFixes } from '@/editing/findings/commands/fixes';
+import { applyFixes } from '@/editing/findings/commands/apply-fixes';
 
 describe('fonts', () => {
   const library = opened(demo());

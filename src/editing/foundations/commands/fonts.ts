@@ -1,12 +1,11 @@
 import type { AssetFile, AssetItem } from '@/core/assets/asset';
 import { itemsOf, ordered } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
-import { closestWeight, familyKey, hasWeight, type FontFacts } from '@/core/base/fonts/font';
-import { fontUses, type FontUse } from '@/core/tokens/font-uses';
+import { familyKey, type FontFacts } from '@/core/base/fonts/font';
+import { fontUses } from '@/core/tokens/font-uses';
 import { isObject, type Json, type JsonObject } from '@/core/base/json/json';
 import { cssLine } from '@/core/tokens/css-text';
-import { authoredValue } from '@/core/tokens/references';
-import type { Context } from '@/core/tokens/system';
+import { setTextMemberUnder } from '../text-member';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
@@ -169,63 +168,7 @@ export function replaceWeight(
     (use) => familyKey(use.family) === familyKey(family) && use.weight === from,
   );
   return runCommand(library, newId, `Replace weight ${from} of ${family} with ${to}`, (work) => {
-    for (const use of uses) setWeight(library, work, use, to);
+    for (const { path, contexts } of uses)
+      setTextMemberUnder(library, work, path, { member: 'fontWeight', contexts, value: to });
   });
-}
-
-/** Lets one text style use, where it asks for a weight of which there is no file, the closest there is. */
-export function useClosestWeight(library: OpenLibrary, path: string) {
-  const item = library.own.items.get(library.tree.ids.get(path) ?? '');
-  const known = (family: string) => library.fonts().get(familyKey(family));
-  const lacking = fontUses(library.resolution).filter(
-    (use) =>
-      use.path === path &&
-      use.weight !== undefined &&
-      known(use.family) !== undefined &&
-      !hasWeight(known(use.family)!, use.weight),
-  );
-  if (item?.kind !== 'token' || lacking.length === 0) return undefined;
-  const closest = (use: FontUse) => closestWeight(known(use.family)!, use.weight!);
-  return {
-    words: `${path} uses weight ${[...new Set(lacking.map(closest))].join(' and ')}`,
-    run: (work: DraftTransaction) => lacking.forEach((use) => setWeight(library, work, use, closest(use))),
-  };
-}
-
-function setWeight(
-  library: OpenLibrary,
-  work: DraftTransaction,
-  { path, contexts }: FontUse,
-  to: number,
-): void {
-  const item = work.ownAt(path);
-  const { resolution } = library;
-  const resolved = resolution.token(path, contexts?.[0] ?? 0);
-  if (item?.kind !== 'token' || !resolved) return;
-  const line = (other: string) =>
-    resolution
-      .variants(other)
-      .map(({ resolved: own }) => (own.failed || own.type !== 'fontWeight' ? '' : cssLine(own)))
-      .join();
-  const token = resolution.paths.find((other) => line(other) === String(to));
-  const value = authoredValue(resolved.from.declaration.object);
-  if (!isObject(value ?? null)) return;
-  const weight: Json = token === undefined ? to : `{${token}}`;
-  const changed = new Map([...(value as JsonObject), ['fontWeight', weight]] as [string, Json][]);
-  const when = { ...resolved.from.when, ...(contexts && sharedBy(library, path, contexts)) };
-  const same = Object.keys(when).length === Object.keys(resolved.from.when).length;
-  const object = same ? new Map(resolved.from.declaration.object) : (new Map() as JsonObject);
-  if (!same) object.set('$type', 'typography');
-  work.declare(path, when, object.set('$value', changed));
-}
-
-/** What contexts have in common, of the axes a token varies by. */
-function sharedBy(library: OpenLibrary, path: string, contexts: readonly Context[]): Context {
-  const varying = library.resolution.variesBy(path);
-  return Object.fromEntries(
-    varying.flatMap((axis) => {
-      const named = new Set(contexts.map((context) => context[axis]!));
-      return named.size === 1 ? [[axis, [...named][0]!]] : [];
-    }),
-  );
 }

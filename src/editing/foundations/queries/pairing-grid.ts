@@ -1,4 +1,4 @@
-import { rgbOfToken } from '@/core/tokens/checks/contrast';
+import { rgbOfToken } from '@/core/tokens/pairing-ratios';
 import { contrastTable } from '@/core/base/color/contrast-table';
 import { ratioText } from '@/core/base/color/contrast';
 import { itemsOf, ordered } from '@/core/document/item';
@@ -11,7 +11,7 @@ import { csvOf } from '@/core/base/csv';
 import { cssLine } from '@/core/tokens/css-text';
 import { contextText, type Context } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { bestSolutions, type Solutions } from './solutions';
+import { bestSolutions, type Solutions } from '@/core/tokens/solutions';
 
 export interface PairCell {
   ratio: string;
@@ -170,7 +170,8 @@ export function pairingSolutions(
   library: OpenLibrary,
   { text, surface, context }: { text: string; surface: string; context: Context },
 ): { text: Solutions; surface: Solutions } {
-  return { text: bestSolutions(library, text, context), surface: bestSolutions(library, surface, context) };
+  const paired = { resolution: library.resolution, pairings: library.pairings() };
+  return { text: bestSolutions(paired, text, context), surface: bestSolutions(paired, surface, context) };
 }
 
 export function pairingsCsv(library: OpenLibrary): string {

@@ -1,5 +1,5 @@
 import type { Finding } from '@/core/findings/finding';
-import { pairingRatios } from '@/core/tokens/checks/contrast';
+import { pairingRatios } from '@/core/tokens/pairing-ratios';
 import { ratioText } from '@/core/base/color/contrast';
 import { layersOf, printedObject, whenOf } from '@/core/tokens/token-tree';
 import type { TokenItem } from '@/core/tokens/items';

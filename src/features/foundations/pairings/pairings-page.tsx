@@ -13,7 +13,7 @@ import {
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import type { PairCell } from '@/editing/foundations/queries/pairing-grid';
-import type { Solution, Solutions } from '@/editing/foundations/queries/solutions';
+import type { Solution, Solutions } from '@/core/tokens/solutions';
 import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useQuery } from '@/ui/frame/lens';

@@ -1,10 +1,17 @@
-import { rgbOfToken } from '@/core/tokens/checks/contrast';
-import { colorOf, colorText, type Color } from '@/core/base/color/color';
-import { colorDifference } from '@/core/base/color/difference';
-import { closestToNeeds, solveContrast, worstShare, type Need } from '@/core/base/color/solve';
-import { literalsOf } from '@/core/tokens/literals';
-import { parentPath, type Context } from '@/core/tokens/system';
-import type { OpenLibrary } from '@/editing/session/open-library';
+import { rgbOfToken } from './pairing-ratios';
+import { colorOf, colorText, type Color } from '../base/color/color';
+import { colorDifference } from '../base/color/difference';
+import { closestToNeeds, solveContrast, worstShare, type Need } from '../base/color/solve';
+import { literalsOf } from './literals';
+import { parentPath, type Context } from './system';
+import type { Pairing } from './pairings';
+import type { Resolution } from './resolve';
+
+/** What is to pass: resolved tokens and the pairings declared of them. */
+interface Paired {
+  resolution: Resolution;
+  pairings: readonly Pairing[];
+}
 
 /** A colour by which a pairing would pass, nearest to the one that stands. */
 export interface Solution {
@@ -31,8 +38,8 @@ export interface Solutions {
  * Colours for one side of a pairing that would make it, and every other pairing of that token, pass wherever the
  * declaration that now wins shows.
  */
-function solutionsFor(library: OpenLibrary, path: string, context: Context, alone = false): Solutions {
-  const { resolution } = library;
+function solutionsFor(paired: Paired, path: string, context: Context, alone = false): Solutions {
+  const { resolution, pairings } = paired;
   const resolved = resolution.value(path, context);
   const color = resolved?.type === 'color' ? colorOf(resolved.value) : undefined;
   const none: Solutions = { raw: undefined, step: undefined, why: undefined, when: {} };
@@ -42,7 +49,7 @@ function solutionsFor(library: OpenLibrary, path: string, context: Context, alon
     : resolution.contexts.filter((_, i) => resolution.value(path, i)?.from === resolved.from);
   const needs: Need[] = [];
   const onSurfaces: Need[] = [];
-  for (const pairing of library.pairings()) {
+  for (const pairing of pairings) {
     if (pairing.text !== path && pairing.surface !== path) continue;
     for (const at of where) {
       const other = rgbOfToken(resolution, pairing.text === path ? pairing.surface : pairing.text, at);
@@ -57,7 +64,7 @@ function solutionsFor(library: OpenLibrary, path: string, context: Context, alon
     (asSurface.length === 0 || worstShare(candidate, asSurface, 'surface') >= 1);
   const side = asText.length > 0 ? 'text' : 'surface';
   const own = side === 'text' ? asText : asSurface;
-  const when = alone ? narrowed(library, path, where[0]!) : resolved.from.when;
+  const when = alone ? narrowed(paired, path, where[0]!) : resolved.from.when;
   if (own.length === 0) return { ...none, when };
   const solved = solveContrast(color, own, side);
   const raw = solved && meets(solved) ? { css: colorText(solved), token: undefined, difference: colorDifference(solved, color) } : undefined; // prettier-ignore
@@ -82,19 +89,18 @@ function solutionsFor(library: OpenLibrary, path: string, context: Context, alon
 }
 
 /** As `solutionsFor`; where no colour serves every context the declaration shows in, one for this context alone. */
-export function bestSolutions(library: OpenLibrary, path: string, context: Context): Solutions {
-  const everywhere = solutionsFor(library, path, context);
+export function bestSolutions(paired: Paired, path: string, context: Context): Solutions {
+  const everywhere = solutionsFor(paired, path, context);
   if (everywhere.raw || everywhere.step) return everywhere;
-  const here = solutionsFor(library, path, context, true);
+  const here = solutionsFor(paired, path, context, true);
   return here.raw || here.step ? here : everywhere;
 }
 
 /** A combination without the axes that neither the token nor what it is paired with varies by. */
-function narrowed(library: OpenLibrary, path: string, context: Context): Context {
-  const paired = library
-    .pairings()
+function narrowed({ resolution, pairings }: Paired, path: string, context: Context): Context {
+  const others = pairings
     .filter((pairing) => pairing.text === path || pairing.surface === path)
     .flatMap((pairing) => [pairing.text, pairing.surface]);
-  const axes = new Set([path, ...paired].flatMap((one) => library.resolution.variesBy(one)));
+  const axes = new Set([path, ...others].flatMap((one) => resolution.variesBy(one)));
   return Object.fromEntries(Object.entries(context).filter(([axis]) => axes.has(axis)));
 }
