@@ -70,3 +70,14 @@ test('registries know every file of their folder', () => {
     }
   }
 });
+
+test('a command is one file of its name in its stage, and one line in the list', () => {
+  const list = readFileSync('src/editing/commands.ts', 'utf8');
+  const files = walk('src/editing').filter((file) => /\/commands\/(?!.*\.test\.ts$)[^/]+\.ts$/.test(file));
+  expect(files.length).toBeGreaterThan(60);
+  for (const file of files) {
+    const name = path.basename(file, '.ts').replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase());
+    expect([file, list.includes(`import { ${name} } from './${path.relative('src/editing', file).slice(0, -3)}'`)]).toEqual([file, true]); // prettier-ignore
+    expect([file, [...readFileSync(file, 'utf8').matchAll(/^export function (\w+)/gm)].map((match) => match[1])]).toEqual([file, [name]]); // prettier-ignore
+  }
+});

@@ -391,9 +391,9 @@ describe('mends', () => {
     expect(findings(accepted, { code: '', level: '', find: '' }).accepted).toEqual([
       { code: finding.code, path: finding.path, reason: 'Drawn by hand', own: true },
     ]);
-    expect(done(accepted, LIBRARY_COMMANDS.withdrawAcceptance(accepted, { keys }, newId)).findings().length).toBe(
-      library.findings().length,
-    );
+    expect(
+      done(accepted, LIBRARY_COMMANDS.withdrawAcceptance(accepted, { keys }, newId)).findings().length,
+    ).toBe(library.findings().length);
     expect(refused(LIBRARY_COMMANDS.acceptFindings(library, { keys, reason: ' ' }, newId))).toBe(
       'A reason is missing',
     );

@@ -1,67 +1,79 @@
-import { addAssets, removeAssetFile, renameAsset, replaceAsset } from './assets/commands/assets';
-import { setScript, setTemplate } from './components/commands/components';
-import {
-  describeComponent,
-  recordGuards,
-  removeBehaviour,
-  removeGuard,
-  setAdjustable,
-  setBehaviour,
-  setExclusion,
-  setGuard,
-  setPart,
-  setSlot,
-  swapNested,
-} from './components/commands/component-make';
-import {
-  unlink,
-  setBases,
-  setPartStyle,
-  setRuleValue,
-  setStyleSheet,
-  shareRules,
-} from './components/commands/component-rules';
-import {
-  rankComponents,
-  removeComponents,
-  renameComponent,
-  renameRank,
-  setComponentLifecycle,
-  groupComponents,
-} from './components/commands/organise';
-import { importTokens } from './intake/commands/import-tokens';
-import {
-  addFonts,
-  removeFontFile,
-  renameFont,
-  replaceFamily,
-  replaceWeight,
-} from './foundations/commands/fonts';
-import { putStyleSheets, removeStyleSheet } from './components/commands/style-sheets';
-import { addBlock, addGuide, moveBlock, removeBlock, setBlockText } from './guides/commands/guides';
-import { setExtra } from './tokens/commands/extras';
-import { removeProp, removeRule, setProp, setRule, startComponent } from './components/commands/making';
+import { addAssets } from './assets/commands/add-assets';
+import { removeAssetFile } from './assets/commands/remove-asset-file';
+import { renameAsset } from './assets/commands/rename-asset';
+import { replaceAsset } from './assets/commands/replace-asset';
+import { compareWithCode } from './components/commands/compare-with-code';
+import { describeComponent } from './components/commands/describe-component';
+import { groupComponents } from './components/commands/group-components';
+import { putStyleSheets } from './components/commands/put-style-sheets';
+import { rankComponents } from './components/commands/rank-components';
+import { recordGuards } from './components/commands/record-guards';
+import { removeBehaviour } from './components/commands/remove-behaviour';
+import { removeComponents } from './components/commands/remove-components';
+import { removeGuard } from './components/commands/remove-guard';
+import { removeProp } from './components/commands/remove-prop';
+import { removeRule } from './components/commands/remove-rule';
+import { removeStyleSheet } from './components/commands/remove-style-sheet';
+import { renameComponent } from './components/commands/rename-component';
+import { renameRank } from './components/commands/rename-rank';
+import { setAdjustable } from './components/commands/set-adjustable';
+import { setBases } from './components/commands/set-bases';
+import { setBehaviour } from './components/commands/set-behaviour';
+import { setComponentLifecycle } from './components/commands/set-component-lifecycle';
+import { setExclusion } from './components/commands/set-exclusion';
+import { setGuard } from './components/commands/set-guard';
+import { setPart } from './components/commands/set-part';
+import { setPartStyle } from './components/commands/set-part-style';
+import { setProp } from './components/commands/set-prop';
+import { setRule } from './components/commands/set-rule';
+import { setRuleValue } from './components/commands/set-rule-value';
+import { setScript } from './components/commands/set-script';
+import { setSlot } from './components/commands/set-slot';
+import { setStyleSheet } from './components/commands/set-style-sheet';
+import { setTemplate } from './components/commands/set-template';
+import { shareRules } from './components/commands/share-rules';
+import { startComponent } from './components/commands/start-component';
+import { startFromCode } from './components/commands/start-from-code';
+import { startFromMarkup } from './components/commands/start-from-markup';
+import { swapNested } from './components/commands/swap-nested';
+import { unlink } from './components/commands/unlink';
 import { acceptFindings } from './findings/commands/accept-findings';
 import { applyFixes } from './findings/commands/apply-fixes';
 import { withdrawAcceptance } from './findings/commands/withdraw-acceptance';
-import { pair, unpair } from './foundations/commands/pairings';
-import { setPlacementProp } from './products/commands/products';
-import { applyRecipe, forgetRecipe } from './foundations/commands/recipes';
-import { makeScheme } from './foundations/commands/scheme';
-import { addGridStep, addInset } from './foundations/commands/spacing';
-import {
-  duplicate,
-  move,
-  promote,
-  removePaths,
-  renamePaths,
-  replaceInPaths,
-  setLifecycle,
-  setUnder,
-} from './tokens/commands/structure';
-import { compareWithCode, startFromCode, startFromMarkup } from './components/commands/starting';
-import { addTextStyles, setTextMember } from './foundations/commands/text-styles';
-import { addToken, declareValue, setMember, removeOverride } from './tokens/commands/tokens';
+import { addFonts } from './foundations/commands/add-fonts';
+import { addGridStep } from './foundations/commands/add-grid-step';
+import { addInset } from './foundations/commands/add-inset';
+import { addTextStyles } from './foundations/commands/add-text-styles';
+import { applyRecipe } from './foundations/commands/apply-recipe';
+import { forgetRecipe } from './foundations/commands/forget-recipe';
+import { makeScheme } from './foundations/commands/make-scheme';
+import { pair } from './foundations/commands/pair';
+import { removeFontFile } from './foundations/commands/remove-font-file';
+import { renameFont } from './foundations/commands/rename-font';
+import { replaceFamily } from './foundations/commands/replace-family';
+import { replaceWeight } from './foundations/commands/replace-weight';
+import { setTextMember } from './foundations/commands/set-text-member';
+import { unpair } from './foundations/commands/unpair';
+import { addBlock } from './guides/commands/add-block';
+import { addGuide } from './guides/commands/add-guide';
+import { moveBlock } from './guides/commands/move-block';
+import { removeBlock } from './guides/commands/remove-block';
+import { setBlockText } from './guides/commands/set-block-text';
+import { importTokens } from './intake/commands/import-tokens';
+import { setPlacementProp } from './products/commands/set-placement-prop';
+import { addToken } from './tokens/commands/add-token';
+import { declareValue } from './tokens/commands/declare-value';
+import { duplicate } from './tokens/commands/duplicate';
+import { move } from './tokens/commands/move';
+import { promote } from './tokens/commands/promote';
+import { removeOverride } from './tokens/commands/remove-override';
+import { removePaths } from './tokens/commands/remove-paths';
+import { renamePaths } from './tokens/commands/rename-paths';
+import { replaceInPaths } from './tokens/commands/replace-in-paths';
+import { setExtra } from './tokens/commands/set-extra';
+import { setLifecycle } from './tokens/commands/set-lifecycle';
+import { setMember } from './tokens/commands/set-member';
+import { setUnder } from './tokens/commands/set-under';
 
 export const LIBRARY_COMMANDS = {
   declareValue,

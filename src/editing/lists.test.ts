@@ -12,8 +12,6 @@ import {
   pairingsCsv,
   pairingSolutions,
 } from './foundations/queries/pairing-grid';
-import { pair, unpair } from './foundations/commands/pairings';
-import { setUnder } from './tokens/commands/structure';
 import { recognise } from './tokens/queries/recognise';
 import { pick, search } from './session/queries/search';
 import type { TokenFilter, TokenOrder } from './tokens/select';
@@ -21,6 +19,9 @@ import { dark, demo, done, lens, newId, opened } from '@/testing/library';
 import { tiers, ROW } from './tokens/queries/tiers';
 import { tokenCsv, tokenList } from './tokens/queries/token-list';
 import { usage, uses } from './usage/queries/usage';
+import { pair } from '@/editing/foundations/commands/pair';
+import { unpair } from '@/editing/foundations/commands/unpair';
+import { setUnder } from '@/editing/tokens/commands/set-under';
 
 const library = opened(demo());
 const { resolution } = library;

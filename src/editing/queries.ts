@@ -11,9 +11,6 @@ import { ledger } from './releases/queries/ledger';
 import { productFrame, screen, upgrade } from './session/open-product';
 import { overrides, overridesCsv } from './tokens/queries/overrides';
 import { pairingGrid, pairingsCsv, pairingSolutions } from './foundations/queries/pairing-grid';
-import { groupedRanks } from './components/commands/organise';
-import { replacedPaths } from './tokens/commands/structure';
-import { rolePreview } from './foundations/commands/text-styles';
 import { componentsInSteps } from './components/queries/gallery';
 import { codeProps, markup, proposal } from './components/queries/markup';
 import { matrixInSteps, sizesInSteps } from './components/queries/matrix';
@@ -30,6 +27,9 @@ import { tiers } from './tokens/queries/tiers';
 import { token } from './tokens/queries/token';
 import { tokenCsv, tokenList } from './tokens/queries/token-list';
 import { usage, uses } from './usage/queries/usage';
+import { groupedRanks } from '@/editing/components/ranks';
+import { replacedPaths } from '@/editing/tokens/paths';
+import { rolePreview } from '@/editing/foundations/role-styles';
 
 /** What a library's pages ask of the open document; each a pure function of it and its arguments. */
 export const LIBRARY_QUERIES = {

@@ -3,7 +3,7 @@ import type { Fix } from '@/core/findings/fix';
 import { COMPONENT_FIXES } from '@/core/components/checks/registry';
 import type { ComponentFixGround } from '@/core/components/checks/check';
 import { TOKEN_FIXES } from '@/core/tokens/checks/registry';
-import { ownComponent } from '@/editing/components/commands/own-component';
+import { ownComponent } from '@/editing/components/own-component';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
 function groundOf(library: OpenLibrary): ComponentFixGround {

@@ -1,8 +1,7 @@
 import { colorOf, parseColor } from '@/core/base/color/color';
 import { ColorIndex } from '@/core/base/color/nearest';
 import { cssText } from '@/core/tokens/css-text';
-import type { Context } from '@/core/tokens/system';
-import { lastName } from '@/core/tokens/system';
+import { type Context, lastName } from '@/core/tokens/system';
 import { deprecationOf, isInternal, tierOf, type Tier } from '@/core/tokens/tier';
 import type { CssText } from '@/core/tokens/types/type';
 import type { OpenLibrary } from '@/editing/session/open-library';

@@ -2,10 +2,10 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { addItem, setField } from '@/core/document/edits';
 import type { AssetItem } from '@/core/assets/asset';
-import type { StoredFont } from '@/editing/foundations/commands/fonts';
 import { perform } from '../perform';
 import { Problem } from '../http/problem';
 import { testWorkspace, type TestWorkspace } from '@/testing/server';
+import type { StoredFont } from '@/editing/foundations/stored-font';
 
 const bytes = readFileSync('node_modules/@fontsource/commit-mono/files/commit-mono-latin-400-normal.woff2');
 let workspace: TestWorkspace;

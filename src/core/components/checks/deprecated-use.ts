@@ -4,8 +4,8 @@ import { deprecationOf as tokenDeprecation } from '../../tokens/tier';
 import { named } from '../compose';
 import { conditionsText } from '../condition';
 import { pathOf } from '../../tokens/token-tree';
-import { replacementOf } from '../../tokens/checks/fixes';
-import { bindToken } from './bind-token';
+import { replacementOf } from '../../tokens/fix-intents';
+import { bindToken } from '../bind-token';
 import { placeText, type ComponentCheck } from './check';
 
 /** What is deprecated and still used: components that stand in its slots, and tokens its own rules are bound to. */

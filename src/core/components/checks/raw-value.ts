@@ -2,7 +2,7 @@ import type { Finding } from '../../findings/finding';
 import { ordered } from '../../document/item';
 import { conditionsText } from '../condition';
 import { rawParts } from '../raw-values';
-import { bindToken } from './bind-token';
+import { bindToken } from '../bind-token';
 import { placeText, type ComponentCheck } from './check';
 
 /**

@@ -1,5 +1,5 @@
 import { deprecationOf } from '../tier';
-import { replacementOf } from './fixes';
+import { replacementOf } from '../fix-intents';
 import type { Check } from './check';
 import type { Finding } from '../../findings/finding';
 

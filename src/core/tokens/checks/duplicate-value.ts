@@ -1,5 +1,5 @@
 import { writeJson } from '../../base/json/write';
-import { referToOther } from './fixes';
+import { referToOther } from '../fix-intents';
 import type { Check } from './check';
 import type { Finding } from '../../findings/finding';
 import { literalsOf } from '../literals';

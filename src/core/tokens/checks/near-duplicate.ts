@@ -2,7 +2,7 @@ import { colorOf, type Color } from '../../base/color/color';
 import { ColorIndex } from '../../base/color/nearest';
 import { sameJson } from '../../base/json/json';
 import { pxOf } from '../types/dimension';
-import { referToOther } from './fixes';
+import { referToOther } from '../fix-intents';
 import type { Check } from './check';
 import type { Finding } from '../../findings/finding';
 import { literalsOf, type Literal } from '../literals';

@@ -7,27 +7,30 @@ import { findingsOf } from '@/editing/findings/queries/findings';
 import { proof } from '../queries/proof';
 import { specimen } from '../queries/specimen';
 import { demo, done, lens, newId, opened } from '@/testing/library';
-import {
-  recordGuards,
-  setAdjustable,
-  setBehaviour,
-  setExclusion,
-  setGuard,
-  setSlot,
-  swapNested,
-} from './component-make';
-import { unlink, setBases, setRuleValue, setStyleSheet, shareRules } from './component-rules';
-import { setScript } from './components';
-import { setRule, startComponent } from './making';
-import {
-  rankComponents,
-  removeComponents,
-  setComponentLifecycle,
-  groupedRanks,
-  groupComponents,
-} from './organise';
 import type { Command } from '@/editing/session/command';
-import { compareWithCode, startFromCode, startFromMarkup } from './starting';
+import { setScript } from '@/editing/components/commands/set-script';
+import { recordGuards } from '@/editing/components/commands/record-guards';
+import { setAdjustable } from '@/editing/components/commands/set-adjustable';
+import { setBehaviour } from '@/editing/components/commands/set-behaviour';
+import { setExclusion } from '@/editing/components/commands/set-exclusion';
+import { setGuard } from '@/editing/components/commands/set-guard';
+import { setSlot } from '@/editing/components/commands/set-slot';
+import { swapNested } from '@/editing/components/commands/swap-nested';
+import { unlink } from '@/editing/components/commands/unlink';
+import { setBases } from '@/editing/components/commands/set-bases';
+import { setRuleValue } from '@/editing/components/commands/set-rule-value';
+import { setStyleSheet } from '@/editing/components/commands/set-style-sheet';
+import { shareRules } from '@/editing/components/commands/share-rules';
+import { rankComponents } from '@/editing/components/commands/rank-components';
+import { removeComponents } from '@/editing/components/commands/remove-components';
+import { setComponentLifecycle } from '@/editing/components/commands/set-component-lifecycle';
+import { groupedRanks } from '@/editing/components/ranks';
+import { groupComponents } from '@/editing/components/commands/group-components';
+import { setRule } from '@/editing/components/commands/set-rule';
+import { startComponent } from '@/editing/components/commands/start-component';
+import { compareWithCode } from '@/editing/components/commands/compare-with-code';
+import { startFromCode } from '@/editing/components/commands/start-from-code';
+import { startFromMarkup } from '@/editing/components/commands/start-from-markup';
 
 const library = opened(demo());
 const own = (of: OpenLibrary, name: string): ComponentDefinition =>

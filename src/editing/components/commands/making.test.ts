@@ -8,10 +8,15 @@ import { declaredStyle, rulesBySpecificity } from '@/core/components/style';
 import { demo, done, lens, newId, opened } from '@/testing/library';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { matrix } from '../queries/matrix';
-import { setTemplate } from './components';
-import { setRuleValue } from './component-rules';
-import { removeProp, removeRule, setProp, setRule, startComponent, type PropDraft } from './making';
 import type { Command } from '@/editing/session/command';
+import { setTemplate } from '@/editing/components/commands/set-template';
+import { setRuleValue } from '@/editing/components/commands/set-rule-value';
+import { removeProp } from '@/editing/components/commands/remove-prop';
+import { removeRule } from '@/editing/components/commands/remove-rule';
+import { setProp } from '@/editing/components/commands/set-prop';
+import { setRule } from '@/editing/components/commands/set-rule';
+import { startComponent } from '@/editing/components/commands/start-component';
+import { type PropDraft } from '@/editing/components/definition-draft';
 
 const component = (of: OpenLibrary, name: string): ComponentDefinition =>
   itemsOf(of.items, 'component').find((one) => one.name === name)!;

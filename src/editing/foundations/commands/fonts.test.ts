@@ -1,8 +1,11 @@
 import { demo, done, newId, opened } from '@/testing/library';
 import { fonts } from '../queries/fonts';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { addFonts, removeFontFile, renameFont, replaceFamily } from './fonts';
 import { applyFixes } from '@/editing/findings/commands/apply-fixes';
+import { addFonts } from '@/editing/foundations/commands/add-fonts';
+import { removeFontFile } from '@/editing/foundations/commands/remove-font-file';
+import { renameFont } from '@/editing/foundations/commands/rename-font';
+import { replaceFamily } from '@/editing/foundations/commands/replace-family';
 
 describe('fonts', () => {
   const library = opened(demo());

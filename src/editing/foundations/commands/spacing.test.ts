@@ -2,8 +2,10 @@ import fc from 'fast-check';
 import { gridOverlay, SIDES, spacingSets } from '@/core/tokens/spacing-sets';
 import { spacing } from '../queries/spacing';
 import { demo, done, lens, newId, opened } from '@/testing/library';
-import { addGridStep, addInset, INSET_FORMS, type InsetForm } from './spacing';
-import { setUnder } from '@/editing/tokens/commands/structure';
+import { addGridStep } from '@/editing/foundations/commands/add-grid-step';
+import { addInset } from '@/editing/foundations/commands/add-inset';
+import { INSET_FORMS, type InsetForm } from '@/editing/foundations/insets';
+import { setUnder } from '@/editing/tokens/commands/set-under';
 
 const library = opened(demo());
 const read = (of = library) => spacing(of, { lens });

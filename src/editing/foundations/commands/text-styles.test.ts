@@ -2,9 +2,11 @@ import { documentOf } from '@/core/document/change-set';
 import { demo, done, lens, newId, opened } from '@/testing/library';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { ROLES, textStyles } from '../queries/text-styles';
-import { addTextStyles, rolePreview, setTextMember } from './text-styles';
-import { setUnder } from '@/editing/tokens/commands/structure';
-import { addToken } from '@/editing/tokens/commands/tokens';
+import { setUnder } from '@/editing/tokens/commands/set-under';
+import { addTextStyles } from '@/editing/foundations/commands/add-text-styles';
+import { rolePreview } from '@/editing/foundations/role-styles';
+import { setTextMember } from '@/editing/foundations/commands/set-text-member';
+import { addToken } from '@/editing/tokens/commands/add-token';
 
 const library = opened(demo());
 const style = (of: OpenLibrary, path: string) =>

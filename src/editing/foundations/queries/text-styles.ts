@@ -1,8 +1,7 @@
 import { isObject, type Json, type JsonObject } from '@/core/base/json/json';
 import { authoredValue } from '@/core/tokens/references';
 import { cssText } from '@/core/tokens/css-text';
-import type { Context } from '@/core/tokens/system';
-import { lastName, parentPath } from '@/core/tokens/system';
+import { type Context, lastName, parentPath } from '@/core/tokens/system';
 import { ownExtension } from '@/core/tokens/tier';
 import type { OpenLibrary } from '@/editing/session/open-library';
 

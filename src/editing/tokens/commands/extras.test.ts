@@ -1,7 +1,7 @@
 import { demo, done, lens, newId, opened } from '@/testing/library';
 import { textStyles } from '@/editing/foundations/queries/text-styles';
-import { EXTRAS, setExtra } from './extras';
-import { addToken } from './tokens';
+import { EXTRAS, setExtra } from './set-extra';
+import { addToken } from '@/editing/tokens/commands/add-token';
 
 const library = opened(demo());
 const extension = (of: typeof library, path: string) => {

@@ -12,7 +12,7 @@ import { typedText } from '@/core/tokens/typed-value';
 import { stripOf, type TokenStrip } from '../select';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { whereIs, type Where } from '@/editing/session/where';
-import { EXTRAS } from '../commands/extras';
+import { EXTRAS } from '../commands/set-extra';
 import { isObject, type Json } from '@/core/base/json/json';
 
 export interface TokenView extends TokenStrip {

@@ -15,7 +15,6 @@ import {
 import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useState, type ReactNode } from 'react';
-import { INSET_FORMS, type InsetForm } from '@/editing/foundations/commands/spacing';
 import type { SpacingView } from '@/editing/foundations/queries/spacing';
 import { gridOverlay, SIDES, type InsetSet, type LayoutGrid, type Length } from '@/core/tokens/spacing-sets';
 import { useCommand, useDocumentQuery, type Refusal } from '@/features/session/document';
@@ -26,6 +25,7 @@ import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { StoreField } from '@/features/tokens/detail/store-field';
 import { StagePage } from '@/features/session/page-bar';
 import classes from './spacing.module.css';
+import { INSET_FORMS, type InsetForm } from '@/editing/foundations/insets';
 
 type Adding = 'inset' | 'gap' | 'grid' | null;
 

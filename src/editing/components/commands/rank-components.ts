@@ -1,0 +1,35 @@
+import { moveEntry } from '@/core/document/edits';
+import type { ComponentDefinition } from '@/core/components/definition';
+import { orderBetween } from '@/core/document/order';
+import type { OpenLibrary } from '@/editing/session/open-library';
+import { notOwn, ownComponent } from '@/editing/components/own-component';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
+import { runCommand } from '@/editing/session/draft-transaction';
+import { inRank, rankNamed } from '@/editing/components/ranks';
+
+/** Puts components into a rank, before another one or at its end. */
+export function rankComponents(
+  library: OpenLibrary,
+  { names, rank, before }: { names: string[]; rank: string; before?: string },
+  newId: NewId,
+): Command {
+  const found = names.map((name) => ownComponent(library, name));
+  const missing = names.find((_, i) => !found[i]);
+  if (missing !== undefined) return notOwn(missing);
+  if (rank.length > 60 || /[\n<>]/.test(rank))
+    return refuse('That is not a name for a rank', 'Use a short word, such as basic');
+  const one = names.length === 1 ? names[0]! : `${names.length} components`;
+  return runCommand(library, newId, `Put ${one} into ${rank || 'no rank'}`, (work) => {
+    const id = rankNamed(work, rank.trim());
+    for (const component of found as ComponentDefinition[]) {
+      const there = inRank(work, id).filter((other) => !names.includes(other.name) || other.rank !== id);
+      const others = there.filter((other) => other.id !== component.id);
+      const next = before === undefined ? undefined : others.find((other) => other.name === before);
+      const after = next ? others[others.indexOf(next) - 1] : others.at(-1);
+      work.set(component.id, 'rank', id);
+      const order = orderBetween(after?.order ?? null, next?.order ?? null);
+      if (component.rank !== id || before !== undefined)
+        work.apply(moveEntry(work.own.get(component.id)!, '', order));
+    }
+  });
+}

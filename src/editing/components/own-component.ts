@@ -1,0 +1,108 @@
+import { Refusal } from '@/core/base/errors';
+import { parseConditions } from '@/core/components/condition';
+import { partAncestry, templateOf } from '@/core/components/template';
+import type { ComponentDefinition, Condition, StyleValue } from '@/core/components/definition';
+import { itemsOf, ordered } from '@/core/document/item';
+import { ordersAfter } from '@/core/document/order';
+import { aliasPath } from '@/core/tokens/references';
+import type { OpenLibrary } from '@/editing/session/open-library';
+import { KNOWN_STATES } from './queries/proof';
+import { refuse, type Command } from '@/editing/session/command';
+
+/** Names of components, props, values, parts and states. */
+export const NAME = /^[a-z][a-zA-Z0-9-]{0,60}$/;
+
+export const ownComponent = (library: OpenLibrary, name: string): ComponentDefinition | undefined =>
+  itemsOf(library.own.items, 'component').find((component) => component.name === name);
+
+/** The component as it is used: with its rule sets and with what it varies. */
+export const usedComponent = (library: OpenLibrary, name: string): ComponentDefinition | undefined =>
+  itemsOf(library.items, 'component').find((component) => component.name === name);
+
+export const notOwn = (name: string): Command =>
+  refuse(`${name} is not in this library`, 'Change it in the library it comes from');
+
+/** What stands against a name for a component, other than that of id `but`; undefined where nothing does. */
+export function nameProblem(library: OpenLibrary, name: string, but?: string): Command | undefined {
+  if (!NAME.test(name))
+    return refuse(
+      `“${name}” is not a name for a component`,
+      'Use letters, digits and hyphens, beginning with a small letter, such as fare-card',
+    );
+  return itemsOf(library.items, 'component').some((other) => other.name === name && other.id !== but)
+    ? refuse(`There is a component ${name} already`, 'Choose another name')
+    : undefined;
+}
+
+/** An order key behind all components. */
+export const behindAllComponents = (library: OpenLibrary): string =>
+  ordersAfter(
+    itemsOf(library.items, 'component')
+      .map(({ order }) => order)
+      .sort()
+      .at(-1) ?? null,
+    1,
+  )[0]!;
+
+/** An order key behind all entries. */
+export const behind = (entries: Record<string, { order: string }> | undefined): string =>
+  ordersAfter(ordered(entries ?? {}).at(-1)?.order ?? null, 1)[0]!;
+
+/** Conditions as written, held against what the component has. */
+export function conditionsFor(
+  component: ComponentDefinition,
+  text: string,
+): { conditions: Condition[] } | { refused: Command } {
+  let conditions: Condition[];
+  try {
+    conditions = parseConditions(text);
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    return { refused: refuse(error.problem, error.fix) };
+  }
+  for (const condition of conditions) {
+    const refused = conditionProblem(component, condition);
+    if (refused) return { refused };
+  }
+  return { conditions };
+}
+
+function conditionProblem(component: ComponentDefinition, condition: Condition): Command | undefined {
+  if (condition.kind === 'state') {
+    const states = [...KNOWN_STATES, ...component.states];
+    return states.includes(condition.state)
+      ? undefined
+      : refuse(`There is no state ${condition.state}`, `Use one of ${states.join(', ')}`);
+  }
+  const props = ordered(component.props);
+  const prop = props.find((other) => other.name === condition.prop);
+  const names = props.map((other) => other.name).join(', ');
+  if (!prop) return refuse(`There is no prop ${condition.prop}`, `Use one of ${names}, or add it`);
+  if (condition.kind === 'flag') return undefined;
+  const value = prop.kind === 'choice' ? condition.is.find((one) => !prop.values.includes(one)) : undefined;
+  return value === undefined
+    ? undefined
+    : refuse(`${value} is not a value of ${prop.name}`, `Use one of ${prop.values.join(', ')}, or add it`);
+}
+
+export function partProblem(component: ComponentDefinition, part: string): Command | undefined {
+  const parts = [...partAncestry(templateOf(component.template).root).keys()];
+  return parts.includes(part)
+    ? undefined
+    : refuse(`The template has no part ${part}`, `Choose one of ${parts.join(', ')}`);
+}
+
+/** A value as typed: `{path}` binds a token, anything else is one CSS value. */
+export function styleValueOf(
+  library: OpenLibrary,
+  text: string,
+): { value: StyleValue } | { refused: Command } {
+  const trimmed = text.trim();
+  const path = aliasPath(trimmed);
+  const token = path === undefined ? undefined : library.tree.ids.get(path);
+  if (path !== undefined && token === undefined)
+    return { refused: refuse(`There is no token ${path}`, 'Choose one from the list') };
+  if (path === undefined && /[;{}<>]/.test(trimmed))
+    return { refused: refuse('A value cannot hold ; { } < or >', 'Write one CSS value') };
+  return { value: path === undefined ? { raw: trimmed } : { token: { id: token, path } } };
+}

@@ -1,0 +1,36 @@
+import { addItem, setField } from '@/core/document/edits';
+import { declare } from '@/core/intake/import';
+import { printedObject } from '@/core/tokens/token-tree';
+import { readJson } from '@/core/base/json/read';
+import { writeJson } from '@/core/base/json/write';
+import { aliasPath } from '@/core/tokens/references';
+import { readTyped, withValue } from '@/core/tokens/typed-value';
+import type { OpenLibrary } from '@/editing/session/open-library';
+import { refuse, type Command } from '@/editing/session/command';
+import { ownToken } from '@/editing/tokens/own-token';
+
+/** What a layer says of a token, as typed. Of what is inherited, an override is made here; the ancestor is not touched. */
+export function declareValue(
+  library: OpenLibrary,
+  { path, layer, text }: { path: string; layer: string; text: string },
+): Command {
+  const token = ownToken(library, path);
+  if (!token) return refuse(`There is no token ${path}`, 'It may have been renamed or removed');
+  if (!library.own.items.has(layer))
+    return refuse(
+      'This layer is inherited',
+      'Set the value in a layer of this library, or change it in the library it comes from',
+    );
+  const type = library.resolution.variants(path).find(({ resolved }) => !resolved.failed)?.resolved.type;
+  const typed = readTyped(text, type);
+  if ('problem' in typed) return refuse(typed.problem, typed.fix);
+  const target = typeof typed.value === 'string' ? aliasPath(typed.value) : undefined;
+  if (target !== undefined && !library.tree.ids.has(target))
+    return refuse(`There is no token ${target}`, 'Choose one from the list, or type a value');
+  const old = token.effective.declarations[layer];
+  const written = withValue(old && writeJson(printedObject(old, library.tree)), typed.value);
+  const declaration = { ...old, ...declare(readJson(written) as never, library.tree.ids) };
+  const label = `Set ${path} to ${text.trim().slice(0, 60)}`;
+  if (token.own) return { label, edits: [setField(token.own, `declarations/${layer}`, declaration)] };
+  return { label, edits: [addItem({ ...token.effective, declarations: { [layer]: declaration } })] };
+}

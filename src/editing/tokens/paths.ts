@@ -1,0 +1,61 @@
+import { type Json } from '@/core/base/json/json';
+import { aliasPath } from '@/core/tokens/references';
+import { joinPath, parentPath } from '@/core/tokens/system';
+import type { OpenLibrary } from '@/editing/session/open-library';
+import { refuse } from '@/editing/session/command';
+import { type DraftTransaction } from '@/editing/session/draft-transaction';
+
+/** Where what a path names stands now: a former path leads to the present one. */
+export const presentPath = ({ tree }: OpenLibrary, path: string): string =>
+  tree.paths.get(tree.ids.get(path) ?? '') ?? path;
+
+export const atSource = (path: string) =>
+  refuse(`${path} is inherited`, 'Change it in the library it comes from');
+
+export interface PathChange {
+  from: string;
+  to: string;
+}
+
+/** Takes away groups that hold nothing and say nothing any more. */
+export function clearEmpty(work: DraftTransaction, path: string): void {
+  for (let at = path; at !== ''; at = parentPath(at)) {
+    const group = work.ownAt(at);
+    if (group?.kind !== 'group' || (work.tree.children.get(group.id) ?? []).length > 0) return;
+    if (Object.values(group.declarations).some(({ text }) => text !== '{}')) return;
+    work.remove(group.id);
+  }
+}
+
+/** What finding and replacing in paths would change. */
+export function replacedPaths(
+  library: OpenLibrary,
+  { find, replace, within }: { find: string; replace: string; within?: string },
+): PathChange[] {
+  if (find === '') return [];
+  const changes: PathChange[] = [];
+  for (const { path, item } of library.tree.nodes) {
+    if (within && path !== within && !path.startsWith(`${within}.`)) continue;
+    if (!library.own.items.has(item.id)) continue;
+    // What stands in a group that is itself renamed goes with it.
+    if (changes.some(({ from }) => path.startsWith(`${from}.`))) continue;
+    const spansNames = find.includes('.') || replace.includes('.');
+    if (spansNames) {
+      if (item.kind === 'token' && path.includes(find))
+        changes.push({ from: path, to: path.replaceAll(find, replace) });
+    } else if (item.name.includes(find))
+      changes.push({ from: path, to: joinPath(parentPath(path), item.name.replaceAll(find, replace)) });
+  }
+  return changes;
+}
+
+/** A value with every alias leading elsewhere. */
+export function withReferences(json: Json, to: (path: string) => string): Json {
+  if (typeof json === 'string') {
+    const path = aliasPath(json);
+    return path === undefined ? json : `{${to(path)}}`;
+  }
+  if (Array.isArray(json)) return json.map((member) => withReferences(member, to));
+  if (!(json instanceof Map)) return json;
+  return new Map([...json].map(([name, member]) => [name, withReferences(member, to)]));
+}
