@@ -10,3 +10,6 @@ export const counted = (count: number, one: string, many?: string): string =>
   `${NUMBER.format(count)} ${plural(count, one, many)}`;
 /** `a, b and c` */
 export const listed = (words: Iterable<string>): string => AND.format(words);
+/** `812 bytes`, `12.4 kB`: a thousand bytes a kilobyte (SI). */
+export const bytesText = (size: number): string =>
+  size < 1000 ? counted(size, 'byte') : `${NUMBER.format(Number((size / 1000).toPrecision(3)))} kB`;

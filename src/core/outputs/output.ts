@@ -3,7 +3,7 @@ import type { Json } from '../base/json/json';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
 
-interface OutputFile {
+export interface OutputFile {
   name: string;
   text: string;
 }

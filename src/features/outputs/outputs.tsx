@@ -1,13 +1,30 @@
 'use client';
 
-import { Alert, Button, Checkbox, Group, SegmentedControl, Select, Text, TextInput } from '@mantine/core';
+import {
+  Alert,
+  Button,
+  Checkbox,
+  CopyButton,
+  SegmentedControl,
+  Select,
+  Skeleton,
+  Text,
+  TextInput,
+} from '@mantine/core';
 import { IconDownload } from '@tabler/icons-react';
 import { strToU8, zipSync } from 'fflate';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
+import { counted } from '@/core/base/words';
+import { fileChanges } from '@/core/outputs/difference';
+import type { OutputFile } from '@/core/outputs/output';
 import { OUTPUTS } from '@/core/outputs/registry';
 import { useCall } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
+import { StagePage } from '@/features/session/page-bar';
+import { saveFile } from '@/features/tokens/download';
 import { useLens, useQuery } from '@/ui/frame/lens';
+import { CodeView } from './code-view';
+import { FileTree } from './file-tree';
 import classes from './outputs.module.css';
 
 /** Tokens as they go out: any form, from the draft or any release, seen before it is downloaded. */
@@ -20,7 +37,6 @@ export function Outputs() {
   const one = query.get('one') === 'true' || format === 'json';
   const prefix = query.get('prefix') ?? '';
   const ids = query.get('ids') === 'true';
-  const [file, setFile] = useState(0);
   const output = OUTPUTS.get(format)!;
   const body = useMemo(
     () => ({ format, version, ids, ...(prefix && { prefix }), ...(one && { context: lens }) }),
@@ -33,126 +49,162 @@ export function Outputs() {
   );
   const written = asked.data;
   const problem = asked.error?.message;
-  const download = () => {
-    if (!written) return;
-    const single = written.files.length === 1 ? written.files[0] : undefined;
-    const blob = single
-      ? new Blob([single.text], { type: 'text/plain' })
-      : new Blob(
-          [
-            new Uint8Array(
-              zipSync(Object.fromEntries(written.files.map((part) => [part.name, strToU8(part.text)]))),
-            ),
-          ],
-          { type: 'application/zip' },
-        );
-    const anchor = document.createElement('a');
-    anchor.href = URL.createObjectURL(blob);
-    anchor.download = single ? single.name : `${library.slug}-${version}-tokens.zip`;
-    anchor.click();
-    URL.revokeObjectURL(anchor.href);
-  };
-  const shown = written?.files[Math.min(file, (written?.files.length ?? 1) - 1)];
+  const earlier = earlierThan(version, library.last, library.versions);
+  const compared = useCall(
+    'POST /libraries/{slug}/outputs',
+    { slug: library.slug, ...body, version: earlier ?? version },
+    earlier ? 0 : library.sequence,
+  );
+  const files = useMemo(
+    () => (written ? fileChanges(earlier ? compared.data?.files : undefined, written.files) : []),
+    [written, compared.data, earlier],
+  );
+  const changed = files.filter(({ change }) => change !== 'same').length;
+  const file = files.find(({ name }) => name === query.get('file')) ?? files[0];
+  const difference = query.get('show') === 'difference' && earlier !== undefined;
   return (
-    <div className={classes.page}>
-      <h1 className="visually-hidden">Outputs of {library.name}</h1>
-      <aside className={classes.choices}>
-        <Text fw={600}>{output.title}</Text>
-        <Text size="sm" c="dimmed" mb="md">
-          {output.about}
-        </Text>
-        <SegmentedControl
-          fullWidth
-          orientation="vertical"
-          aria-label="Format"
-          value={format}
-          onChange={(value) => setQuery({ format: value })}
-          data={[...OUTPUTS.values()].map((each) => ({ value: each.name, label: each.title }))}
-        />
-        <Select
-          mt="md"
-          label="Source"
-          allowDeselect={false}
-          value={version}
-          onChange={(value) => setQuery({ version: value })}
-          data={[
-            { value: 'draft', label: 'Draft (not released)' },
-            ...library.versions.map((each) => ({ value: each, label: `Release ${each}` })),
-          ]}
-        />
-        <TextInput
-          mt="md"
-          label="Name prefix"
-          placeholder="none"
-          value={prefix}
-          onChange={(event) =>
-            setQuery({
-              prefix: event.currentTarget.value
-                .toLowerCase()
-                .replace(/[^a-z0-9-]/g, '')
-                .replace(/^[^a-z]+/, ''),
-            })
-          }
-          disabled={format === 'dtcg' || format === 'json'}
-        />
-        {format !== 'dtcg' && library.axes.length > 0 && (
-          <Checkbox
-            mt="md"
-            label="Current lens only"
-            checked={one}
-            disabled={format === 'json'}
-            onChange={(event) => setQuery({ one: event.currentTarget.checked ? 'true' : null })}
-          />
-        )}
-        {format === 'dtcg' && (
-          <Checkbox
-            mt="md"
-            label="Include ids, so that renames are recognised"
-            checked={ids}
-            onChange={(event) => setQuery({ ids: event.currentTarget.checked ? 'true' : null })}
-          />
-        )}
+    <StagePage
+      tools={
         <Button
-          mt="lg"
           leftSection={<IconDownload size={14} />}
-          onClick={download}
+          onClick={() => written && download(written.files, `${library.slug}-${version}-tokens.zip`)}
           disabled={!written || written.files.length === 0}
         >
           Download{' '}
-          {written && written.files.length > 1 ? `${written.files.length} files` : (shown?.name ?? '')}
+          {written && written.files.length > 1 ? counted(written.files.length, 'file') : (file?.name ?? '')}
         </Button>
-      </aside>
-      <section className={classes.sheet} aria-label="File contents">
-        {problem && (
-          <Alert color="red" role="alert">
-            {problem}
-          </Alert>
-        )}
-        {written?.findings.map((finding, i) => (
-          <Alert key={i} color={finding.level === 'error' ? 'red' : 'gray'} mb={4} p="xs">
-            {finding.message}. {finding.fix}.
-          </Alert>
-        ))}
-        {written && written.files.length > 1 && (
-          <Group gap={4} p="xs">
-            {written.files.map((part, i) => (
-              <Button
-                key={part.name}
-                size="compact-xs"
-                variant={i === file ? 'light' : 'subtle'}
-                onClick={() => setFile(i)}
-              >
-                {part.name}
-              </Button>
-            ))}
-          </Group>
-        )}
-        <pre tabIndex={0} aria-label={shown?.name} data-testid="output">
-          {shown && shown.text.length > 200_000
-            ? `${shown.text.slice(0, 200_000)}\n… shortened here; the download contains the whole file.`
-            : shown?.text}
-        </pre>
-      </section>
-    </div>
+      }
+    >
+      <div className={classes.page}>
+        <aside className={classes.choices}>
+          <SegmentedControl
+            fullWidth
+            orientation="vertical"
+            aria-label="Format"
+            value={format}
+            onChange={(value) => setQuery({ format: value, file: null })}
+            data={[...OUTPUTS.values()].map((each) => ({ value: each.name, label: each.title }))}
+          />
+          <Text size="sm" c="dimmed">
+            {output.about}
+          </Text>
+          <Select
+            label="Source"
+            allowDeselect={false}
+            value={version}
+            onChange={(value) => setQuery({ version: value })}
+            data={[
+              { value: 'draft', label: 'Draft (not released)' },
+              ...library.versions.map((each) => ({ value: each, label: `Release ${each}` })),
+            ]}
+          />
+          {format !== 'dtcg' && format !== 'json' && (
+            <TextInput
+              label="Name prefix"
+              placeholder="none"
+              value={prefix}
+              onChange={(event) => setQuery({ prefix: prefixOf(event.currentTarget.value) || null })}
+            />
+          )}
+          {format !== 'dtcg' && library.axes.length > 0 && (
+            <Checkbox
+              label="Current lens only"
+              checked={one}
+              disabled={format === 'json'}
+              onChange={(event) => setQuery({ one: event.currentTarget.checked ? 'true' : null })}
+            />
+          )}
+          {format === 'dtcg' && (
+            <Checkbox
+              label="Include ids, so that renames are recognised"
+              checked={ids}
+              onChange={(event) => setQuery({ ids: event.currentTarget.checked ? 'true' : null })}
+            />
+          )}
+          {files.length > 0 && (
+            <FileTree files={files} selected={file?.name} select={(name) => setQuery({ file: name })} />
+          )}
+        </aside>
+        <section className={classes.sheet} aria-label="File contents">
+          <header>
+            <strong className="path">{file?.name}</strong>
+            {earlier && (
+              <SegmentedControl
+                size="xs"
+                aria-label="View"
+                value={difference ? 'difference' : 'contents'}
+                onChange={(value) => setQuery({ show: value === 'difference' ? value : null })}
+                data={[
+                  { value: 'contents', label: 'Contents' },
+                  { value: 'difference', label: `Difference from ${earlier}` },
+                ]}
+              />
+            )}
+            {earlier && compared.data && (
+              <Text size="sm" c="dimmed">
+                {changed === 0
+                  ? `No file differs from ${earlier}.`
+                  : `${counted(changed, 'file')} of ${files.length} ${changed === 1 ? 'differs' : 'differ'} from ${earlier}.`}
+              </Text>
+            )}
+            {file && (
+              <CopyButton value={file.after}>
+                {({ copied, copy }) => (
+                  <Button variant="default" size="compact-sm" onClick={copy}>
+                    {copied ? 'Copied' : 'Copy file'}
+                  </Button>
+                )}
+              </CopyButton>
+            )}
+          </header>
+          {problem && (
+            <Alert color="red" role="alert">
+              {problem}
+            </Alert>
+          )}
+          {written?.findings.map((finding, i) => (
+            <Alert key={i} color={finding.level === 'error' ? 'red' : 'gray'} mb={4} p="xs">
+              {finding.message}. {finding.fix}.
+            </Alert>
+          ))}
+          <div data-testid="output">
+            {file ? (
+              <CodeView
+                key={`${file.name} ${difference}`}
+                label={file.name}
+                language={output.language}
+                text={file.change === 'removed' ? '' : file.after}
+                {...(difference && { before: file.before })}
+              />
+            ) : (
+              !problem && <Skeleton height={320} role="status" aria-label="Writing the output" />
+            )}
+          </div>
+        </section>
+      </div>
+    </StagePage>
+  );
+}
+
+/** The release before a version; of the draft, the last one. Versions are given newest first. */
+const earlierThan = (version: string, last: string | null, versions: readonly string[]) =>
+  version === 'draft' ? (last ?? undefined) : versions[versions.indexOf(version) + 1];
+
+/** What can begin a name in every format: small letters, digits and hyphens, a letter first. */
+const prefixOf = (typed: string): string =>
+  typed
+    .toLowerCase()
+    .replace(/[^a-z0-9-]/g, '')
+    .replace(/^[^a-z]+/, '');
+
+/** One file as it is, several as an archive. */
+function download(files: readonly OutputFile[], archive: string): void {
+  const [single] = files.length === 1 ? files : [];
+  const zipped = () => zipSync(Object.fromEntries(files.map(({ name, text }) => [name, strToU8(text)])));
+  saveFile(
+    single?.name ?? archive,
+    single
+      ? new Blob([single.text], { type: 'text/plain' })
+      : new Blob([new Uint8Array(zipped())], { type: 'application/zip' }),
   );
 }
