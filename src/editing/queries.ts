@@ -4,9 +4,11 @@ import { findingCount, findingsCsv, findingsInSteps, findingsOf } from './findin
 import { fonts } from './foundations/queries/fonts';
 import { card } from './session/queries/card';
 import { frame } from './session/queries/frame';
+import { importHistory } from './intake/queries/import-history';
 import { intakeReview } from './intake/queries/intake-review';
 import { guide, guides } from './guides/queries/guide';
 import { guideFile } from './guides/queries/guide-file';
+import { changeSpecimen } from './releases/queries/change-specimen';
 import { ledger } from './releases/queries/ledger';
 import { productFrame, screen, upgrade } from './session/open-product';
 import { overrides, overridesCsv } from './tokens/queries/overrides';
@@ -59,6 +61,7 @@ export const LIBRARY_QUERIES = {
   fonts,
   spacing,
   intakeReview,
+  importHistory,
   recognise,
   replacedPaths,
   components: componentsInSteps,
@@ -81,6 +84,7 @@ export const LIBRARY_QUERIES = {
   guide,
   guideFile,
   ledger,
+  changeSpecimen,
   usage,
   uses,
 };

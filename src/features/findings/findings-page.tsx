@@ -1,5 +1,7 @@
 'use client';
 
+import { EmptyState } from '@/ui/empty-state';
+import { FirstTokens } from '@/features/session/library-link';
 import { counted } from '@/core/base/words';
 import {
   Button,
@@ -64,6 +66,15 @@ export function FindingsPage() {
     return refused === null;
   };
   if (!view) return <StagePage>{null}</StagePage>;
+  if (library.counts.tokens + library.counts.components === 0)
+    return (
+      <StagePage>
+        <EmptyState title="Nothing to check yet." actions={library.canEdit && <FirstTokens />}>
+          Values that are doubled, contrasts that are too weak and rules without effect appear here, each with
+          where it is and what fixes it.
+        </EmptyState>
+      </StagePage>
+    );
   const rows = view.rows;
   const picked = rows.filter((row) => chosen.has(idOf(row)));
   // Taking things out is offered all at once only where one looks at nothing else.
@@ -125,14 +136,19 @@ export function FindingsPage() {
             )}
           </Group>
           {rows.length === 0 ? (
-            <div className="sheet" style={{ padding: 28 }}>
-              <Text fw={600}>
-                {view.counts.length === 0 ? 'No findings.' : 'No findings match the filter.'}
-              </Text>
-              <Text size="sm" c="dimmed">
-                Checked: {view.checks.join(', ')}.
-              </Text>
-            </div>
+            <EmptyState
+              title={view.counts.length === 0 ? 'No findings.' : 'No findings match the filter.'}
+              actions={
+                view.counts.length > 0 && (
+                  <Button variant="default" onClick={() => setQuery({ code: null, level: null, find: null })}>
+                    Clear filter
+                  </Button>
+                )
+              }
+            >
+              {counted(view.checks.length, 'check')} of {counted(library.counts.tokens, 'token')} and{' '}
+              {counted(library.counts.components, 'component')}: {view.checks.join(', ')}.
+            </EmptyState>
           ) : (
             <ul className={classes.list}>
               {rows.map((row) => (
@@ -207,9 +223,9 @@ export function FindingsPage() {
                         size="compact-xs"
                         variant="default"
                         onClick={() =>
-                          void store('withdrawAcceptance', { keys: [{ code: one.code, path: one.path }] }).then(
-                            notifyError,
-                          )
+                          void store('withdrawAcceptance', {
+                            keys: [{ code: one.code, path: one.path }],
+                          }).then(notifyError)
                         }
                       >
                         Withdraw acceptance

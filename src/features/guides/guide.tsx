@@ -1,5 +1,7 @@
 'use client';
 
+import { EmptyState } from '@/ui/empty-state';
+import { LibraryButton } from '@/features/session/library-link';
 import {
   DndContext,
   PointerSensor,
@@ -22,7 +24,6 @@ import {
   Textarea,
 } from '@mantine/core';
 import { IconGripVertical, IconPencil, IconTrash } from '@tabler/icons-react';
-import Link from 'next/link';
 import { useState } from 'react';
 import type { GuideBlockKind } from '@/core/guides/block';
 import { GUIDE_BLOCKS } from '@/core/guides/blocks/registry';
@@ -30,7 +31,7 @@ import type { BlockView, GuideView } from '@/editing/guides/queries/guide';
 import { download } from '@/features/tokens/download';
 import { useAsk, useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
-import { useLens, useLensLink } from '@/ui/frame/lens';
+import { useLens } from '@/ui/frame/lens';
 import { BLOCKS } from './blocks/registry';
 import classes from './guides.module.css';
 
@@ -38,16 +39,17 @@ import classes from './guides.module.css';
 export function Guide({ name }: { name: string }) {
   const library = useLibrary();
   const lens = useLens(library.axes);
-  const link = useLensLink(library.axes);
   const view = useDocumentQuery('guide', { name, lens });
   const { store } = useCommand();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   if (view === null) {
     return (
-      <div className="sheet" style={{ padding: 34 }}>
-        <Text fw={600}>There is no guide {name}.</Text>
-        <Link href={link(`/libraries/${library.slug}/guides`)}>All guides</Link>
-      </div>
+      <EmptyState
+        title={`There is no guide ${name}.`}
+        actions={<LibraryButton to="guides">All guides</LibraryButton>}
+      >
+        It was renamed or removed, or the address is not right.
+      </EmptyState>
     );
   }
   if (!view) return null;

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Group, Text, TextInput } from '@mantine/core';
+import { EmptyState } from '@/ui/empty-state';
+import { Button, Group, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -41,15 +42,10 @@ export function Guides() {
   return (
     <StagePage>
       {view.guides.length === 0 && (
-        <div className="sheet" style={{ padding: 34, marginBottom: 16 }}>
-          <Text fw={600} size="lg">
-            No guides yet.
-          </Text>
-          <Text c="dimmed">
-            A guide says what something is for and not for. Its tables and specimens are live, so they never
-            go stale.
-          </Text>
-        </div>
+        <EmptyState title="No guides yet.">
+          A guide says what something is for and not for. Its tables and specimens are live, so they never go
+          stale. Type a title to create the first one.
+        </EmptyState>
       )}
       <div className={cards.cards}>
         {view.guides.map((guide) => (

@@ -8,6 +8,7 @@ import { useState } from 'react';
 import type { GatherFile } from '@/editing/intake/queries/intake-review';
 import { useLibrary } from '@/features/session/library-shell';
 import { StagePage } from '@/features/session/page-bar';
+import { FirstLook, sampleFiles } from './first-look';
 import { DocumentFiles, isDocumentFile } from './document-files';
 import { useGather } from './intake-client';
 import { InventoryView } from './inventory-view';
@@ -61,8 +62,9 @@ export function GatherPage() {
               }}
             >
               <Textarea
-                aria-label="Paste"
-                placeholder={'Or paste: #0a5d6a, 16px, a list of them, or a piece of CSS'}
+                label="Or paste values"
+                description="Colours and sizes, one or a list of them, or a piece of CSS"
+                placeholder="#0a5d6a, 16px"
                 rows={3}
                 value={pasted}
                 onChange={(event) => setPasted(event.currentTarget.value)}
@@ -89,6 +91,9 @@ export function GatherPage() {
                 Stop
               </Button>
             </Group>
+          )}
+          {!gathered && !gather.busy && !gather.problem && !documents && (
+            <FirstLook onSample={() => read(sampleFiles())} />
           )}
           {gather.problem && (
             <Alert color="red" role="alert">

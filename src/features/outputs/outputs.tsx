@@ -1,5 +1,7 @@
 'use client';
 
+import { EmptyState } from '@/ui/empty-state';
+import { FirstTokens } from '@/features/session/library-link';
 import {
   Alert,
   Button,
@@ -59,6 +61,15 @@ export function Outputs() {
     () => (written ? fileChanges(earlier ? compared.data?.files : undefined, written.files) : []),
     [written, compared.data, earlier],
   );
+  if (library.counts.tokens === 0)
+    return (
+      <StagePage>
+        <EmptyState title="Nothing to deliver yet." actions={library.canEdit && <FirstTokens />}>
+          The tokens of {library.name} appear here as style sheets, token files and code, to read and to
+          download.
+        </EmptyState>
+      </StagePage>
+    );
   const changed = files.filter(({ change }) => change !== 'same').length;
   const file = files.find(({ name }) => name === query.get('file')) ?? files[0];
   const difference = query.get('show') === 'difference' && earlier !== undefined;

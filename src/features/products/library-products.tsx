@@ -1,6 +1,7 @@
 'use client';
 
-import { Text } from '@mantine/core';
+import { EmptyState } from '@/ui/empty-state';
+import { LibraryButton } from '@/features/session/library-link';
 import Link from 'next/link';
 import { compareVersions } from '@/core/releases/version';
 import { counted } from '@/core/base/words';
@@ -24,19 +25,20 @@ export function LibraryProducts() {
   return (
     <StagePage>
       {view.products.length === 0 ? (
-        <div className="sheet" style={{ padding: 34 }}>
-          <Text fw={600} size="lg">
-            No product uses {library.name} yet.
-          </Text>
-          <Text c="dimmed">
-            {library.last
-              ? 'A product pins a release, and then reviews what each later release would change on its own screens.'
-              : 'Create a release first; then products can pin it.'}
-          </Text>
-          {!library.last && (
-            <Link href={link(`/libraries/${library.slug}/releases`)}>Create the first release</Link>
-          )}
-        </div>
+        <EmptyState
+          title={`No product uses ${library.name} yet.`}
+          actions={
+            !library.last && (
+              <LibraryButton to="releases" primary>
+                Create the first release
+              </LibraryButton>
+            )
+          }
+        >
+          {library.last
+            ? 'A product pins a release, and then reviews what each later release would change on its own screens.'
+            : 'Products pin a release, and stand here on the line of releases. Create the first one.'}
+        </EmptyState>
       ) : (
         <>
           <p className={classes.summary}>

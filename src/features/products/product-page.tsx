@@ -1,5 +1,6 @@
 'use client';
 
+import { EmptyState } from '@/ui/empty-state';
 import { Alert, Button, Group, SegmentedControl, Text } from '@mantine/core';
 import Link from 'next/link';
 import { contextAttributes } from '@/core/products/screen';
@@ -57,10 +58,10 @@ export function ProductPage() {
         />
       )}
       {!view ? (
-        <div className="sheet" style={{ padding: 34 }}>
-          <Text fw={600}>No screen yet.</Text>
-          <Text c="dimmed">Import an HTML file whose elements name components of the library.</Text>
-        </div>
+        <EmptyState title="No screens yet.">
+          A screen is built from components of the pinned release. Send HTML files whose elements name
+          components with the command line or the API (POST /api/v1/products/{product.slug}/import).
+        </EmptyState>
       ) : (
         <div className={beside.length > 1 ? undefined : classes.withSide}>
           <div className={classes.screens}>

@@ -1,5 +1,6 @@
 'use client';
 
+import { EmptyState } from '@/ui/empty-state';
 import { counted } from '@/core/base/words';
 import { Button, Group, SegmentedControl, Text } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
@@ -29,13 +30,16 @@ export function UpgradeReview({ library, version }: { library: string; version: 
   useHotkeys([['F', () => setSide((old) => (old === 'before' ? 'after' : 'before'))]]);
   if (view === null) {
     return (
-      <div className="sheet" style={{ padding: 34 }}>
-        <Text fw={600}>There is no upgrade to review.</Text>
-        <Text c="dimmed">
-          {product.name} is either pinned to {version} already or does not use this library.{' '}
-          <Link href={link(`/products/${product.slug}`)}>Back to screens</Link>
-        </Text>
-      </div>
+      <EmptyState
+        title="There is no upgrade to review."
+        actions={
+          <Button component={Link} href={link(`/products/${product.slug}`)}>
+            Back to screens
+          </Button>
+        }
+      >
+        {product.name} is either pinned to {version} already or does not use this library.
+      </EmptyState>
     );
   }
   if (!view) return null;

@@ -1,17 +1,19 @@
 'use client';
 
+import { EmptyState } from '@/ui/empty-state';
+import { LibraryButton } from '@/features/session/library-link';
 import { listed } from '@/core/base/words';
-import { Alert, Button, Checkbox, Group, SegmentedControl, Text, Textarea } from '@mantine/core';
+import { Alert, Button, Group, SegmentedControl, Text, Textarea } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import Link from 'next/link';
 import { useState } from 'react';
-import { contextText } from '@/core/tokens/system';
 import type { LedgerView } from '@/editing/releases/queries/ledger';
 import { useDocument, useDocumentQuery } from '@/features/session/document';
 import { call, useCall } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { Prose } from '@/ui/markdown';
+import { ProductThumbnail } from '@/features/workspace/product-card';
+import { ChangeRow, IMPACT_WORDS } from './change-row';
 import classes from './releases.module.css';
 
 /** The change ledger: every change since the last release, in or out, and the release they make; below it, the past. */
@@ -36,8 +38,6 @@ export function Releases() {
     </>
   );
 }
-
-const WORDS = { major: 'breaks', minor: 'adds or changes', patch: 'not visible' } as const;
 
 function Ledger() {
   const library = useLibrary();
@@ -74,15 +74,22 @@ function Ledger() {
   };
   if (view.entries.length === 0) {
     return (
-      <div className="sheet" style={{ padding: 34 }}>
-        <Text fw={600} size="lg">
-          Nothing has changed since {view.last ?? 'the first version'}.
-        </Text>
-        <Text c="dimmed">
-          <Link href={link(`/libraries/${library.slug}/tokens`)}>Change a token</Link> or a component: every
-          change is listed here with its impact and reach.
-        </Text>
-      </div>
+      <EmptyState
+        title={view.last ? `No changes since ${view.last}.` : 'Nothing to release yet.'}
+        actions={
+          <>
+            <LibraryButton to="tokens" primary>
+              {view.last ? 'Change a token' : 'Create tokens'}
+            </LibraryButton>
+            <LibraryButton to="components">
+              {view.last ? 'Change a component' : 'Create components'}
+            </LibraryButton>
+          </>
+        }
+      >
+        Every change is listed here with its impact and reach. A release makes them available to products, and
+        never changes afterwards.
+      </EmptyState>
     );
   }
   const gone = out.length;
@@ -95,14 +102,13 @@ function Ledger() {
             <th>Include</th>
             <th>Impact</th>
             <th>What changed</th>
-            <th>Before</th>
-            <th>After</th>
-            <th>Reaches</th>
+            <th>Before and after</th>
+            <th>Where one sees it</th>
           </tr>
         </thead>
         <tbody>
           {view.entries.map((entry) => (
-            <Row
+            <ChangeRow
               key={entry.item}
               entry={entry}
               chosen={!out.includes(entry.item)}
@@ -163,6 +169,17 @@ function Ledger() {
             </Text>
           )}
         </div>
+        {view.products.length > 0 && (
+          <section className={classes.notified} aria-label="Products that will be notified">
+            {view.products.map((product) => (
+              <article key={product.slug}>
+                <ProductThumbnail slug={product.slug} name={product.name} upgrade={false} />
+                <strong>{product.name}</strong>
+                <small>Pinned to {product.version}</small>
+              </article>
+            ))}
+          </section>
+        )}
         <details className={classes.notes}>
           <summary>Release notes preview</summary>
           <Prose>{view.notes}</Prose>
@@ -188,88 +205,11 @@ function ImpactBar({ entries }: { entries: LedgerView['entries'] }) {
       <ul aria-label="Changes by impact">
         {counts.map(({ impact, count }) => (
           <li key={impact} data-impact={impact}>
-            {count} {impact}: {WORDS[impact]}
+            {count} {impact}: {IMPACT_WORDS[impact]}
           </li>
         ))}
       </ul>
     </div>
-  );
-}
-
-function Row({
-  entry,
-  chosen,
-  link,
-  toggle,
-}: {
-  /** Follows the hand at once; the entry itself follows when the ledger has been worked out anew. */
-  chosen: boolean;
-  entry: LedgerView['entries'][number];
-  link: (href: string) => string;
-  toggle: () => void;
-}) {
-  const first = entry.changes.find((change) => change.impact === entry.impact) ?? entry.changes[0]!;
-  return (
-    <tr data-out={!chosen || undefined} className={chosen ? undefined : classes.out}>
-      <td>
-        <Checkbox aria-label={`${entry.title} is in the release`} checked={chosen} onChange={toggle} />
-      </td>
-      <td>
-        <span className={classes.impact} data-impact={entry.impact} title={WORDS[entry.impact]}>
-          {entry.impact}
-        </span>
-      </td>
-      <td>
-        {entry.href ? (
-          <Link href={link(entry.href)} className="path">
-            {entry.title}
-          </Link>
-        ) : (
-          <span className="path">{entry.title}</span>
-        )}
-        {entry.changes.map((change, i) => (
-          <div key={i} className={classes.why}>
-            {change.why}
-            {change.contexts ? ` (${change.contexts.map(contextText).join('; ')})` : ''}.
-          </div>
-        ))}
-        {entry.authors.length > 0 && <div className={classes.by}>by {entry.authors.join(', ')}</div>}
-      </td>
-      <td>
-        <Value text={first.before} />
-      </td>
-      <td>
-        <Value text={first.after} />
-      </td>
-      <td>
-        {entry.reached.length === 0 ? (
-          'nothing'
-        ) : (
-          <details>
-            <summary>{entry.reachText}</summary>
-            <ul className={classes.reached}>
-              {entry.reached.slice(0, 20).map((one) => (
-                <li key={one.id}>
-                  <Link href={link(one.href)}>{one.title}</Link>
-                  {one.inside ? ` in ${one.inside}` : ''}
-                </li>
-              ))}
-            </ul>
-          </details>
-        )}
-      </td>
-    </tr>
-  );
-}
-
-function Value({ text }: { text: string | null }) {
-  if (text === null) return <span className={classes.by}>—</span>;
-  const color = /^#[0-9a-f]{6,8}\b/.exec(text)?.[0];
-  return (
-    <span className={classes.value}>
-      {color && <span className={classes.chip} style={{ background: color }} data-specimen aria-hidden />}
-      <span className="path">{text.length > 70 ? `${text.slice(0, 68)}…` : text}</span>
-    </span>
   );
 }
 
@@ -279,7 +219,15 @@ function Past() {
   if (error) return <Alert color="red">{error.message}</Alert>;
   if (!data) return null;
   const { releases } = data;
-  if (releases.length === 0) return <Text c="dimmed">No releases yet.</Text>;
+  if (releases.length === 0)
+    return (
+      <EmptyState
+        title="No releases yet."
+        actions={<LibraryButton to="releases">Next release</LibraryButton>}
+      >
+        Each release is listed here with its notes, newest first.
+      </EmptyState>
+    );
   return (
     <div className={classes.past}>
       {releases.map((release) => (

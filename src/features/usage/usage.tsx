@@ -1,5 +1,7 @@
 'use client';
 
+import { EmptyState } from '@/ui/empty-state';
+import { FirstTokens } from '@/features/session/library-link';
 import { Button, Group, SegmentedControl, Text, TextInput, UnstyledButton } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconDownload } from '@tabler/icons-react';
 import Link from 'next/link';
@@ -56,6 +58,15 @@ export function Usage() {
     });
   }, [view, kind, find, sort, up]);
   if (!view) return <StagePage>{null}</StagePage>;
+  if (view.rows.length === 0)
+    return (
+      <StagePage>
+        <EmptyState title="Nothing to count yet." actions={library.canEdit && <FirstTokens />}>
+          How often each token and component of {library.name} is used, and by what, appears here: first by
+          its own components and guides, then by the screens of products.
+        </EmptyState>
+      </StagePage>
+    );
   const csv = () => {
     download(
       `${library.slug}-usage.csv`,

@@ -29,7 +29,16 @@ export function ProductCard({ entry }: { entry: DocumentEntry }) {
 }
 
 /** The first screen of a product, drawn live and small, with the way to its next upgrade. */
-export function ProductThumbnail({ slug, name }: { slug: string; name: string }) {
+export function ProductThumbnail({
+  slug,
+  name,
+  upgrade = true,
+}: {
+  slug: string;
+  name: string;
+  /** Whether the way to its next upgrade stands below. */
+  upgrade?: boolean;
+}) {
   const { me } = useWork();
   return (
     <DocumentProvider
@@ -39,12 +48,12 @@ export function ProductThumbnail({ slug, name }: { slug: string; name: string })
       live={false}
       waiting={<Skeleton height={170} role="status" aria-label={`Opening ${name}`} />}
     >
-      <Screen slug={slug} />
+      <Screen slug={slug} upgrade={upgrade} />
     </DocumentProvider>
   );
 }
 
-function Screen({ slug }: { slug: string }) {
+function Screen({ slug, upgrade }: { slug: string; upgrade: boolean }) {
   const frame = useDocumentQuery('productFrame', NOTHING);
   const screen = useDocumentQuery('screen', NOTHING);
   if (frame === undefined || screen === undefined) return <Skeleton height={170} />;
@@ -68,7 +77,7 @@ function Screen({ slug }: { slug: string }) {
       ) : (
         <div className={classes.thumbnail}>No screens yet</div>
       )}
-      {newest && frame?.library && (
+      {upgrade && newest && frame?.library && (
         <Link
           className={classes.upgrade}
           href={`/products/${slug}/upgrade/${frame.library.slug}/${newest.version}`}

@@ -15,8 +15,8 @@ export const COMPONENT_FILTERS = {
   failing: 'With failing combinations',
   unused: 'Unused',
   undocumented: 'In no guide',
-  deprecated: 'deprecated',
-  unfinished: 'kept out of releases',
+  deprecated: 'Deprecated',
+  unfinished: 'Excluded from releases',
   here: 'Not inherited',
 } as const;
 export type ComponentFilter = keyof typeof COMPONENT_FILTERS;

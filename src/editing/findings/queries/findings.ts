@@ -56,6 +56,7 @@ interface FindingsView {
   counts: { code: string; title: string; level: Finding['level']; count: number; fixable: number }[];
   accepted: { code: string; path: string; reason: string; own: boolean }[];
   total: number;
+  /** What was looked for, in words. */
   checks: string[];
 }
 
@@ -98,8 +99,8 @@ export function findings(
     })),
     total: fitting.length,
     checks: [
-      ...CHECKS.map((check) => check.code),
-      ...COMPONENT_CHECKS.flatMap(({ titles }) => Object.keys(titles)),
+      ...CHECKS.map((check) => check.title.toLowerCase()),
+      ...COMPONENT_CHECKS.flatMap(({ titles }) => Object.values(titles).map((title) => title.toLowerCase())),
     ],
   };
 }

@@ -1,5 +1,7 @@
 'use client';
 
+import { EmptyState } from '@/ui/empty-state';
+import { LibraryButton } from '@/features/session/library-link';
 import { counted } from '@/core/base/words';
 import {
   DndContext,
@@ -61,22 +63,24 @@ export function Gallery() {
   return (
     <StagePage
       tools={
-        <>
-          <SearchField value={search} onChange={(text) => setQuery({ search: text || null })} />
-          <MultiSelect
-            aria-label="Filter"
-            placeholder={only.length === 0 ? 'Filter' : ''}
-            w={230}
-            data={FILTERS}
-            value={only}
-            onChange={(value) => setQuery({ only: value.join(',') || null })}
-          />
-          {library.canEdit && (
-            <Button leftSection={<IconPlus size={14} />} onClick={start}>
-              Create component
-            </Button>
-          )}
-        </>
+        view.all === 0 ? null : (
+          <>
+            <SearchField value={search} onChange={(text) => setQuery({ search: text || null })} />
+            <MultiSelect
+              aria-label="Filter"
+              placeholder={only.length === 0 ? 'Filter' : ''}
+              w={230}
+              data={FILTERS}
+              value={only}
+              onChange={(value) => setQuery({ only: value.join(',') || null })}
+            />
+            {library.canEdit && (
+              <Button leftSection={<IconPlus size={14} />} onClick={start}>
+                Create component
+              </Button>
+            )}
+          </>
+        )
       }
     >
       {starting && <StartComponent others={names} close={endStart} />}
@@ -85,14 +89,22 @@ export function Gallery() {
       )}
       <Refused refusal={refusal} />
       {view.all === 0 && (
-        <div className="sheet" style={{ padding: 34 }}>
-          <Text fw={600} size="lg">
-            No components yet.
-          </Text>
-          <Text c="dimmed">
-            Create one blank, from markup or from source code, or import component files.
-          </Text>
-        </div>
+        <EmptyState
+          title="No components yet."
+          actions={
+            library.canEdit && (
+              <>
+                <Button leftSection={<IconPlus size={14} />} onClick={start}>
+                  Create component
+                </Button>
+                <LibraryButton to="import">Import files</LibraryButton>
+              </>
+            )
+          }
+        >
+          A component is drawn here with every combination of its props and states, bound to the tokens of{' '}
+          {library.name}. Create one blank, from markup or from source code, or import component files.
+        </EmptyState>
       )}
       {view.all > 0 && names.length === 0 && (
         <Text c="dimmed" p="lg">

@@ -1,13 +1,14 @@
 'use client';
 
-import { Tabs, Text } from '@mantine/core';
-import Link from 'next/link';
+import { EmptyState } from '@/ui/empty-state';
+import { LibraryButton } from '@/features/session/library-link';
+import { Tabs } from '@mantine/core';
 import { useDeferredValue, useState } from 'react';
 import type { MeasuredPart } from '@/core/components/measured';
 import type { ProofView } from '@/editing/components/queries/proof';
 import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
-import { useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
+import { useLens, useQuery, useTrace } from '@/ui/frame/lens';
 import { AnatomyPanel } from '../specimen/anatomy-panel';
 import { BehaviourPanel } from '../props/behaviour-panel';
 import { CodePanel } from '../code/code-panel';
@@ -32,7 +33,6 @@ const BELOW = ['matrix', 'anatomy', 'inspect'] as const;
 export function Proof({ name }: { name: string }) {
   const library = useLibrary();
   const lens = useLens(library.axes);
-  const link = useLensLink(library.axes);
   const [query, setQuery] = useQuery();
   const trace = useTrace();
   const [state] = useSpecimenState();
@@ -49,10 +49,12 @@ export function Proof({ name }: { name: string }) {
   const settled = useDeferredValue(boxes);
   if (view === null) {
     return (
-      <div className="sheet" style={{ padding: 34 }}>
-        <Text fw={600}>There is no component {name}.</Text>
-        <Link href={link(`/libraries/${library.slug}/components`)}>All components</Link>
-      </div>
+      <EmptyState
+        title={`There is no component ${name}.`}
+        actions={<LibraryButton to="components">All components</LibraryButton>}
+      >
+        It was renamed or removed, or the address is not right.
+      </EmptyState>
     );
   }
   if (!view || !drawn) return null;

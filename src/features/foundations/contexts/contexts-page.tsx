@@ -1,5 +1,6 @@
 'use client';
 
+import { EmptyState } from '@/ui/empty-state';
 import { counted } from '@/core/base/words';
 import { Button, Checkbox, Group, Modal, Stack, Text, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
@@ -66,16 +67,15 @@ export function ContextsPage() {
             {counted(view.rows.length, 'value')} under {view.label || 'In every context'}
           </h2>
           {view.rows.length === 0 ? (
-            <div className="sheet" style={{ padding: 28 }}>
-              <Text fw={600}>
-                {view.layers.length <= 1
+            <EmptyState
+              title={
+                view.layers.length <= 1
                   ? 'Every value applies in every context.'
-                  : 'This layer sets no values yet.'}
-              </Text>
-              <Text size="sm" c="dimmed">
-                Generate a dark scheme from the light one, or set a token’s value under a context on its page.
-              </Text>
-            </div>
+                  : 'This layer sets no values yet.'
+              }
+            >
+              Generate a dark scheme from the light one, or set a token’s value under a context on its page.
+            </EmptyState>
           ) : (
             <table className="rows">
               <thead>

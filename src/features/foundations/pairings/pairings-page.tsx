@@ -1,5 +1,7 @@
 'use client';
 
+import { EmptyState } from '@/ui/empty-state';
+import { FirstTokens } from '@/features/session/library-link';
 import {
   Button,
   CloseButton,
@@ -61,13 +63,19 @@ export function PairingsPage() {
         />
       </Group>
       {view.texts.length === 0 ? (
-        <div className="sheet" style={{ padding: 28 }}>
-          <Text fw={600}>No pairings yet.</Text>
-          <Text size="sm" c="dimmed">
-            A pairing states which text colour is meant for which surface and the contrast it needs. Show
-            unpaired colours and select a cell to declare one.
-          </Text>
-        </div>
+        <EmptyState
+          title="No pairings yet."
+          actions={
+            library.counts.tokens === 0 ? (
+              library.canEdit && <FirstTokens />
+            ) : (
+              <Button onClick={() => setQuery({ all: 'yes' })}>Show unpaired colours</Button>
+            )
+          }
+        >
+          A pairing states which text colour is meant for which surface and the contrast it needs. Show
+          unpaired colours and select a cell to declare one.
+        </EmptyState>
       ) : (
         <div className={classes.page}>
           <div className={classes.scroll} tabIndex={0} role="region" aria-label="Grid of pairings">

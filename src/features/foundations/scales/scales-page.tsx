@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Group, Menu, Text } from '@mantine/core';
+import { EmptyState } from '@/ui/empty-state';
+import { Button, Menu } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
@@ -40,24 +41,23 @@ export function ScalesPage() {
       }
     >
       {view.recipes.length === 0 && !fresh ? (
-        <div className="sheet" style={{ padding: 34 }}>
-          <Text fw={600} size="lg">
-            No generated scales yet.
-          </Text>
-          <Text c="dimmed" mb="md">
-            Generate colour ramps, a type scale or a spacing scale. The recipe is kept with the tokens, so
-            that a scale can be regenerated.
-          </Text>
-          {library.canEdit && (
-            <Group>
-              {view.kinds.map((kind) => (
-                <Button key={kind.kind} variant="default" onClick={() => setQuery({ new: kind.kind })}>
-                  {kind.label}
-                </Button>
-              ))}
-            </Group>
-          )}
-        </div>
+        <EmptyState
+          title="No generated scales yet."
+          actions={
+            library.canEdit && (
+              <>
+                {view.kinds.map((kind) => (
+                  <Button key={kind.kind} variant="default" onClick={() => setQuery({ new: kind.kind })}>
+                    {kind.label}
+                  </Button>
+                ))}
+              </>
+            )
+          }
+        >
+          Generate colour ramps, a type scale or a spacing scale. The recipe is kept with the tokens, so that
+          a scale can be regenerated.
+        </EmptyState>
       ) : (
         <>
           <nav className={classes.families} aria-label="Groups">

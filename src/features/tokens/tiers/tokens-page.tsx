@@ -14,6 +14,8 @@ import { notifications } from '@mantine/notifications';
 import { AddToken } from './add-token';
 import { TokenFilters, useTokenFilter } from './filters';
 import { GroupDialog } from './group-dialog';
+import { FirstTokens } from '@/features/session/library-link';
+import { EmptyState } from '@/ui/empty-state';
 import { StagePage } from '@/features/session/page-bar';
 import { Tiers } from './tiers';
 import { TokenDetail } from '../detail/token-detail';
@@ -100,25 +102,10 @@ export function TokensPage({ path }: { path: string | undefined }) {
       }
     >
       {empty ? (
-        <div className={`sheet ${classes.empty}`}>
-          <Text fw={600} size="lg">
-            No tokens yet.
-          </Text>
-          <Text c="dimmed" mb="md">
-            Tokens are the named colours, sizes and other values of a design system. Import the style sheets
-            or token files you have, generate a scale, or add the first token by hand.
-          </Text>
-          {library.canEdit && (
-            <Group>
-              <Button component={Link} href={`/libraries/${library.slug}/import`}>
-                Import files
-              </Button>
-              <Button variant="default" component={Link} href={`/libraries/${library.slug}/scales`}>
-                Generate scale
-              </Button>
-            </Group>
-          )}
-        </div>
+        <EmptyState title="No tokens yet." actions={library.canEdit && <FirstTokens />}>
+          Tokens are the named colours, sizes and other values of a design system. Import the style sheets or
+          token files you have, generate a scale, or add the first token by hand.
+        </EmptyState>
       ) : (
         <>
           <Group mb="md" gap="xs">

@@ -1,0 +1,31 @@
+import type { Item } from '@/core/document/item';
+import type { OpenLibrary } from '@/editing/session/open-library';
+
+export interface PastImport {
+  label: string;
+  author: string;
+  /** ISO 8601 */
+  at: string;
+  /** New items by kind, and what was changed, most first. */
+  counts: { kind: string; count: number }[];
+}
+
+/** The imports a library came from, newest first, as far as the log that was sent goes. */
+export function importHistory(library: OpenLibrary): PastImport[] {
+  return library.log
+    .filter(({ label }) => /^Import /.test(label))
+    .map(({ label, author, at, edits }) => {
+      const counts = new Map<string, number>();
+      for (const edit of edits) {
+        const kind = edit.kind === 'add' ? (edit.after as Item).kind : 'change';
+        counts.set(kind, (counts.get(kind) ?? 0) + 1);
+      }
+      return {
+        label,
+        author: library.personName(author),
+        at,
+        counts: [...counts].map(([kind, count]) => ({ kind, count })).sort((a, b) => b.count - a.count),
+      };
+    })
+    .reverse();
+}
