@@ -71,7 +71,7 @@ const INK = '#1c5d8c';
 const FILL = { padding: 'rgb(28 93 140 / 0.16)', gap: 'rgb(190 92 30 / 0.22)' };
 const MARK = 11;
 /** Room around the drawing, in CSS pixels, where numbers and sizes stand. */
-const ROOM = { top: 34, right: 60, bottom: 30, left: 34 };
+export const ROOM = { top: 34, right: 60, bottom: 30, left: 34 };
 
 /**
  * The anatomy as a drawing: each part's box, its paddings and the gaps between what stands in it, and its number, led
@@ -102,17 +102,21 @@ export function anatomySvg(
       `fill="none" stroke="${INK}" stroke-dasharray="${index === 0 ? 'none' : '3 2'}" data-part="${escapeHtml(box.part)}"`,
     ),
   ]);
+  // Numbers stand above the drawing in the order in which their parts begin, each clear of the one before, so that no
+  // leader crosses another; a leader ends on the part's edge.
+  const leaders = parts
+    .map(({ number, part }) => ({ number, box: boxes.find((other) => other.part === part)! }))
+    .map(({ number, box }) => ({ number, box, at: box.x - root.x + ROOM.left + Math.min(6, box.width / 2) }))
+    .sort((one, other) => one.at - other.at || other.box.y - one.box.y);
   let last = 0;
-  const marks = parts.map(({ number, part }) => {
-    const box = boxes.find((other) => other.part === part)!;
-    // Numbers stand above the drawing from the left, each clear of the one before.
-    const markX = Math.max(box.x - root.x + ROOM.left + Math.min(6, box.width / 2), last + MARK * 2);
+  const marks = leaders.map(({ number, box, at }) => {
+    const markX = Math.max(at, last + MARK * 2);
     const markY = MARK + 2;
     last = markX;
     const from = `${lengthText(markX)} ${lengthText(markY)}`;
-    const to = `${x(box.x + Math.min(6, box.width / 2))} ${y(box.y + Math.min(6, box.height / 2))}`;
+    const to = `${lengthText(at)} ${y(box.y)}`;
     return (
-      `<path d="M${from} L${to}" stroke="${INK}" fill="none"/><circle cx="${lengthText(markX)}" cy="${lengthText(markY)}" r="${MARK - 2}" fill="${INK}"/>` +
+      `<path d="M${from} L${to}" stroke="${INK}" stroke-width="0.75" fill="none"/><circle cx="${lengthText(markX)}" cy="${lengthText(markY)}" r="${MARK - 2}" fill="${INK}"/>` +
       `<text x="${lengthText(markX)}" y="${lengthText(markY + 3.5)}" text-anchor="middle" font-size="10" fill="#fff">${number}</text>`
     );
   });

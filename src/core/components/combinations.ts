@@ -96,3 +96,10 @@ function commonDivisor(a: number, b: number): number {
 }
 
 export const combinationsOf = (component: ComponentDefinition): Combination[] => combinations(component).all;
+
+/** How many combinations users may make; of very many, those excluded are not counted off. */
+export function allowedCount(component: ComponentDefinition): number {
+  const { size } = axesOf(component);
+  const none = Object.keys(component.excluded ?? {}).length === 0;
+  return none || size > MOST_COMBINATIONS ? size : combinationsOf(component).length;
+}

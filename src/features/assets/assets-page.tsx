@@ -40,7 +40,7 @@ export function AssetsPage() {
   const [role, setRole] = useState<Role>('icon');
   const [brand, setBrand] = useState('');
   const choose = useRef<() => void>(null);
-  const backdrop = query.get('ground') ?? view?.backdrops[0]?.name ?? '#ffffff';
+  const backdrop = query.get('backdrop') ?? view?.backdrops[0]?.name ?? '#ffffff';
   if (!view) return <StagePage>{null}</StagePage>;
   const bring = async (dropped: File[]) => {
     const files: { name: string; body: Blob }[] = [];

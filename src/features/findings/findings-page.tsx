@@ -341,7 +341,7 @@ function Shown({ row }: { row: FindingRow }) {
   return (
     <span className={classes.shown}>
       {row.specimens.map(({ path, type, css }) => (
-        <Specimen key={path} type={type} css={css} />
+        <Specimen key={path} type={type} css={css} path={path} />
       ))}
     </span>
   );

@@ -4,6 +4,7 @@ import { counted, listed } from '@/core/base/words';
 import { Alert, Button, Group, Stack, Text } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { ITEM_KINDS } from '@/core/kinds/registry';
 import { Refusal } from '@/core/base/errors';
 import { call, CallRefused } from '@/features/session/call';
 
@@ -49,7 +50,9 @@ export function DocumentFiles({ files, slug, close }: { files: File[]; slug: str
   };
   const errors = tried?.findings.filter((finding) => finding.level === 'error') ?? [];
   const summary = Object.entries(tried?.counts ?? {}).map(([kind, count]) =>
-    kind === 'changed' ? `${count} changed` : counted(count, kind),
+    kind === 'changed'
+      ? `${count} changed`
+      : counted(count, ...(ITEM_KINDS.get(kind)?.words ?? (['item', 'items'] as const))),
   );
   return (
     <section className="sheet" style={{ padding: 16 }}>

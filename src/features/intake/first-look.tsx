@@ -93,7 +93,7 @@ function History() {
         {shown.map((one, i) => (
           <li key={i}>
             <strong>{one.label}</strong>
-            <span>{listed(one.counts.map(({ kind, count }) => counted(count, kind)))}</span>
+            <span>{listed(one.counts)}</span>
             <small>
               {new Date(one.at).toLocaleDateString('en-GB', { dateStyle: 'medium' })}, by {one.author}
             </small>

@@ -28,8 +28,9 @@ export function ProductPage() {
     <>
       <div className={classes.head}>
         <h1>{product.name}</h1>
-        <Text c="dimmed">
-          {product.about} {product.team}.
+        <Text c="dimmed">{product.about}</Text>
+        <Text size="sm" c="dimmed">
+          Team: {product.team}
         </Text>
       </div>
       {newest && product.library && (

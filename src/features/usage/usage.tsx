@@ -142,7 +142,7 @@ export function Usage() {
                 <tr key={row.id} className={row.id === open ? classes.open : classes.row}>
                   <td>
                     <span className={classes.named}>
-                      {row.type !== undefined && <Specimen type={row.type} css={row.css} />}
+                      {row.type !== undefined && <Specimen type={row.type} css={row.css} path={row.title} />}
                       <Link href={link(row.href)} className="path">
                         {row.title}
                       </Link>

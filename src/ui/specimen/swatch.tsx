@@ -11,7 +11,16 @@ const size = (text: string) => {
 export const SAMPLE = 'Quay';
 
 /** A specimen of a token's kind, small enough for a strip: swatch, letter, bar, curve. */
-export function Specimen({ type, css }: { type: string; css: CssText | undefined }) {
+export function Specimen({
+  type,
+  css,
+  path = '',
+}: {
+  type: string;
+  css: CssText | undefined;
+  /** The token's: a length called a radius is drawn as a corner. */
+  path?: string;
+}) {
   if (css === undefined) return <span className={classes.none} aria-hidden data-specimen />;
   const text = typeof css === 'string' ? css : '';
   const mark = (style: CSSProperties, content?: string) => (
@@ -27,6 +36,14 @@ export function Specimen({ type, css }: { type: string; css: CssText | undefined
         </span>
       );
     case 'dimension':
+      if (/(^|[.-])(radius|corner)/i.test(path))
+        return mark({
+          width: 20,
+          height: 20,
+          borderTop: '2px solid currentColor',
+          borderLeft: '2px solid currentColor',
+          borderTopLeftRadius: Math.min(20, Math.abs(size(text))),
+        });
       return (
         <span className={classes.ruler} aria-hidden data-specimen>
           <span style={{ width: Math.max(1, Math.min(28, Math.abs(size(text)) / 2)) }} />

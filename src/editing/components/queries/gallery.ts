@@ -1,4 +1,4 @@
-import { axesOf } from '@/core/components/combinations';
+import { allowedCount } from '@/core/components/combinations';
 import { renderNested } from '@/core/components/nested';
 import { traceOf, type Trace } from '@/core/components/trace';
 import type { ComponentDefinition } from '@/core/components/definition';
@@ -115,7 +115,7 @@ function components(
       name: component.name,
       description: component.description,
       rank: ranks.find((rank) => rank.id === component.rank)?.name ?? 'unranked',
-      combinations: axesOf(component).size,
+      combinations: allowedCount(component),
       failing,
       unknown,
       uses: library.reach().direct(component.id).length,

@@ -14,6 +14,8 @@ import { backdropsOf } from '@/editing/session/backdrop';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
 export interface CellView {
+  /** Where it fails, if that is not under the lens. */
+  elsewhere?: string;
   props: Record<string, string>;
   states: string[];
   label: string;
@@ -53,7 +55,7 @@ export interface MatrixView {
   sums: { alike: number; idle: string[]; never: string[]; overruled: string[]; ties: string[] };
   /** What cells can be grouped by. */
   axes: string[];
-  groups: { label: string; of: number; failing: number; cells: CellView[] }[];
+  groups: { label: string; values: string[]; of: number; failing: number; cells: CellView[] }[];
 }
 
 interface MatrixAsked {
@@ -83,12 +85,12 @@ export function* matrixInSteps(library: OpenLibrary, asked: MatrixAsked): Steps<
   const by = (asked.by ?? []).filter((name) => axes.includes(name));
   const failing = cells.filter((cell) => cell.fails).length;
   const unknown = cells.filter((cell) => !cell.fails && isUnknown(cell)).length;
-  const groups = new Map<string, MatrixCell[]>();
+  const groups = new Map<string, { values: string[]; cells: MatrixCell[] }>();
   for (const cell of asked.only === 'failing' ? cells.filter(({ fails }) => fails) : cells) {
-    const label = by.map((axis) => `${axis} ${valueText(component, cell.combination, axis)}`).join(', ');
-    const group = groups.get(label);
-    if (group) group.push(cell);
-    else groups.set(label, [cell]);
+    const values = by.map((axis) => `${axis} ${valueText(component, cell.combination, axis)}`);
+    const group = groups.get(values.join(', '));
+    if (group) group.cells.push(cell);
+    else groups.set(values.join(', '), { values, cells: [cell] });
   }
   const share = Math.max(6, Math.floor((asked.most ?? 48) / Math.max(1, groups.size)));
   const view = (cell: MatrixCell) => cellView(component, library, cell, asked.lens);
@@ -104,11 +106,12 @@ export function* matrixInSteps(library: OpenLibrary, asked: MatrixAsked): Steps<
     kept: keptText(component),
     sums: sumsOf(component, sums),
     axes,
-    groups: [...groups].slice(0, 60).map(([label, all]) => {
+    groups: [...groups].slice(0, 60).map(([label, { values, cells: all }]) => {
       const failed = all.filter(({ fails }) => fails);
       const rest = all.filter(({ fails }) => !fails);
       return {
         label,
+        values,
         of: all.length,
         failing: failed.length,
         cells: [...failed, ...rest.filter(isUnknown), ...rest.filter((cell) => !isUnknown(cell))]
@@ -159,6 +162,9 @@ export function cellView(
   { combination, checks, fails }: MatrixCell,
   lens: Context,
 ): CellView {
+  const failing = checks.filter(({ ratio, passes }) => ratio !== undefined && !passes);
+  const under = failing[0]?.worst;
+  const elsewhere = under !== undefined && Object.entries(under).some(([axis, name]) => lens[axis] !== name);
   return {
     props: combination.props,
     states: [...combination.states],
@@ -166,6 +172,7 @@ export function cellView(
     state: combination.states.join(' + ') || 'rest',
     html: renderNested(component, items, { ...combination, context: lens }),
     fails,
+    ...(elsewhere && { elsewhere: contextText(under) }),
     known: !isUnknown({ checks }),
     checks: checks.map((check) => ({
       part: check.part,

@@ -1,3 +1,5 @@
+import { counted } from '@/core/base/words';
+import { ITEM_KINDS } from '@/core/kinds/registry';
 import type { Item } from '@/core/document/item';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
@@ -6,8 +8,8 @@ export interface PastImport {
   author: string;
   /** ISO 8601 */
   at: string;
-  /** New items by kind, and what was changed, most first. */
-  counts: { kind: string; count: number }[];
+  /** How many new items of each kind, and changes, in words, most first. */
+  counts: string[];
 }
 
 /** The imports a library came from, newest first, as far as the log that was sent goes. */
@@ -24,7 +26,11 @@ export function importHistory(library: OpenLibrary): PastImport[] {
         label,
         author: library.personName(author),
         at,
-        counts: [...counts].map(([kind, count]) => ({ kind, count })).sort((a, b) => b.count - a.count),
+        counts: [...counts]
+          .sort((a, b) => b[1] - a[1])
+          .map(([kind, count]) =>
+            counted(count, ...(ITEM_KINDS.get(kind)?.words ?? (['change', 'changes'] as const))),
+          ),
       };
     })
     .reverse();

@@ -1,7 +1,7 @@
 'use client';
 
 import { counted } from '@/core/base/words';
-import { Button, Group, MultiSelect, Progress, Switch, Text } from '@mantine/core';
+import { Button, Group, Progress, Select, Switch, Text } from '@mantine/core';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { renderSheet } from '@/core/components/matrix-sheet';
 import type { MeasuredPart } from '@/core/components/measured';
@@ -33,8 +33,11 @@ export function MatrixPanel({
   const [, setState] = useSpecimenState();
   const [most, setMost] = useState(FIRST);
   const [boxes, setBoxes] = useState<MeasuredPart[]>([]);
-  const by = (query.get('by') ?? '').split(',').filter(Boolean);
-  const surface = query.get('ground') ?? undefined;
+  // Unless one chooses otherwise: the first prop down, states across.
+  const [first] = view.props.filter(({ kind }) => kind === 'choice');
+  const usual = first && view.states.length > 0 ? [first.name, 'state'] : [];
+  const by = query.has('by') ? query.get('by')!.split(',').filter(Boolean) : usual;
+  const surface = query.get('backdrop') ?? undefined;
   const only = query.get('cells') === 'failing' ? ('failing' as const) : undefined;
   const { answer: found, done } = useLongView('matrix', {
     name: view.name,
@@ -118,15 +121,23 @@ export function MatrixPanel({
       <TouchSizes view={view} lens={lens} />
       <Sums sums={answer.sums} />
       <Group className={classes.turns} gap="sm">
-        <MultiSelect
-          aria-label="Group by"
-          placeholder={by.length === 0 ? 'Group by' : ''}
-          miw={220}
-          data={answer.axes}
-          value={by}
-          maxValues={3}
-          onChange={(value) => setQuery({ by: value.join(',') || null })}
-        />
+        {(['Rows', 'Columns'] as const).map((label, i) => (
+          <Select
+            key={label}
+            label={label}
+            w={150}
+            clearable
+            disabled={i === 1 && by.length === 0}
+            data={answer.axes.filter((axis) => axis !== by[1 - i])}
+            value={by[i] ?? null}
+            onChange={(value) => {
+              const next = [...by];
+              if (value === null) next.splice(i);
+              else next[i] = value;
+              setQuery({ by: next.join(',') });
+            }}
+          />
+        ))}
         <Switch
           label="Failures only"
           checked={only !== undefined}
@@ -219,4 +230,4 @@ function measuredText(
 }
 
 const SHEET =
-  '.sp-sheet{display:grid;grid-template-columns:repeat(auto-fill,minmax(min(100%,var(--sp-cell)),1fr));gap:14px 12px;align-items:end}.sp-sheet h3{grid-column:1/-1;margin:8px 0 0;font:600 12px/1.3 Archivo Variable,system-ui,sans-serif;color:var(--color-text-default,#222)}.sp-cell{cursor:pointer;min-width:0}.sp-cell>button{all:unset;cursor:pointer;display:block;font:11px/1.3 Archivo Variable,system-ui,sans-serif;margin-top:5px;color:var(--color-text-quiet,#555)}.sp-cell>button:focus-visible{outline:2px solid currentColor;outline-offset:2px}.sp-fails{outline:2px dashed #c4614f;outline-offset:3px}.sp-open{outline:1px dotted #777;outline-offset:3px}';
+  '.sp-table{border-collapse:collapse}.sp-table th{font:600 12px/1.3 Archivo Variable,system-ui,sans-serif;text-align:start;padding:6px 10px 6px 0;vertical-align:top;white-space:nowrap}.sp-table td{padding:6px 14px 10px 0;vertical-align:top;min-width:150px}.sp-table th,.sp-cell>button,.sp-cell>small,.sp-sheet h3{color:#333;background:#fff}.sp-table th{background:none;color:var(--color-text-default,#222)}.sp-table .sp-cell{max-width:260px}.sp-cell+.sp-cell{margin-top:12px}.sp-sheet .sp-cell+.sp-cell{margin-top:0}.sp-cell>small{display:block;width:fit-content;font:600 11px/1.3 Archivo Variable,system-ui,sans-serif;color:#8f3222;padding:0 3px}.sp-sheet{display:grid;grid-template-columns:repeat(auto-fill,minmax(min(100%,var(--sp-cell)),1fr));gap:14px 12px;align-items:end}.sp-sheet h3{grid-column:1/-1;margin:8px 0 0;font:600 12px/1.3 Archivo Variable,system-ui,sans-serif;width:fit-content;padding:0 3px}.sp-cell{cursor:pointer;min-width:0}.sp-cell>button{all:unset;cursor:pointer;display:block;font:11px/1.3 Archivo Variable,system-ui,sans-serif;margin-top:5px;padding:0 3px}.sp-cell>button:focus-visible{outline:2px solid currentColor;outline-offset:2px}.sp-fails{outline:2px dashed #c4614f;outline-offset:3px}.sp-open{outline:1px dotted #777;outline-offset:3px}';

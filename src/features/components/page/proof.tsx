@@ -41,7 +41,7 @@ export function Proof({ name }: { name: string }) {
   const [chosen, setChosen] = useState<number | null>(null);
   const [played, setPlayed] = useState(0);
   const [log, setLog] = useState<readonly string[]>([]);
-  const asked = query.get('ground') ?? undefined;
+  const asked = query.get('backdrop') ?? undefined;
   const surface = asked === undefined ? {} : { surface: asked };
   const view = useDocumentQuery('proof', { name, lens, ...surface, ...(trace !== null && { trace }) });
   const { props, states, contents } = state;
@@ -102,7 +102,12 @@ export function Proof({ name }: { name: string }) {
               <MatrixPanel view={view} lens={lens} backdrop={backdrop} />
             </Tabs.Panel>
             <Tabs.Panel value="anatomy">
-              <AnatomyPanel name={name} lens={lens} boxes={settled} />
+              <AnatomyPanel
+                name={name}
+                lens={lens}
+                boxes={settled}
+                drawing={{ html: drawn.html, css: view.css }}
+              />
             </Tabs.Panel>
             <Tabs.Panel value="inspect">
               <InspectPanel name={name} lens={lens} boxes={settled} chosen={chosen} choose={setChosen} />

@@ -5,6 +5,9 @@ import { useMemo } from 'react';
 import { lengthText, type MeasuredPart } from '@/core/components/measured';
 import { useDocumentQuery } from '@/features/session/document';
 import { download } from '@/features/tokens/download';
+import { ROOM } from '@/core/components/anatomy';
+import { contextAttributes } from '@/core/products/screen';
+import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { useSpecimenState } from './specimen-state';
 import classes from '../components.module.css';
 
@@ -13,10 +16,13 @@ export function AnatomyPanel({
   name,
   lens,
   boxes,
+  drawing,
 }: {
   name: string;
   lens: Record<string, string>;
   boxes: MeasuredPart[];
+  /** What was measured: it stands faintly behind. */
+  drawing: { html: string; css: string };
 }) {
   const [state] = useSpecimenState();
   return (
@@ -24,7 +30,14 @@ export function AnatomyPanel({
       <header>
         <h2>Anatomy</h2>
       </header>
-      <AnatomyFigure name={name} lens={lens} boxes={boxes} props={state.props} states={state.states} />
+      <AnatomyFigure
+        name={name}
+        lens={lens}
+        boxes={boxes}
+        props={state.props}
+        states={state.states}
+        drawing={drawing}
+      />
     </section>
   );
 }
@@ -36,12 +49,14 @@ export function AnatomyFigure({
   boxes,
   props,
   states,
+  drawing,
 }: {
   name: string;
   lens: Record<string, string>;
   boxes: MeasuredPart[];
   props: Record<string, string>;
   states: string[];
+  drawing?: { html: string; css: string };
 }) {
   const found = useDocumentQuery('anatomy', { name, lens, props, states, boxes });
   const picture = useMemo(
@@ -56,11 +71,28 @@ export function AnatomyFigure({
     );
   return (
     <div className={classes.body}>
-      <img
-        className={classes.anatomy}
-        src={picture}
-        alt={`Anatomy of ${name}: ${found.parts.map(({ number, part }) => `${number} ${part}`).join(', ')}`}
-      />
+      <div className={classes.anatomy}>
+        {drawing && boxes[0] && (
+          <div
+            className={classes.faint}
+            style={{ left: ROOM.left, top: ROOM.top, width: Math.ceil(boxes[0].width) }}
+            aria-hidden
+            inert
+          >
+            <PreviewFrame
+              title={`${name}, behind its anatomy`}
+              html={drawing.html}
+              css={drawing.css}
+              attributes={contextAttributes(lens)}
+              width={Math.ceil(boxes[0].width)}
+            />
+          </div>
+        )}
+        <img
+          src={picture}
+          alt={`Anatomy of ${name}: ${found.parts.map(({ number, part }) => `${number} ${part}`).join(', ')}`}
+        />
+      </div>
       <table className="rows">
         <thead>
           <tr>

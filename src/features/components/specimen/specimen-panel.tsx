@@ -123,7 +123,7 @@ export function SpecimenPanel({
           aria-label="Backdrop"
           w={200}
           allowDeselect={false}
-          value={query.get('ground') ?? view.backdrops[0]?.name ?? '#ffffff'}
+          value={query.get('backdrop') ?? view.backdrops[0]?.name ?? '#ffffff'}
           onChange={(value) => setQuery({ backdrop: value })}
           data={[...view.backdrops.map((one) => one.name), ...PLAIN_GROUNDS]}
         />
@@ -322,7 +322,7 @@ function ContrastRows({
   boxes: MeasuredPart[];
 }) {
   const [query] = useQuery();
-  const surface = query.get('ground');
+  const surface = query.get('backdrop');
   const asked = drawn.checks.flatMap(({ part, kind, ratio }) =>
     ratio === null ? [{ cell: null, part, kind }] : [],
   );

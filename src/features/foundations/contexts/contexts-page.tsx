@@ -52,8 +52,7 @@ export function ContextsPage() {
                   <span>
                     {one.label}
                     <small>
-                      {one.name}
-                      {one.own ? '' : ` · from ${one.from}`}
+                      {[isNews(one) && one.name, !one.own && `from ${one.from}`].filter(Boolean).join(' · ')}
                     </small>
                   </span>
                   <b>{one.count}</b>
@@ -96,12 +95,12 @@ export function ContextsPage() {
                     </td>
                     <td>
                       <span className={classes.value}>
-                        <Specimen type={row.type} css={row.before} /> {shortValue(row.before)}
+                        <Specimen type={row.type} css={row.before} path={row.path} /> {shortValue(row.before)}
                       </span>
                     </td>
                     <td>
                       <span className={classes.value}>
-                        <Specimen type={row.type} css={row.after} /> {shortValue(row.after)}
+                        <Specimen type={row.type} css={row.after} path={row.path} /> {shortValue(row.after)}
                         {row.same ? ' (no difference)' : ''}
                       </span>
                     </td>
@@ -233,3 +232,12 @@ function MakeScheme({ close }: { close: () => void }) {
     </Modal>
   );
 }
+
+/** Whether a layer's name says more than the contexts it holds for. */
+const isNews = ({ label, name }: { label: string; name: string }): boolean => {
+  const words = new Set(label.toLowerCase().split(/[\s,]+/));
+  return name
+    .toLowerCase()
+    .split(/[\s,]+/)
+    .some((word) => !words.has(word));
+};

@@ -41,7 +41,7 @@ export function TextStylesPage() {
       .slice(0, 8)
       .map((backdrop) => ({ label: backdrop.path, css: backdrop.css, ink: backdrop.ink })),
   ];
-  const chosen = query.get('ground');
+  const chosen = query.get('backdrop');
   const shown =
     chosen === null ? backdrops.slice(0, 2) : backdrops.filter((backdrop) => backdrop.label === chosen);
   return (

@@ -33,7 +33,14 @@ export function AnatomyBlock({ block }: DrawnBlock<'anatomy'>) {
         measure={LOOK_PROPERTIES}
         onMeasured={setBoxes}
       />
-      <AnatomyFigure name={block.name} lens={lens} boxes={boxes} props={block.given} states={AT_REST} />
+      <AnatomyFigure
+        name={block.name}
+        lens={lens}
+        boxes={boxes}
+        props={block.given}
+        states={AT_REST}
+        drawing={block}
+      />
     </div>
   );
 }

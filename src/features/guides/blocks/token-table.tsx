@@ -28,7 +28,7 @@ export function TokenTable({ block }: DrawnBlock<'tokenTable'>) {
             <td className="path">{row.path}</td>
             <td>
               <span className={classes.value}>
-                <Specimen type={row.type} css={row.css} />
+                <Specimen type={row.type} css={row.css} path={row.path} />
                 <span className="path">{shortValue(row.css)}</span>
               </span>
             </td>

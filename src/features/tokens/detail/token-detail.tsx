@@ -266,7 +266,7 @@ export function TokenDetail({
           <h3>Other contexts</h3>
           {view.variants.map((variant) => (
             <Group key={variant.label} gap="sm" py={2} wrap="nowrap">
-              <Specimen type={view.type} css={variant.css} />
+              <Specimen type={view.type} css={variant.css} path={view.path} />
               <Text size="sm" style={{ flex: 1 }}>
                 {variant.label}
                 {variant.current ? ' (current lens)' : variant.same ? ' · the same' : ''}
@@ -393,7 +393,7 @@ function Big({ view }: { view: TokenView }) {
   return (
     <span className={classes.big} data-specimen>
       <span style={{ transform: 'scale(1.8)' }}>
-        <Specimen type={view.type} css={view.css} />
+        <Specimen type={view.type} css={view.css} path={view.path} />
       </span>
     </span>
   );

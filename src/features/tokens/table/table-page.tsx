@@ -208,7 +208,7 @@ export function TablePage() {
                 <td>{row.type}</td>
                 <td>
                   <span className={classes.value}>
-                    <Specimen type={row.type} css={row.css} />
+                    <Specimen type={row.type} css={row.css} path={row.path} />
                     {row.alias ? `→ ${row.alias}` : shortValue(row.css)}
                   </span>
                 </td>

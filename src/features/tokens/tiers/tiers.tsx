@@ -295,7 +295,7 @@ function Strip({
       aria-current={selected || undefined}
       onClick={(event) => onSelect(strip.path, event.currentTarget)}
     >
-      <Specimen type={strip.type} css={strip.css} />
+      <Specimen type={strip.type} css={strip.css} path={strip.path} />
       <span className={strip.deprecated ? classes.retired : classes.stripName}>{strip.name}</span>
       <span className={classes.stripValue}>{strip.alias ? `→ ${strip.alias}` : shortValue(strip.css)}</span>
       {strip.finding && strip.finding !== 'note' ? (
