@@ -1,28 +1,22 @@
 import { defineConfig } from '@playwright/test';
 import { chromiumLaunch } from './scripts/chromium.mjs';
 
-const port = Number(process.env.E2E_PORT ?? 4377);
-
-/** Browser tests drive the built application on fresh demo data, in a data folder of their own. */
+/**
+ * Browser tests drive the built application. Each file has a server and a copy of the demo workspace of its own
+ * (`e2e/server.ts`), so that no file needs another to have run; within a file, one test may go on from the one before.
+ */
 export default defineConfig({
   testDir: 'e2e',
+  globalSetup: './e2e/prepare.ts',
   timeout: 120_000,
-  expect: { timeout: 15_000 },
-  workers: 1,
-  // Each test goes on from what the one before it left: a second try would begin elsewhere.
+  expect: { timeout: 20_000 },
+  workers: Number(process.env.E2E_WORKERS ?? 2),
   retries: 0,
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : 'list',
   outputDir: 'test-results',
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     launchOptions: chromiumLaunch,
     trace: 'off',
-  },
-  webServer: {
-    command: `rm -rf .e2e && node dist/prepare.mjs && exec node node_modules/next/dist/bin/next start -p ${port} -H 127.0.0.1`,
-    url: `http://127.0.0.1:${port}/api/v1/health`,
-    env: { SEEDPLAN_DATA_DIR: '.e2e', PORT: String(port), NEXT_TELEMETRY_DISABLED: '1', LOG_LEVEL: 'error' },
-    timeout: 90_000,
   },
 });

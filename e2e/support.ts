@@ -1,5 +1,11 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { serverFor } from './server';
+
+/** A test whose pages are those of its file's own server. */
+export const test = base.extend<object>({
+  baseURL: async ({}, use, { file }) => use(await serverFor(file)),
+});
 
 /** Comes in as one of the demo people. */
 export async function enterAs(page: Page, name: string): Promise<void> {
@@ -58,3 +64,12 @@ export const colourOf = (page: Page, title: string, selector: string, property =
     .locator(selector)
     .first()
     .evaluate((element, name) => getComputedStyle(element).getPropertyValue(name), property);
+
+/** Picks an option of a list, which is opened for it: a list may close again while its page is still being filled. */
+export async function choose(list: Locator, option: string | RegExp): Promise<void> {
+  const choice = list.page().getByRole('option', { name: option, exact: typeof option === 'string' });
+  await expect(async () => {
+    if (!(await choice.isVisible())) await list.click();
+    await choice.click({ timeout: 3000 });
+  }).toPass({ timeout: 30_000 });
+}

@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { counted } from '@/core/base/words';
 import { ActionIcon, Button, Group, Menu, Modal, Select, Stack, Text, TextInput } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
@@ -322,9 +323,9 @@ function AssetCard({
               />
             )}
             <Refused refusal={refusal} />
-            <Button type="submit" w="fit-content">
-              {doing === 'rename' ? 'Rename' : 'Replace'}
-            </Button>
+            <DialogFoot close={() => setDoing(null)}>
+              <Button type="submit">{doing === 'rename' ? 'Rename' : 'Replace'}</Button>
+            </DialogFoot>
           </Stack>
         </form>
       </Modal>

@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { EmptyState } from '@/ui/empty-state';
 import { FirstTokens } from '@/features/session/library-link';
 import { counted } from '@/core/base/words';
@@ -252,7 +253,10 @@ export function FindingsPage() {
               </li>
             ))}
           </ul>
-          <Group>
+          <Text size="sm" c="dimmed">
+            Stored as one change; one undo reverts all of it.
+          </Text>
+          <DialogFoot close={() => setFixing(null)}>
             <Button
               onClick={() => {
                 const keys = (fixing ?? []).map(keyOf);
@@ -263,10 +267,7 @@ export function FindingsPage() {
             >
               Fix all
             </Button>
-            <Text size="sm" c="dimmed">
-              Stored as one change; one undo reverts all of it.
-            </Text>
-          </Group>
+          </DialogFoot>
         </Stack>
       </Modal>
       <Accept
@@ -314,9 +315,11 @@ function Accept({
             data-autofocus
             onChange={(event) => setReason(event.currentTarget.value)}
           />
-          <Button type="submit" w="fit-content" disabled={reason.trim() === ''}>
-            Accept
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit" disabled={reason.trim() === ''}>
+              Accept
+            </Button>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>

@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { EmptyState } from '@/ui/empty-state';
 import { LibraryButton } from '@/features/session/library-link';
 import {
@@ -252,14 +253,11 @@ function AddBlock({ guide }: { guide: GuideView }) {
             ),
           )}
           {problem && <Text c="var(--bad)">{problem}</Text>}
-          <Group justify="flex-end">
-            <Button variant="default" onClick={() => setKind(null)}>
-              Cancel
-            </Button>
+          <DialogFoot close={() => setKind(null)}>
             <Button disabled={!isComplete} onClick={() => kind && void add({ kind, fields })}>
               Add block
             </Button>
-          </Group>
+          </DialogFoot>
         </Stack>
       </Modal>
     </Group>

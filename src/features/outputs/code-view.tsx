@@ -67,7 +67,7 @@ export function CodeView({
       LANGUAGES[language],
       swatchGutter,
       codeTheme,
-      EditorView.contentAttributes.of({ 'aria-label': label, 'aria-readonly': 'true' }),
+      EditorView.contentAttributes.of({ 'aria-label': label, 'aria-readonly': 'true', tabindex: '0' }),
       ...(before === undefined
         ? []
         : [

@@ -1,6 +1,7 @@
 'use client';
 
-import { Alert, Button, Group, Modal, Select, Stack, Text, TextInput, Title } from '@mantine/core';
+import { DialogFoot } from '@/ui/dialog-foot';
+import { Alert, Button, Modal, Select, Stack, Text, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { useDisclosure } from '@mantine/hooks';
 import { useState } from 'react';
@@ -124,12 +125,9 @@ function StartLibrary({
             ]}
             {...form.getInputProps('parent')}
           />
-          <Group justify="flex-end">
-            <Button variant="default" onClick={close}>
-              Cancel
-            </Button>
+          <DialogFoot close={close}>
             <Button type="submit">Create library</Button>
-          </Group>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>

@@ -8,7 +8,7 @@ import { inRank, rankNamed, groupedRanks } from '@/editing/components/ranks';
 
 /** Puts components where their names say, and orders each rank by name. */
 export function groupComponents(library: OpenLibrary, _: Record<string, never>, newId: NewId): Command {
-  return runCommand(library, newId, 'Tidy components by name', (work) => {
+  return runCommand(library, newId, 'Group components by name', (work) => {
     for (const { name, to } of groupedRanks(library)) {
       const component = ownComponent(library, name)!;
       work.set(component.id, 'rank', rankNamed(work, to));

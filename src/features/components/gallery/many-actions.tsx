@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { counted } from '@/core/base/words';
 import { Autocomplete, Button, Group, Menu, Modal, Select, Stack, Text } from '@mantine/core';
 import { useState } from 'react';
@@ -118,9 +119,9 @@ function RankDialog({
             onChange={setRank}
           />
           <Refused refusal={refusal} />
-          <Button type="submit" w="fit-content">
-            Put {names.length === 1 ? 'it' : 'them'} there
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit">Put {names.length === 1 ? 'it' : 'them'} there</Button>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>
@@ -152,9 +153,11 @@ function TidyDialog({ close }: { close: () => void }) {
           </ul>
         )}
         <Refused refusal={refusal} />
-        <Button w="fit-content" onClick={async () => (await put('groupComponents', NOTHING)) && close()}>
-          Group components
-        </Button>
+        <DialogFoot close={close}>
+          <Button onClick={async () => (await put('groupComponents', NOTHING)) && close()}>
+            Group components
+          </Button>
+        </DialogFoot>
       </Stack>
     </Modal>
   );
@@ -243,7 +246,7 @@ function GiveDialog({ names, close, done }: { names: string[]; close: () => void
             {report.mapped.length > 0 && <p>Same-named item used: {report.mapped.join(', ')}.</p>}
           </div>
         )}
-        <Group gap="xs">
+        <DialogFoot close={close}>
           <Button variant="default" disabled={to === null} onClick={() => void send(true)}>
             Preview
           </Button>
@@ -257,7 +260,7 @@ function GiveDialog({ names, close, done }: { names: string[]; close: () => void
           >
             {mode === 'copy' ? 'Copy components' : 'Move components'}
           </Button>
-        </Group>
+        </DialogFoot>
       </Stack>
     </Modal>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { counted } from '@/core/base/words';
 import { Button, Group, Menu, Modal, Select, Stack, Text, TextInput } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
@@ -149,9 +150,9 @@ function OneField({
             data-autofocus
             onChange={(event) => setText(event.currentTarget.value)}
           />
-          <Button type="submit" w="fit-content">
-            Save
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit">Save</Button>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>
@@ -196,9 +197,9 @@ function Deprecate({ view, close }: { view: ProofView; close: () => void }) {
             onChange={setReplacement}
           />
           <Refused refusal={refusal} />
-          <Button type="submit" w="fit-content">
-            Deprecate
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit">Deprecate</Button>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>

@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { Button, Modal, Stack, TagsInput, Text } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -48,9 +49,11 @@ export function PreviewWidths({ close }: { close: () => void }) {
           <Text size="sm" c="dimmed">
             {MOST_WIDTHS} at most.
           </Text>
-          <Button type="submit" w="fit-content" disabled={typed.length === 0 || wrong !== undefined}>
-            Save widths
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit" disabled={typed.length === 0 || wrong !== undefined}>
+              Save widths
+            </Button>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>

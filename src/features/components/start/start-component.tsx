@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { Button, Modal, SegmentedControl, Select, Stack, Text, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -33,17 +34,25 @@ export function StartComponent({ others, close }: { others: readonly string[]; c
           value={way}
           onChange={(value) => setWay(value as Way)}
         />
-        {way === 'nothing' && <StartPlain open={open} />}
-        {way === 'other' && <StartPlain open={open} others={others} />}
-        {way === 'markup' && <StartFromMarkup open={open} />}
-        {way === 'code' && <StartFromCode open={open} />}
+        {way === 'nothing' && <StartPlain open={open} close={close} />}
+        {way === 'other' && <StartPlain open={open} close={close} others={others} />}
+        {way === 'markup' && <StartFromMarkup open={open} close={close} />}
+        {way === 'code' && <StartFromCode open={open} close={close} />}
       </Stack>
     </Modal>
   );
 }
 
 /** From nothing; or from another component, as a copy or as a variation that stays linked to it. */
-function StartPlain({ open, others }: { open: (name: string) => void; others?: readonly string[] }) {
+function StartPlain({
+  open,
+  close,
+  others,
+}: {
+  open: (name: string) => void;
+  close: () => void;
+  others?: readonly string[];
+}) {
   const { put, refusal } = useStore();
   const [name, setName] = useState('');
   const [from, setFrom] = useState(others?.[0] ?? '');
@@ -91,9 +100,9 @@ function StartPlain({ open, others }: { open: (name: string) => void; others?: r
         {others?.length === 0 ? (
           <Text size="sm">There are no components yet.</Text>
         ) : (
-          <Button type="submit" w="fit-content">
-            Create component
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit">Create component</Button>
+          </DialogFoot>
         )}
       </Stack>
     </form>

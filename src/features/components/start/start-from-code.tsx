@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { Button, FileInput, Select, Stack, Text, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import type { CodeComponent } from '@/core/components/source/source';
@@ -26,7 +27,7 @@ export function useCodeFile() {
 }
 
 /** A component with the props that code of it has. */
-export function StartFromCode({ open }: { open: (name: string) => void }) {
+export function StartFromCode({ open, close }: { open: (name: string) => void; close: () => void }) {
   const { put, refusal } = useStore();
   const { file, found, problem, read } = useCodeFile();
   const [chosen, setChosen] = useState<string | null>(null);
@@ -92,9 +93,11 @@ export function StartFromCode({ open }: { open: (name: string) => void }) {
           </>
         )}
         <Refused refusal={refusal} />
-        <Button type="submit" w="fit-content" disabled={!component}>
-          Create component
-        </Button>
+        <DialogFoot close={close}>
+          <Button type="submit" disabled={!component}>
+            Create component
+          </Button>
+        </DialogFoot>
       </Stack>
     </form>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { counted } from '@/core/base/words';
 import {
   Button,
@@ -27,7 +28,7 @@ type Proposed = Exclude<ProposalView, { problem: string }>;
 const mono = { input: { fontFamily: 'var(--mantine-font-family-monospace)', fontSize: 12 } };
 
 /** A component from a piece of a page: paste or drop it, choose the piece, look at what it would become, and store it. */
-export function StartFromMarkup({ open }: { open: (name: string) => void }) {
+export function StartFromMarkup({ open, close }: { open: (name: string) => void; close: () => void }) {
   const library = useLibrary();
   const lens = useLens(library.axes);
   const ask = useAsk();
@@ -255,7 +256,9 @@ export function StartFromMarkup({ open }: { open: (name: string) => void }) {
               value={name}
               onChange={(event) => setName(event.currentTarget.value)}
             />
-            <Button type="submit">Create component</Button>
+            <DialogFoot close={close}>
+              <Button type="submit">Create component</Button>
+            </DialogFoot>
           </Group>
           <Refused refusal={refusal} />
         </form>

@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { EmptyState } from '@/ui/empty-state';
 import { counted } from '@/core/base/words';
 import { Button, Checkbox, Group, Modal, Stack, Text, TextInput } from '@mantine/core';
@@ -220,14 +221,11 @@ function MakeScheme({ close }: { close: () => void }) {
             </div>
           </>
         )}
-        <Group>
+        <DialogFoot close={close}>
           <Button onClick={() => void make()} disabled={!view || view.steps.length === leave.size}>
             Generate {view ? view.steps.length - leave.size : 0} values under {to}
           </Button>
-          <Button variant="default" onClick={close}>
-            Cancel
-          </Button>
-        </Group>
+        </DialogFoot>
       </Stack>
     </Modal>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import {
   Autocomplete,
   Button,
@@ -359,9 +360,9 @@ function Add({
               {refusal.problem}. {refusal.fix}.
             </Text>
           )}
-          <Button type="submit" w="fit-content">
-            Add
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit">Add</Button>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>

@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { Button, Checkbox, Group, Modal, NumberInput, Select, Stack, Text } from '@mantine/core';
 import { useState } from 'react';
 import { INTERVALS } from '@/core/tokens/type-scale';
@@ -80,14 +81,11 @@ export function MakeRoles({ missing, close }: { missing: readonly Role[]; close:
             {refusal.problem}. {refusal.fix}.
           </Text>
         )}
-        <Group>
+        <DialogFoot close={close}>
           <Button onClick={() => void make()} disabled={roles.length === 0}>
             Create {roles.length} styles
           </Button>
-          <Button variant="default" onClick={close}>
-            Cancel
-          </Button>
-        </Group>
+        </DialogFoot>
       </Stack>
     </Modal>
   );

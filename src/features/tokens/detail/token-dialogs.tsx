@@ -1,7 +1,8 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { counted, plural } from '@/core/base/words';
-import { Button, Group, Modal, Stack, Switch, Text, TextInput } from '@mantine/core';
+import { Button, Modal, Stack, Switch, Text, TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { TokenView } from '@/editing/tokens/queries/token';
 import { useCommand, type Refusal } from '@/features/session/document';
@@ -59,9 +60,11 @@ export function RenameToken({ opened, close, view, onMoved }: Dialog & { onMoved
             label="Keep the old path as a deprecated alias"
             onChange={(event) => setKeepOld(event.currentTarget.checked)}
           />
-          <Button type="submit" w="fit-content" disabled={path.trim() === view.path}>
-            Rename
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit" disabled={path.trim() === view.path}>
+              Rename
+            </Button>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>
@@ -122,9 +125,9 @@ export function DeprecateToken({ opened, close, view, lens }: Dialog & { lens: R
             {words(refusal) ??
               `It reaches ${view.reachText}. The token keeps working; every use shows a finding.`}
           </Text>
-          <Button type="submit" w="fit-content">
-            {done ? 'Withdraw acceptance' : 'Deprecate'}
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit">{done ? 'Withdraw acceptance' : 'Deprecate'}</Button>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>
@@ -163,10 +166,7 @@ export function RemoveToken({
             onChange={setReplacement}
           />
         )}
-        <Group justify="flex-end">
-          <Button variant="default" onClick={close}>
-            Cancel
-          </Button>
+        <DialogFoot close={close}>
           <Button
             color="red"
             onClick={async () => {
@@ -182,7 +182,7 @@ export function RemoveToken({
           >
             Remove {view.name}
           </Button>
-        </Group>
+        </DialogFoot>
       </Stack>
     </Modal>
   );
@@ -224,9 +224,9 @@ export function PromoteValue({
           <Text size="sm" c="dimmed">
             {view.path} becomes an alias of it and looks the same.
           </Text>
-          <Button type="submit" w="fit-content">
-            Create token
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit">Create token</Button>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>

@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { counted } from '@/core/base/words';
 import { Button, Checkbox, Group, Menu, Modal, Stack, Switch, Text, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
@@ -96,7 +97,9 @@ export function TablePage() {
             </Button>
             <Menu position="bottom-end" disabled={paths.length === 0}>
               <Menu.Target>
-                <Button disabled={paths.length === 0}>With {paths.length} chosen</Button>
+                <Button disabled={paths.length === 0}>
+                  {paths.length === 0 ? 'Actions' : `Actions for ${counted(paths.length, 'token')}`}
+                </Button>
               </Menu.Target>
               <Menu.Dropdown>
                 <Menu.Item onClick={() => setDoing('move')}>Move to a group …</Menu.Item>
@@ -339,9 +342,11 @@ function Replace({
             label="Keep the old paths as deprecated aliases"
             onChange={(event) => setKeepOld(event.currentTarget.checked)}
           />
-          <Button type="submit" w="fit-content" disabled={!changes || changes.length === 0}>
-            Rename {changes?.length ?? 0}
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit" disabled={!changes || changes.length === 0}>
+              Rename {counted(changes?.length ?? 0, 'path')}
+            </Button>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>
@@ -386,14 +391,11 @@ function Remove({
           onChange={setReplacement}
           comboboxProps={{ withinPortal: false }}
         />
-        <Group>
+        <DialogFoot close={close}>
           <Button color="red" onClick={() => run(replacement.trim())}>
             Remove
           </Button>
-          <Button variant="default" onClick={close}>
-            Cancel {paths.length === 1 ? 'it' : 'them'}
-          </Button>
-        </Group>
+        </DialogFoot>
       </Stack>
     </Modal>
   );
@@ -443,9 +445,9 @@ function DeprecateMany({
             value={date}
             onChange={(event) => setDate(event.currentTarget.value)}
           />
-          <Button type="submit" w="fit-content">
-            Deprecate
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit">Deprecate</Button>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>

@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { Button, Modal, Select, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useCommand, type Refusal } from '@/features/session/document';
@@ -81,9 +82,9 @@ export function AddToken({
             onChange={(event) => setText(event.currentTarget.value)}
             error={refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined}
           />
-          <Button type="submit" w="fit-content">
-            Add token
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit">Add token</Button>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>

@@ -1,7 +1,8 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { counted, plural } from '@/core/base/words';
-import { Button, Group, Modal, SegmentedControl, Stack, Switch, Text, TextInput } from '@mantine/core';
+import { Button, Modal, SegmentedControl, Stack, Switch, Text, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useCommand, type Refusal } from '@/features/session/document';
 
@@ -59,14 +60,11 @@ export function GroupDialog({ path, count, close }: { path: string; count: numbe
               onChange={(event) => setKeepOld(event.currentTarget.checked)}
             />
           )}
-          <Group>
+          <DialogFoot close={close}>
             <Button type="submit" disabled={to.trim() === path || to.trim() === ''}>
               {doing === 'rename' ? 'Rename' : 'Duplicate'}
             </Button>
-            <Button variant="default" onClick={close}>
-              Cancel
-            </Button>
-          </Group>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>

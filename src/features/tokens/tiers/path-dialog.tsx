@@ -1,5 +1,6 @@
 'use client';
 
+import { DialogFoot } from '@/ui/dialog-foot';
 import { Button, Modal, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
 
@@ -36,9 +37,9 @@ export function PathDialog({
             data-autofocus
             onChange={(event) => setPath(event.currentTarget.value)}
           />
-          <Button type="submit" w="fit-content">
-            {act}
-          </Button>
+          <DialogFoot close={close}>
+            <Button type="submit">{act}</Button>
+          </DialogFoot>
         </Stack>
       </form>
     </Modal>

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { enterAs } from './support';
+import { expect, type Page } from '@playwright/test';
+import { enterAs, test } from './support';
 
 const keel = '/libraries/keel';
 const rankOf = (page: Page, name: string) => page.getByRole('region', { name, exact: true });

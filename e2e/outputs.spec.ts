@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { readdirSync, readFileSync } from 'node:fs';
 import { execFileSync } from 'node:child_process';
 import type { Item } from '@/core/document/item';
@@ -17,7 +17,7 @@ import { cssText } from '@/core/tokens/css-text';
 import { openTokens } from '@/core/tokens/open';
 import { Resolution } from '@/core/tokens/resolve';
 import type { Context } from '@/core/tokens/system';
-import { enterAs } from './support';
+import { enterAs, test } from './support';
 
 const folder = 'demo/keel';
 const files = new Map(

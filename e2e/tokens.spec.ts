@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
-import { colourOf, enterAs, expectAccessible } from './support';
+import { expect, type Page } from '@playwright/test';
+import { colourOf, enterAs, expectAccessible, test } from './support';
 
 /** Whole jobs on tokens, each going on from what the one before it left. */
 test.describe.configure({ mode: 'serial' });

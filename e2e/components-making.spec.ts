@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { enterAs, expectAccessible } from './support';
+import { expect, type Page } from '@playwright/test';
+import { enterAs, expectAccessible, test } from './support';
 
 /** A component made from nothing, by mouse and keyboard, in a library that has no tokens yet. */
 async function addProp(page: Page, name: string, values: string) {

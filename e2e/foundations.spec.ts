@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { enterAs, expectAccessible } from './support';
+import { expect, type Page } from '@playwright/test';
+import { enterAs, expectAccessible, test } from './support';
 
 /** Fonts, text styles, spacing and tracing; each goes on from what the one before it left. */
 test.describe.configure({ mode: 'serial' });

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import semver from 'semver';
-import { tabTo } from './support';
+import { tabTo, test } from './support';
 
 /** The same crossing by key presses alone, once the first page has loaded. */
 test('the crossing by keyboard alone', async ({ page, browser }) => {
@@ -44,7 +44,7 @@ test('the crossing by keyboard alone', async ({ page, browser }) => {
   await expect(page.getByTestId('version')).toHaveText(next);
   await tabTo(page, new RegExp(`^Release ${next}`));
   await page.keyboard.press('Enter');
-  await expect(page.getByText(`No changes since ${next}`)).toBeVisible();
+  await expect(page.getByRole('heading', { name: `No changes since ${next}.` })).toBeVisible();
 
   const tam = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await tam.goto('/sign-in');

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { colourOf, enterAs } from './support';
+import { colourOf, enterAs, test } from './support';
 
 /** One change, from a token to an upgraded product, as one continuous job by mouse. */
 test('the crossing', async ({ page, browser }) => {
@@ -106,7 +106,7 @@ test('the crossing', async ({ page, browser }) => {
   await row.getByRole('checkbox').check();
   await page.getByLabel('Summary for the products that use it').fill('A deeper water.');
   await page.getByRole('button', { name: 'Release 1.2.0' }).click();
-  await expect(page.getByText('No changes since 1.2.0')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'No changes since 1.2.0.' })).toBeVisible();
   await page.getByText('Past releases').click();
   await expect(page.getByText('A deeper water.')).toBeVisible();
 

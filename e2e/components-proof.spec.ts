@@ -1,6 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { zipSync, strToU8 } from 'fflate';
-import { enterAs, expectAccessible } from './support';
+import { enterAs, expectAccessible, test } from './support';
 
 const keel = '/libraries/keel';
 const specimen = (page: Page, name: string) => page.frameLocator(`iframe[title="Specimen of ${name}"]`);

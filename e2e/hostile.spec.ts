@@ -1,8 +1,8 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { createSocket } from 'node:dgram';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { enterAs } from './support';
+import { enterAs, test } from './support';
 
 test('two people on one token: both values are shown, one chooses, nothing vanishes', async ({
   page,
@@ -57,7 +57,7 @@ test('a tab left open across a release says so and loses nothing', async ({ page
   await expect(old.getByRole('button', { name: /^Release/ })).toBeVisible();
   await page.getByRole('link', { name: 'Releases' }).click();
   await page.getByRole('button', { name: /^Release/ }).click();
-  await expect(page.getByText(/No changes since/)).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^No changes since/ })).toBeVisible();
   // What the old tab would release is what has just been released.
   await old.getByRole('button', { name: /^Release/ }).click();
   await expect(old.getByText(/Nothing has changed since/).first()).toBeVisible();

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import fc from 'fast-check';
 import { anatomyParts, anatomySvg } from '@/core/components/anatomy';
 import { combinationsOf } from '@/core/components/combinations';
@@ -14,7 +14,7 @@ import { tokenSystemOf } from '@/core/tokens/token-tree';
 import { contextAttributes } from '@/core/products/screen';
 import { pageStyles } from '@/core/outputs/page-styles';
 import { Resolution } from '@/core/tokens/resolve';
-import { enterAs } from './support';
+import { enterAs, test } from './support';
 
 /** The demo library as the server has it, and a page that is a specimen's frame by itself, with its own script. */
 async function open(page: Page) {

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { enterAs, expectAccessible } from './support';
+import { expect } from '@playwright/test';
+import { enterAs, expectAccessible, test } from './support';
 
 const VIEWS = [
   '/',

@@ -1,0 +1,1077 @@
+import { createHash } from 'node:crypto';
+import { applyChangeSet, schemaProblems } from '@/core/kinds/registry';
+import { invertEdits } from '@/core/document/change-set';
+import { itemsOf, ordered, type ItemKindName, type ItemOf } from '@/core/document/item';
+import type { ComponentDefinition } from '@/core/components/definition';
+import { cssLine } from '@/core/tokens/css-text';
+import { dark, demo, done, lens, newId, opened } from '@/testing/library';
+import { LIBRARY_COMMANDS, type CommandArguments } from './commands';
+import type { Command } from './session/command';
+import type { OpenLibrary } from './session/open-library';
+
+type Name = keyof typeof LIBRARY_COMMANDS;
+interface Case<K extends Name> {
+  /** What stands before it, where the demo library alone is not enough. */
+  given?: (library: OpenLibrary) => OpenLibrary;
+  ask: (library: OpenLibrary) => CommandArguments<K>;
+  /** What the library says after it. */
+  then: (after: OpenLibrary, before: OpenLibrary) => void;
+}
+interface Refusal<K extends Name> {
+  given?: (library: OpenLibrary) => OpenLibrary;
+  ask: CommandArguments<K> | ((library: OpenLibrary) => CommandArguments<K>);
+  says: RegExp;
+}
+type Table = { [K in Name]: { cases: Case<K>[]; refused: Refusal<K>[] } };
+
+const run = <K extends Name>(library: OpenLibrary, name: K, input: CommandArguments<K>): Command =>
+  (LIBRARY_COMMANDS[name] as (of: OpenLibrary, input: CommandArguments<K>, ids: typeof newId) => Command)(
+    library,
+    input,
+    newId,
+  );
+const did =
+  <K extends Name>(name: K, input: CommandArguments<K> | ((of: OpenLibrary) => CommandArguments<K>)) =>
+  (library: OpenLibrary): OpenLibrary =>
+    done(library, run(library, name, typeof input === 'function' ? input(library) : input));
+const after =
+  (...steps: ((library: OpenLibrary) => OpenLibrary)[]) =>
+  (library: OpenLibrary) =>
+    steps.reduce((now, step) => step(now), library);
+
+const named = <K extends ItemKindName>(library: OpenLibrary, kind: K, name: string): ItemOf<K> =>
+  itemsOf(library.own.items, kind).find((item) => (item as { name?: string }).name === name)!;
+const component = (library: OpenLibrary, name: string): ComponentDefinition =>
+  named(library, 'component', name);
+const css = (library: OpenLibrary, path: string, through = lens) => {
+  const resolved = library.resolution.value(path, through);
+  return resolved && cssLine(resolved);
+};
+const layer = (library: OpenLibrary, name: string) => named(library, 'layer', name).id;
+const rule = (library: OpenLibrary, of: string, at: number) => ordered(component(library, of).entries)[at]!;
+const declared = (library: OpenLibrary, of: string, at: number) => {
+  const entry = rule(library, of, at);
+  return entry.kind === 'rule' ? Object.fromEntries(entry.declarations) : {};
+};
+const hasPath = (library: OpenLibrary, path: string) => library.tree.ids.has(path);
+const guide = (library: OpenLibrary) => named(library, 'guide', 'buttons');
+const block = (library: OpenLibrary, at: number) => ordered(guide(library).blocks)[at]!;
+const props = (library: OpenLibrary, of: string) =>
+  ordered(component(library, of).props).map(({ name }) => name);
+
+const hashOf = (text: string) => createHash('sha256').update(text).digest('hex');
+const svg = (name: string) => ({
+  name,
+  role: 'icon' as const,
+  file: `${name}.svg`,
+  hash: hashOf(name),
+  mediaType: 'image/svg+xml',
+  size: 90,
+  svg: '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 16 16"><path d="M0 0h16v16H0z"/></svg>',
+});
+const font = (file: string, weight: number) => ({
+  file,
+  hash: hashOf(file),
+  mediaType: 'font/woff2',
+  size: 1000,
+  font: {
+    family: 'Harbour Sans',
+    weight: [weight, weight] as [number, number],
+    italic: false,
+    axes: [],
+    scripts: ['Latin'],
+    glyphs: 200,
+    licence: '',
+    embedding: 'installable' as const,
+    noSubsetting: false,
+    bitmapOnly: false,
+  },
+});
+const fontAsset = (library: OpenLibrary) =>
+  itemsOf(library.own.items, 'asset').find(
+    ({ name, role }) => role === 'font' && name.startsWith('Harbour'),
+  )!;
+const TABLE: Partial<Table> = {
+  declareValue: {
+    cases: [
+      {
+        ask: (of) => ({ path: 'space.4', layer: layer(of, 'primitives'), text: '18px' }),
+        then: (now) => expect(css(now, 'space.4')).toBe('18px'),
+      },
+    ],
+    refused: [
+      {
+        ask: (of) => ({ path: 'space.4', layer: layer(of, 'primitives'), text: 'wide' }),
+        says: /16px or 1\.5rem/,
+      },
+      {
+        ask: (of) => ({ path: 'space.nowhere', layer: layer(of, 'primitives'), text: '1px' }),
+        says: /no token space\.nowhere/,
+      },
+      {
+        ask: (of) => ({ path: 'space.4', layer: layer(of, 'primitives'), text: '{space.gone}' }),
+        says: /no token space\.gone/,
+      },
+    ],
+  },
+  removeOverride: {
+    cases: [
+      {
+        ask: (of) => ({ path: 'color.surface.page', layer: layer(of, 'scheme dark') }),
+        then: (now) => expect(css(now, 'color.surface.page', dark)).toBe(css(now, 'color.surface.page')),
+      },
+    ],
+    refused: [
+      { ask: (of) => ({ path: 'space.4', layer: layer(of, 'scheme dark') }), says: /says nothing of it/ },
+    ],
+  },
+  setMember: {
+    cases: [
+      {
+        ask: () => ({ path: 'space.4', member: '$description', text: 'Between lines' }),
+        then: (now) =>
+          expect(JSON.stringify(named(now, 'token', '4').declarations)).toContain('Between lines'),
+      },
+    ],
+    refused: [],
+  },
+  addToken: {
+    cases: [
+      {
+        ask: () => ({ path: 'color.signal.high', type: 'color', text: '#123456' }),
+        then: (now) => expect(css(now, 'color.signal.high')).toBe('#123456'),
+      },
+      {
+        ask: () => ({ path: 'space.alias', type: 'dimension', text: '{space.4}' }),
+        then: (now) => expect(css(now, 'space.alias')).toBe(css(now, 'space.4')),
+      },
+    ],
+    refused: [
+      {
+        ask: { path: 'space.4', type: 'dimension', text: '1px' },
+        says: /already a token or group at space\.4/,
+      },
+      { ask: { path: 'a..b', type: 'color', text: '#000000' }, says: /cannot be empty/ },
+      { ask: { path: 'color.new', type: 'color', text: 'blurple' }, says: /not a valid colour|blurple/ },
+    ],
+  },
+  renamePaths: {
+    cases: [
+      {
+        ask: () => ({ changes: [{ from: 'color.estuary', to: 'color.tide' }] }),
+        then: (now, before) => expect(css(now, 'color.tide.700')).toBe(css(before, 'color.estuary.700')),
+      },
+    ],
+    refused: [
+      { ask: { changes: [{ from: 'color.nowhere', to: 'color.x' }] }, says: /nothing at color\.nowhere/ },
+    ],
+  },
+  move: {
+    cases: [
+      {
+        ask: () => ({ paths: ['space.4'], into: 'inset' }),
+        then: (now, before) => expect(css(now, 'inset.4')).toBe(css(before, 'space.4')),
+      },
+    ],
+    refused: [{ ask: { paths: ['space'], into: 'space' }, says: /into itself/ }],
+  },
+  replaceInPaths: {
+    cases: [
+      {
+        ask: () => ({ find: 'estuary', replace: 'tide' }),
+        then: (now) =>
+          expect([hasPath(now, 'color.tide.700'), now.tree.paths.size]).toEqual([true, expect.any(Number)]),
+      },
+    ],
+    refused: [{ ask: { find: 'nothing-like-it', replace: 'x' }, says: /No path holds/ }],
+  },
+  duplicate: {
+    cases: [
+      {
+        ask: () => ({ path: 'color.estuary', to: 'color.tide' }),
+        then: (now) => expect(css(now, 'color.tide.700')).toBe(css(now, 'color.estuary.700')),
+      },
+    ],
+    refused: [{ ask: { path: 'color.estuary', to: 'color.grey' }, says: /already a token or group/ }],
+  },
+  removePaths: {
+    cases: [
+      {
+        ask: () => ({ paths: ['color.grey.450'] }),
+        then: (now) => expect(hasPath(now, 'color.grey.450')).toBe(false),
+      },
+      {
+        ask: () => ({ paths: ['color.estuary.700'], replacement: 'color.estuary.800' }),
+        then: (now) =>
+          expect(JSON.stringify(now.resolution.referrers('color.estuary.800'))).toContain('color.'),
+      },
+    ],
+    refused: [
+      { ask: { paths: ['space.4'], replacement: 'space.nowhere' }, says: /no token space\.nowhere/ },
+      { ask: { paths: ['space'], replacement: 'space.4' }, says: /would be removed too/ },
+    ],
+  },
+  promote: {
+    cases: [
+      {
+        given: did('addToken', { path: 'color.signal.high', type: 'color', text: '#123456' }),
+        ask: (of) => ({ path: 'color.signal.high', layer: layer(of, 'primitives'), to: 'color.deep.1' }),
+        then: (now) =>
+          expect([css(now, 'color.deep.1'), css(now, 'color.signal.high')]).toEqual(['#123456', '#123456']),
+      },
+    ],
+    refused: [
+      {
+        given: did('addToken', { path: 'space.alias', type: 'dimension', text: '{space.4}' }),
+        ask: (of) => ({ path: 'space.alias', layer: layer(of, 'primitives'), to: 'space.raw' }),
+        says: /refers to a token already|no raw value/,
+      },
+    ],
+  },
+  setUnder: {
+    cases: [
+      {
+        ask: () => ({ path: 'space.4', when: { brand: 'gannet', scheme: 'dark' }, text: '20px' }),
+        then: (now) =>
+          expect([css(now, 'space.4'), css(now, 'space.4', { brand: 'gannet', scheme: 'dark' })]).toEqual([
+            '16px',
+            '20px',
+          ]),
+      },
+    ],
+    refused: [{ ask: { path: 'space.4', when: { scheme: 'dark' }, text: 'x' }, says: /16px or 1\.5rem/ }],
+  },
+  setLifecycle: {
+    cases: [
+      {
+        ask: () => ({ paths: ['space.4'], visibility: 'internal' }),
+        then: (now) => expect(JSON.stringify(named(now, 'token', '4').declarations)).toContain('internal'),
+      },
+    ],
+    refused: [
+      {
+        ask: {
+          paths: ['space.4'],
+          deprecated: { reason: 'Old', replacement: 'space.4', date: '' },
+        } as never,
+        says: /cannot replace itself/,
+      },
+    ],
+  },
+  setExtra: {
+    cases: [
+      {
+        ask: () => ({ path: 'text.label', name: 'letterCase', text: 'uppercase' }),
+        then: (now, before) => expect(now.own.items).not.toEqual(before.own.items),
+      },
+    ],
+    refused: [{ ask: { path: 'space.4', name: 'nothing', text: 'x' }, says: /There is no nothing to set/ }],
+  },
+  setTextMember: {
+    cases: [
+      {
+        ask: () => ({ path: 'text.body', member: 'fontSize', text: '18px', lens }),
+        then: (now) => expect(css(now, 'text.body')).toContain('18px'),
+      },
+    ],
+    refused: [{ ask: { path: 'text.body', member: 'fontSize', text: 'big', lens }, says: /16px|1\.5rem/ }],
+  },
+  addTextStyles: {
+    cases: [
+      {
+        ask: () => ({ roles: ['h6'], base: 16, ratio: 1.2 }),
+        then: (now) => expect(hasPath(now, 'text.h6')).toBe(true),
+      },
+    ],
+    refused: [
+      { ask: { roles: ['h6'], base: 600, ratio: 1.2 }, says: /out of range/ },
+      { ask: { roles: ['h6'], base: 16, ratio: 3 }, says: /above 1 and at most 2/ },
+      { ask: { roles: ['label'], base: 16, ratio: 1.2 }, says: /already a token or group at text\.label/ },
+    ],
+  },
+  addInset: {
+    cases: [
+      {
+        ask: () => ({ path: 'inset.panel', form: 'all sides', values: ['{space.4}'] }) as never,
+        then: (now) =>
+          expect(
+            [...now.tree.ids.keys()].filter((path) => path.startsWith('inset.panel')).length,
+          ).toBeGreaterThan(0),
+      },
+    ],
+    refused: [],
+  },
+  addGridStep: {
+    cases: [
+      {
+        ask: () => ({
+          grid: 'grid',
+          name: 'vast',
+          from: '1600px',
+          columns: '12',
+          margin: '{space.8}',
+          gutter: '{space.4}',
+        }),
+        then: (now) => expect(hasPath(now, 'grid.vast.columns')).toBe(true),
+      },
+    ],
+    refused: [
+      {
+        ask: { grid: 'grid', name: 'vast', from: '1600px', columns: '0', margin: '8px', gutter: '8px' },
+        says: /from 1 to 48/,
+      },
+    ],
+  },
+  addFonts: {
+    cases: [
+      {
+        ask: () => ({ files: [font('a.woff2', 400), font('b.woff2', 700)] }),
+        then: (now) =>
+          expect(ordered(fontAsset(now).files).map(({ file }) => file)).toEqual(['a.woff2', 'b.woff2']),
+      },
+    ],
+    refused: [],
+  },
+  removeFontFile: {
+    cases: [
+      {
+        given: did('addFonts', { files: [font('a.woff2', 400), font('b.woff2', 700)] }),
+        ask: (of) => ({ asset: fontAsset(of).id, file: ordered(fontAsset(of).files)[0]!.id }),
+        then: (now) => expect(ordered(fontAsset(now).files).map(({ file }) => file)).toEqual(['b.woff2']),
+      },
+      {
+        // The last file takes the font with it.
+        given: did('addFonts', { files: [font('a.woff2', 400)] }),
+        ask: (of) => ({ asset: fontAsset(of).id, file: ordered(fontAsset(of).files)[0]!.id }),
+        then: (now) => expect(fontAsset(now)).toBeUndefined(),
+      },
+    ],
+    refused: [{ ask: { asset: 'asset_none', file: 'file_none' }, says: /not in this library/ }],
+  },
+  renameFont: {
+    cases: [
+      {
+        given: did('addFonts', { files: [font('a.woff2', 400)] }),
+        ask: (of) => ({ asset: fontAsset(of).id, name: 'Harbour Text' }),
+        then: (now) => expect(fontAsset(now).name).toBe('Harbour Text'),
+      },
+    ],
+    refused: [
+      {
+        given: did('addFonts', { files: [font('a.woff2', 400)] }),
+        ask: (of) => ({ asset: fontAsset(of).id, name: '  ' }),
+        says: /needs a name/,
+      },
+    ],
+  },
+  replaceFamily: {
+    cases: [
+      {
+        ask: () => ({ from: 'Archivo Variable', to: 'Bricolage Grotesque Variable' }),
+        then: (now) => expect(css(now, 'font.family.text') ?? css(now, 'text.body')).toContain('Bricolage'),
+      },
+    ],
+    refused: [{ ask: { from: 'Archivo Variable', to: 'archivo variable' }, says: /same font/ }],
+  },
+  replaceWeight: {
+    cases: [
+      {
+        ask: () => ({ family: 'Archivo Variable', from: 400, to: 300 }),
+        then: (now) => expect(css(now, 'text.body')).toContain('300'),
+      },
+    ],
+    refused: [],
+  },
+  pair: {
+    cases: [
+      {
+        ask: () => ({ pairs: [{ text: 'color.text.link', surface: 'color.surface.sunken' }], needs: 4.5 }),
+        then: (now) =>
+          expect(now.pairings()).toContainEqual(
+            expect.objectContaining({ text: 'color.text.link', surface: 'color.surface.sunken', needs: 4.5 }),
+          ),
+      },
+    ],
+    refused: [
+      {
+        ask: { pairs: [{ text: 'color.text.link', surface: 'color.surface.page' }], needs: 22 },
+        says: /from 1 to 21/,
+      },
+      {
+        ask: { pairs: [{ text: 'color.nowhere', surface: 'color.surface.page' }], needs: 3 },
+        says: /no token color\.nowhere/,
+      },
+    ],
+  },
+  unpair: {
+    cases: [
+      {
+        ask: (of) => of.pairings()[0]!,
+        then: (now, before) => expect(now.pairings()).toHaveLength(before.pairings().length - 1),
+      },
+    ],
+    refused: [{ ask: { text: 'space.4', surface: 'space.8' }, says: /inherited or was removed/ }],
+  },
+  applyFixes: {
+    cases: [
+      {
+        ask: (of) => ({
+          keys: of
+            .findings()
+            .filter(({ code }) => code === 'off-rhythm')
+            .map(({ code, path }) => ({ code, path: path! })),
+        }),
+        then: (now) => expect(now.findings().filter(({ code }) => code === 'off-rhythm')).toEqual([]),
+      },
+    ],
+    refused: [{ ask: { keys: [{ code: 'off-rhythm', path: 'nowhere' }] }, says: /cannot|None of these/ }],
+  },
+  acceptFindings: {
+    cases: [
+      {
+        ask: () => ({ keys: [{ code: 'off-rhythm', path: 'space.3half' }], reason: 'The old timetable' }),
+        then: (now) => expect(now.findings().some(({ code }) => code === 'off-rhythm')).toBe(false),
+      },
+    ],
+    refused: [
+      {
+        ask: { keys: [{ code: 'off-rhythm', path: 'space.3half' }], reason: ' ' },
+        says: /reason is missing/,
+      },
+    ],
+  },
+  withdrawAcceptance: {
+    cases: [
+      {
+        given: did('acceptFindings', { keys: [{ code: 'off-rhythm', path: 'space.3half' }], reason: 'Once' }),
+        ask: () => ({ keys: [{ code: 'off-rhythm', path: 'space.3half' }] }),
+        then: (now) => expect(now.findings().some(({ code }) => code === 'off-rhythm')).toBe(true),
+      },
+    ],
+    refused: [],
+  },
+  startComponent: {
+    cases: [
+      {
+        ask: () => ({ name: 'pier-sign' }),
+        then: (now) => expect(component(now, 'pier-sign').name).toBe('pier-sign'),
+      },
+      {
+        ask: () => ({ name: 'chip', from: 'badge', linked: true }),
+        then: (now) => expect(component(now, 'chip').variationOf?.id).toBe(component(now, 'badge').id),
+      },
+      {
+        ask: () => ({ name: 'chip', from: 'badge', linked: false }),
+        then: (now) =>
+          expect([props(now, 'chip'), component(now, 'chip').variationOf]).toEqual([
+            props(now, 'badge'),
+            undefined,
+          ]),
+      },
+    ],
+    refused: [
+      { ask: { name: 'Big Sign' }, says: /not a name for a component/ },
+      { ask: { name: 'badge' }, says: /badge already/ },
+      { ask: { name: 'chip', from: 'nowhere' }, says: /no component nowhere/ },
+    ],
+  },
+  setProp: {
+    cases: [
+      {
+        ask: () => ({
+          component: 'badge',
+          prop: { name: 'loud', kind: 'flag', values: [], default: '', description: '' },
+        }),
+        then: (now) => expect(props(now, 'badge')).toContain('loud'),
+      },
+    ],
+    refused: [
+      {
+        ask: {
+          component: 'badge',
+          prop: { name: 'state', kind: 'flag', values: [], default: '', description: '' },
+        },
+        says: /cannot be called state/,
+      },
+      {
+        ask: {
+          component: 'badge',
+          prop: { name: 'tone', kind: 'choice', values: [], default: '', description: '' },
+        },
+        says: /at least one value/,
+      },
+      {
+        ask: {
+          component: 'badge',
+          prop: { name: 'tone', kind: 'choice', values: ['a', 'a'], default: 'a', description: '' },
+        },
+        says: /stands twice/,
+      },
+      {
+        ask: {
+          component: 'badge',
+          prop: { name: 'tone', kind: 'choice', values: ['a', 'b'], default: 'c', description: '' },
+        },
+        says: /none of the values/,
+      },
+      {
+        ask: {
+          component: 'badge',
+          prop: { name: 'status', kind: 'choice', values: ['on-time'], default: 'on-time', description: '' },
+        },
+        says: /is used by/,
+      },
+    ],
+  },
+  removeProp: {
+    cases: [
+      {
+        given: did('setProp', {
+          component: 'badge',
+          prop: { name: 'loud', kind: 'flag', values: [], default: '', description: '' },
+        }),
+        ask: () => ({ component: 'badge', prop: 'loud' }),
+        then: (now) => expect(props(now, 'badge')).not.toContain('loud'),
+      },
+    ],
+    refused: [{ ask: { component: 'badge', prop: 'status' }, says: /is used by/ }],
+  },
+  setRule: {
+    cases: [
+      {
+        ask: () => ({ component: 'badge', rule: null, when: 'state is hover', part: 'root' }),
+        then: (now, before) =>
+          expect(Object.keys(component(now, 'badge').entries)).toHaveLength(
+            Object.keys(component(before, 'badge').entries).length + 1,
+          ),
+      },
+    ],
+    refused: [
+      {
+        ask: { component: 'badge', rule: null, when: 'status is sunk', part: 'root' },
+        says: /sunk is not a value of status/,
+      },
+      { ask: { component: 'badge', rule: null, when: '', part: 'nowhere' }, says: /nowhere/ },
+    ],
+  },
+  removeRule: {
+    cases: [
+      {
+        ask: (of) => ({ component: 'badge', rule: rule(of, 'badge', 1).id }),
+        then: (now, before) => expect(rule(now, 'badge', 1).id).toBe(rule(before, 'badge', 2).id),
+      },
+    ],
+    refused: [],
+  },
+  setRuleValue: {
+    cases: [
+      {
+        ask: (of) => ({
+          component: 'badge',
+          rule: rule(of, 'badge', 0).id,
+          property: 'border-radius',
+          text: '{radius.small}',
+        }),
+        then: (now) =>
+          expect(declared(now, 'badge', 0)['border-radius']).toMatchObject({
+            token: { path: 'radius.small' },
+          }),
+      },
+      {
+        ask: (of) => ({
+          component: 'badge',
+          rule: rule(of, 'badge', 0).id,
+          property: 'border-radius',
+          text: '',
+        }),
+        then: (now) => expect(declared(now, 'badge', 0)).not.toHaveProperty('border-radius'),
+      },
+    ],
+    refused: [
+      {
+        ask: (of) => ({ component: 'badge', rule: rule(of, 'badge', 0).id, property: 'no way', text: '1px' }),
+        says: /not a CSS property/,
+      },
+      {
+        ask: (of) => ({
+          component: 'badge',
+          rule: rule(of, 'badge', 0).id,
+          property: 'gap',
+          text: '{space.nowhere}',
+        }),
+        says: /space\.nowhere/,
+      },
+    ],
+  },
+  setPartStyle: {
+    cases: [
+      {
+        ask: () => ({
+          component: 'badge',
+          part: 'label',
+          when: '',
+          property: 'letter-spacing',
+          text: '0.02em',
+        }),
+        then: (now) => expect(JSON.stringify(component(now, 'badge').entries)).toContain('letter-spacing'),
+      },
+    ],
+    refused: [],
+  },
+  setTemplate: {
+    cases: [
+      {
+        ask: () => ({
+          component: 'badge',
+          text: '<b part="root"><span part="label"><slot name="label"></slot></span></b>',
+        }),
+        then: (now) => expect(component(now, 'badge').template).toContain('<b part="root">'),
+      },
+    ],
+    refused: [{ ask: { component: 'badge', text: '<script>alert(1)</script>' }, says: /script|root/ }],
+  },
+  setScript: {
+    cases: [
+      {
+        ask: () => ({ component: 'badge', text: 'root.dataset.ready = true;' }),
+        then: (now) => expect(component(now, 'badge').script).toContain('dataset'),
+      },
+    ],
+    refused: [{ ask: { component: 'badge', text: '/'.repeat(110_000) }, says: /more than 100 KB/ }],
+  },
+  setStyleSheet: {
+    cases: [
+      {
+        ask: () => ({
+          component: 'badge',
+          text: '[part~="root"] { display: block; color: var(--color-text-default) }',
+        }),
+        then: (now) => expect(Object.keys(component(now, 'badge').entries)).toHaveLength(1),
+      },
+    ],
+    refused: [{ ask: { component: 'badge', text: '[part~="root"] { color: red' }, says: /./ }],
+  },
+  shareRules: {
+    cases: [
+      {
+        ask: (of) => ({ component: 'badge', rules: [rule(of, 'badge', 0).id], set: 'pill' }),
+        then: (now) => expect(named(now, 'ruleSet', 'pill')).toBeDefined(),
+      },
+    ],
+    refused: [
+      { ask: { component: 'badge', rules: [], set: 'pill' }, says: /No rule is chosen/ },
+      {
+        ask: (of) => ({ component: 'badge', rules: [rule(of, 'badge', 0).id], set: 'A Pill' }),
+        says: /name/,
+      },
+    ],
+  },
+  setBases: {
+    cases: [
+      {
+        given: did('shareRules', (of) => ({
+          component: 'badge',
+          rules: [rule(of, 'badge', 0).id],
+          set: 'pill',
+        })),
+        ask: () => ({ component: 'button', sets: ['pill'] }),
+        then: (now) => expect(JSON.stringify(component(now, 'button').bases)).toContain('pill'),
+      },
+    ],
+    refused: [{ ask: { component: 'button', sets: ['nowhere'] }, says: /no rule set nowhere/ }],
+  },
+  unlink: {
+    cases: [
+      {
+        given: did('startComponent', { name: 'chip', from: 'badge', linked: true }),
+        ask: () => ({ component: 'chip' }),
+        then: (now) =>
+          expect([component(now, 'chip').variationOf, props(now, 'chip')]).toEqual([
+            null,
+            props(now, 'badge'),
+          ]),
+      },
+    ],
+    refused: [{ ask: { component: 'badge' }, says: /varies nothing/ }],
+  },
+  setExclusion: {
+    cases: [
+      {
+        ask: () => ({ component: 'button', id: null, when: 'tone is danger and wide', why: 'Too loud' }),
+        then: (now, before) =>
+          expect(Object.keys(component(now, 'button').excluded ?? {})).toHaveLength(
+            Object.keys(component(before, 'button').excluded ?? {}).length + 1,
+          ),
+      },
+    ],
+    refused: [
+      { ask: { component: 'button', id: null, when: '', why: '' }, says: /needs a condition/ },
+      {
+        ask: { component: 'toast', id: null, when: 'tone is plain', why: '' },
+        says: /no combination at all|./,
+      },
+    ].slice(0, 1),
+  },
+  setSlot: {
+    cases: [
+      {
+        ask: () => ({ component: 'button', prop: 'icon', accepts: ['icon'], most: 2, holds: [] }),
+        then: (now) =>
+          expect(ordered(component(now, 'button').props).find(({ name }) => name === 'icon')?.most).toBe(2),
+      },
+    ],
+    refused: [
+      { ask: { component: 'button', prop: 'label', accepts: [], most: null, holds: [] }, says: /is no slot/ },
+      {
+        ask: { component: 'button', prop: 'icon', accepts: [], most: 0, holds: [] },
+        says: /one piece or more/,
+      },
+      {
+        ask: { component: 'button', prop: 'icon', accepts: ['nowhere'], most: null, holds: [] },
+        says: /no component nowhere/,
+      },
+    ],
+  },
+  setPart: {
+    cases: [
+      {
+        ask: () => ({ component: 'badge', part: 'label', shows: 'text', description: 'One word' }),
+        then: (now) => expect(JSON.stringify(component(now, 'badge').parts)).toContain('One word'),
+      },
+    ],
+    refused: [
+      {
+        ask: { component: 'badge', part: 'label', shows: 'sound', description: '' },
+        says: /text, an icon or nothing/,
+      },
+    ],
+  },
+  setAdjustable: {
+    cases: [
+      {
+        ask: () => ({ component: 'badge', part: 'root', property: 'width', on: true }),
+        then: (now) => expect(JSON.stringify(component(now, 'badge').parts)).toContain('width'),
+      },
+    ],
+    refused: [],
+  },
+  setGuard: {
+    cases: [
+      {
+        ask: () => ({
+          component: 'badge',
+          id: null,
+          guard: {
+            when: '',
+            part: 'root',
+            property: 'position',
+            value: 'static',
+            note: 'Why',
+            under: {},
+          } as never,
+        }),
+        then: (now) => expect(JSON.stringify(component(now, 'badge').guards)).toContain('position'),
+      },
+    ],
+    refused: [
+      {
+        ask: {
+          component: 'badge',
+          id: null,
+          guard: { when: '', part: 'root', property: 'no way', value: '1', note: '', under: {} } as never,
+        },
+        says: /not a CSS property/,
+      },
+      {
+        ask: {
+          component: 'badge',
+          id: null,
+          guard: { when: '', part: 'root', property: 'position', value: ' ', note: '', under: {} } as never,
+        },
+        says: /needs a value/,
+      },
+    ],
+  },
+  removeGuard: {
+    cases: [
+      {
+        ask: (of) => ({ component: 'button', id: Object.keys(component(of, 'button').guards!)[0]! }),
+        then: (now, before) =>
+          expect(Object.keys(component(now, 'button').guards ?? {})).toHaveLength(
+            Object.keys(component(before, 'button').guards!).length - 1,
+          ),
+      },
+    ],
+    refused: [],
+  },
+  describeComponent: {
+    cases: [
+      {
+        ask: () => ({ component: 'badge', text: 'A word on a sailing.' }),
+        then: (now) => expect(component(now, 'badge').description).toBe('A word on a sailing.'),
+      },
+    ],
+    refused: [{ ask: { component: 'nowhere', text: 'x' }, says: /nowhere/ }],
+  },
+  rankComponents: {
+    cases: [
+      {
+        ask: () => ({ names: ['badge', 'button'], rank: 'small' }),
+        then: (now) => expect(component(now, 'badge').rank).toBe(named(now, 'rank', 'small').id),
+      },
+    ],
+    refused: [{ ask: { names: ['badge'], rank: 'x'.repeat(400) }, says: /not a name for a rank/ }],
+  },
+  renameRank: {
+    cases: [
+      {
+        given: did('rankComponents', { names: ['badge'], rank: 'small' }),
+        ask: () => ({ rank: 'small', name: 'tiny' }),
+        then: (now) => expect(named(now, 'rank', 'tiny')).toBeDefined(),
+      },
+    ],
+    refused: [
+      {
+        given: did('rankComponents', { names: ['badge'], rank: 'small' }),
+        ask: { rank: 'small', name: ' ' },
+        says: /has a name/,
+      },
+    ],
+  },
+  groupComponents: {
+    cases: [
+      {
+        given: after(
+          did('rankComponents', { names: ['notice'], rank: 'small' }),
+          did('startComponent', { name: 'notice-row' }),
+        ),
+        ask: () => ({}),
+        then: (now) => expect(component(now, 'notice-row').rank).toBe(named(now, 'rank', 'small').id),
+      },
+    ],
+    refused: [],
+  },
+  setComponentLifecycle: {
+    cases: [
+      {
+        ask: () => ({ names: ['badge'], deprecation: { reason: 'Old', replacement: 'notice' } }),
+        then: (now) => expect(component(now, 'badge').deprecation).toMatchObject({ reason: 'Old' }),
+      },
+      {
+        ask: () => ({ names: ['badge'], visibility: 'internal' }),
+        then: (now) => expect(component(now, 'badge').visibility).toBe('internal'),
+      },
+    ],
+    refused: [
+      {
+        ask: { names: ['badge'], deprecation: { reason: '', replacement: 'badge' } },
+        says: /cannot be replaced by itself/,
+      },
+      {
+        ask: { names: ['badge'], deprecation: { reason: '', replacement: 'nowhere' } },
+        says: /no component nowhere/,
+      },
+    ],
+  },
+  removeComponents: {
+    cases: [
+      {
+        given: did('startComponent', { name: 'pier-sign' }),
+        ask: () => ({ names: ['pier-sign'] }),
+        then: (now) => expect(component(now, 'pier-sign')).toBeUndefined(),
+      },
+    ],
+    refused: [{ ask: { names: ['icon'] }, says: /icon/ }],
+  },
+  renameComponent: {
+    cases: [
+      {
+        ask: () => ({ component: 'badge', name: 'tag' }),
+        then: (now, before) => expect(component(now, 'tag').id).toBe(component(before, 'badge').id),
+      },
+    ],
+    refused: [{ ask: { component: 'badge', name: 'button' }, says: /button already/ }],
+  },
+  addGuide: {
+    cases: [
+      {
+        ask: () => ({ title: 'Pier signs', component: 'badge' }),
+        then: (now) => expect(named(now, 'guide', 'pier-signs')).toBeDefined(),
+      },
+    ],
+    refused: [
+      { ask: { title: ' ' }, says: /needs a title/ },
+      { ask: { title: 'Buttons' }, says: /guide at buttons already/ },
+      { ask: { title: 'Signs', component: 'nowhere' }, says: /no component nowhere/ },
+    ],
+  },
+  addBlock: {
+    cases: [
+      {
+        ask: () => ({ guide: 'buttons', block: { kind: 'text', fields: { markdown: 'One more.' } } }),
+        then: (now, before) =>
+          expect(ordered(guide(now).blocks)).toHaveLength(ordered(guide(before).blocks).length + 1),
+      },
+    ],
+    refused: [
+      { ask: { guide: 'nowhere', block: { kind: 'text', fields: { markdown: 'x' } } }, says: /nowhere/ },
+    ],
+  },
+  moveBlock: {
+    cases: [
+      {
+        ask: (of) => ({ guide: 'buttons', block: block(of, 1).id, to: 0 }),
+        then: (now, before) => expect(block(now, 0).id).toBe(block(before, 1).id),
+      },
+    ],
+    refused: [{ ask: { guide: 'buttons', block: 'none', to: 0 }, says: /no longer there/ }],
+  },
+  setBlockText: {
+    cases: [
+      {
+        ask: (of) => ({
+          guide: 'buttons',
+          block: ordered(guide(of).blocks).find(({ kind }) => kind === 'text')!.id,
+          text: 'Said anew.',
+        }),
+        then: (now) => expect(JSON.stringify(guide(now).blocks)).toContain('Said anew.'),
+      },
+    ],
+    refused: [{ ask: { guide: 'buttons', block: 'none', text: '' }, says: /no longer there/ }],
+  },
+  removeBlock: {
+    cases: [
+      {
+        ask: (of) => ({ guide: 'buttons', block: block(of, 0).id }),
+        then: (now, before) => expect(block(now, 0).id).toBe(block(before, 1).id),
+      },
+    ],
+    refused: [{ ask: { guide: 'buttons', block: 'none' }, says: /no longer there/ }],
+  },
+  putStyleSheets: {
+    cases: [
+      {
+        ask: () => ({ sheets: [{ name: 'base.css', css: 'p { margin: 0 }' }] }),
+        then: (now) => expect(named(now, 'styleSheet', 'base.css')).toBeDefined(),
+      },
+    ],
+    refused: [{ ask: { sheets: [{ name: '../x y', css: '' }] }, says: /not a name for a style sheet/ }],
+  },
+  removeStyleSheet: {
+    cases: [
+      {
+        given: did('putStyleSheets', { sheets: [{ name: 'base.css', css: 'p { margin: 0 }' }] }),
+        ask: () => ({ name: 'base.css' }),
+        then: (now) => expect(named(now, 'styleSheet', 'base.css')).toBeUndefined(),
+      },
+    ],
+    refused: [],
+  },
+  addAssets: {
+    cases: [
+      {
+        ask: () => ({ files: [svg('anchor')] }) as never,
+        then: (now) => expect(named(now, 'asset', 'anchor')).toBeDefined(),
+      },
+    ],
+    refused: [
+      { ask: { files: [svg('Big Anchor')] } as never, says: /not a name for an asset/ },
+      { ask: { files: [svg('anchor')], brand: 'nowhere' } as never, says: /no context nowhere/ },
+    ],
+  },
+  renameAsset: {
+    cases: [
+      {
+        given: did('addAssets', { files: [svg('anchor')] } as never),
+        ask: () => ({ asset: 'anchor', name: 'mooring' }),
+        then: (now) =>
+          expect([named(now, 'asset', 'mooring') !== undefined, named(now, 'asset', 'anchor')]).toEqual([
+            true,
+            undefined,
+          ]),
+      },
+    ],
+    refused: [
+      {
+        given: did('addAssets', { files: [svg('anchor'), svg('buoy')] } as never),
+        ask: { asset: 'anchor', name: 'buoy' },
+        says: /asset buoy already/,
+      },
+    ],
+  },
+  removeAssetFile: {
+    cases: [
+      {
+        given: did('addAssets', { files: [svg('anchor')] } as never),
+        ask: (of) => ({ asset: 'anchor', file: Object.keys(named(of, 'asset', 'anchor').files)[0]! }),
+        then: (now) => expect(named(now, 'asset', 'anchor')).toBeUndefined(),
+      },
+    ],
+    refused: [],
+  },
+  replaceAsset: {
+    cases: [],
+    refused: [{ ask: { from: 'nowhere', to: 'elsewhere' }, says: /no asset/ }],
+  },
+};
+
+/** Commands whose inputs are whole files or measured drawings: each has a test file of its own. */
+const ELSEWHERE: Readonly<Record<string, string>> = {
+  applyRecipe: 'src/editing/commands.test.ts',
+  forgetRecipe: 'src/editing/commands.test.ts',
+  makeScheme: 'src/editing/commands.test.ts',
+  importTokens: 'src/editing/commands.test.ts',
+  startFromMarkup: 'src/core/components/from-markup.test.ts',
+  startFromCode: 'src/core/components/source/source.test.ts',
+  compareWithCode: 'src/editing/components/commands/component-plans.test.ts',
+  recordGuards: 'src/editing/components/commands/component-plans.test.ts',
+  setBehaviour: 'src/editing/components/commands/component-plans.test.ts',
+  removeBehaviour: 'src/editing/components/commands/component-plans.test.ts',
+  swapNested: 'src/editing/components/commands/component-plans.test.ts',
+};
+
+const released = demo();
+const library = opened(released);
+const cases = Object.entries(TABLE).flatMap(([name, { cases: own }]) =>
+  (own as Case<Name>[]).map((one, i): [string, Name, Case<Name>] => [`${name} ${i + 1}`, name as Name, one]),
+);
+const refusals = Object.entries(TABLE).flatMap(([name, { refused }]) =>
+  (refused as Refusal<Name>[]).map((one): [string, Name, Refusal<Name>] => [
+    `${name}: ${one.says.source}`,
+    name as Name,
+    one,
+  ]),
+);
+
+test('every command stands in the table, or is said to be tested elsewhere', () => {
+  expect([...Object.keys(TABLE), ...Object.keys(ELSEWHERE)].sort()).toEqual(
+    Object.keys(LIBRARY_COMMANDS).sort(),
+  );
+});
+
+test.each(cases)('%s does what it says, leaves sound items, and is undone whole', (_, name, one) => {
+  const before = after(...(one.given ? [one.given] : []))(library);
+  const command = run(before, name, one.ask(before));
+  if ('problem' in command) throw new Error(`${command.problem}. ${command.fix}`);
+  expect(command.label).toMatch(/^[A-Z]/);
+  const applied = applyChangeSet(before.own, command);
+  if ('clashes' in applied) throw new Error(applied.clashes[0]!.message);
+  for (const id of applied.touched) {
+    const item = applied.document.items.get(id);
+    expect(item ? schemaProblems(item) : []).toEqual([]);
+  }
+  one.then(done(before, command), before);
+  const undone = applyChangeSet(applied.document, { edits: invertEdits(command.edits) });
+  if ('clashes' in undone) throw new Error(undone.clashes[0]!.message);
+  expect(undone.document).toEqual(before.own);
+});
+
+test.each(refusals)('%s', (_, name, one) => {
+  const before = one.given?.(library) ?? library;
+  const command = run(before, name, typeof one.ask === 'function' ? one.ask(before) : one.ask);
+  if (!('problem' in command)) throw new Error(`${name} was not refused: ${command.label}`);
+  expect(`${command.problem}. ${command.fix}`).toMatch(one.says);
+  // Both sentences are there, and neither speaks of the inside of the program.
+  expect(command.fix.length).toBeGreaterThan(5);
+  expect(`${command.problem} ${command.fix}`).not.toMatch(/undefined|\[object|TypeError|null/);
+});
