@@ -94,14 +94,14 @@ test('a text style is changed by its members; missing roles are made', async ({ 
 test('a layout grid laid over a screen stands where its tokens say', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
   await page.goto(`${keel}/spacing`);
-  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByRole('button', { name: 'Add spacing …' }).click();
   await page.getByRole('menuitem', { name: 'Inset' }).click();
   const dialog = page.getByRole('dialog', { name: 'Add an inset' });
   await dialog.getByLabel('Path').fill('inset.row');
   await dialog.getByRole('combobox', { name: 'Form' }).click();
   await page.getByRole('option', { name: 'block and inline' }).click();
   await dialog.getByRole('combobox', { name: 'inline' }).fill('20px');
-  await dialog.getByRole('button', { name: 'Add', exact: true }).click();
+  await dialog.getByRole('button', { name: /^Add / }).click();
   const inset = page.getByRole('article').filter({ hasText: 'inset.row' });
   await expect(inset.locator('[data-specimen]')).toHaveCSS('padding-left', '20px');
   await page.getByRole('button', { name: /^Undo: Add the inset/ }).click();

@@ -69,6 +69,16 @@ const plainWords = {
         )
           context.report({ node, messageId: 'plural', data: { text: said } });
       },
+      // A pronoun that a button gets by an expression: {many ? 'them' : 'it'}.
+      Literal(node) {
+        if (!/^(it|them|this|that|these|those|here|there)$/.test(String(node.value))) return;
+        const button = context.sourceCode
+          .getAncestors(node)
+          .find((one) => one.type === 'JSXElement' && isButton(nameOf(one)));
+        const inside = context.sourceCode.getAncestors(node).some(({ type }) => type === 'JSXAttribute');
+        if (button && !inside)
+          context.report({ node, messageId: 'pronoun', data: { text: String(node.value) } });
+      },
       JSXAttribute(node) {
         if (!LABELS.has(node.name.name) || !node.value) return;
         const value = node.value.type === 'JSXExpressionContainer' ? node.value.expression : node.value;

@@ -27,7 +27,13 @@ export async function perform(knex: Knex, id: string, actor: Actor, input: unkno
       await authorise(trx, actor, 'signed-in', undefined);
       throw notFound(`${useCase.kind ?? 'document'} called ${slug}`);
     }
-    await authorise(trx, actor, useCase.needs, document);
+    await authorise(
+      trx,
+      actor,
+      useCase.needs,
+      document,
+      slug === undefined ? undefined : `${useCase.kind ?? 'document'} called ${slug}`,
+    );
     return useCase.run(work, input as never, document!);
   });
   for (const task of tasks) task();

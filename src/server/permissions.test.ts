@@ -128,7 +128,9 @@ test.each([...USE_CASES.keys()])('%s: who may, and a refusal writes nothing', as
         expect([id, who, refusal.message]).toEqual([
           id,
           who,
-          expect.stringMatching(/demo|address and the password|release|pin|such file|such thing/),
+          expect.stringMatching(
+            /demo|address and the password|release|pin|such file|such thing|library called/,
+          ),
         ]);
     } else {
       const code =

@@ -22,6 +22,10 @@ tester.run('plain-words', words.rules['plain-words'] as never, {
   ],
   invalid: [
     { code: '<Button>Store it</Button>', ...errors('pronoun') },
+    {
+      code: "<Button>Put {many ? 'them' : 'it'} away</Button>",
+      errors: [{ messageId: 'pronoun' }, { messageId: 'pronoun' }],
+    },
     { code: '<Menu.Item>Move them …</Menu.Item>', ...errors('pronoun') },
     { code: '<p>Cut it loose from the parent</p>', ...errors('retired') },
     { code: '<TextInput label="Bring in files" />', ...errors('retired') },

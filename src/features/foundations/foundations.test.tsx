@@ -47,13 +47,13 @@ test('scales: an empty library is offered each kind of scale, and the address op
 
 test('spacing: an inset is added with its values; a path that is taken is refused in the dialog', async () => {
   const { user } = await openPage(<SpacingPage />, 'spacing');
-  await user.click(await screen.findByRole('button', { name: /^Add inset/ }));
+  await user.click(await screen.findByRole('button', { name: 'Add spacing …' }));
+  await user.click(await screen.findByRole('menuitem', { name: 'Inset' }));
   const dialog = await screen.findByRole('dialog');
-  const name = within(dialog).getByRole('textbox', { name: /Path|Name/ });
+  const name = within(dialog).getByRole('textbox', { name: 'Path' });
   await user.clear(name);
   await user.type(name, 'inset.card');
-  const values = within(dialog).getAllByRole('combobox');
-  await user.type(values.at(-1)!, '12px');
+  await user.type(within(dialog).getByLabelText('Size'), '12px');
   await user.click(within(dialog).getByRole('button', { name: /^Add inset/ }));
   expect(await within(dialog).findByText(/already a token or group at inset\.card/)).toBeInTheDocument();
   await user.click(within(dialog).getByRole('button', { name: 'Cancel' }));

@@ -44,6 +44,8 @@ export async function authorise(
   actor: Actor,
   need: Need,
   document: DocumentRow | undefined,
+  /** How it is called where it is not there, or may not be seen. */
+  called = document ? `${document.kind} called ${document.slug}` : 'such thing',
 ): Promise<void> {
   if (need === 'nobody') return;
   if (actor.kind === 'nobody')
@@ -54,10 +56,25 @@ export async function authorise(
     if (!person?.administrator) throw forbidden('This needs an administrator of the workspace.');
     return;
   }
-  if (!document) throw notFound('such thing');
-  const role = await roleOf(trx, actor, document);
-  if (!role) throw notFound(`${document.kind} called ${document.slug}`);
+  const role = document && (await roleOf(trx, actor, document));
+  if (!document || !role) throw notFound(called);
   if (ROLES.indexOf(role) < ROLES.indexOf(need)) {
     throw forbidden(`This needs the role ${need} in the team of ${document.name}; yours is ${role}.`);
   }
+}
+
+/**
+ * A document that an input names beside the one an operation is about: a parent, a target, the library of a pin.
+ * @throws Problem 404 where it is not there or may not be read; 403 where it may be read and no more
+ */
+export async function named(
+  trx: Knex,
+  actor: Actor,
+  kind: DocumentRow['kind'],
+  slug: string,
+  need: Role = 'viewer',
+): Promise<DocumentRow> {
+  const document: DocumentRow | undefined = await trx('documents').where({ slug, kind }).first();
+  await authorise(trx, actor, need, document, `${kind} called ${slug}`);
+  return document!;
 }

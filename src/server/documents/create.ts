@@ -5,7 +5,7 @@ import { ordersAfter } from '@/core/document/order';
 import type { Finding } from '@/core/findings/finding';
 import { readScreen } from '@/core/products/screen-file';
 import { ancestorsOf, releaseItems, releasesOf } from '../releases/store';
-import type { DocumentRow } from '../access/authorise';
+import { named, type DocumentRow } from '../access/authorise';
 import { badRequest, notFound } from '../http/problem';
 import { personIn, useCase, type Work } from '../use-case';
 import { change } from './change';
@@ -56,10 +56,11 @@ const createLibrary = useCase('libraries.create', {
   async run(work, input) {
     const row = await createDocument(work, 'library', input);
     if (input.parent) {
-      const parent = await work.trx('documents').where({ slug: input.parent.slug, kind: 'library' }).first();
-      const release =
-        parent &&
-        (await work.trx('releases').where({ document_id: parent.id, version: input.parent.version }).first());
+      const parent = await named(work.trx, work.actor, 'library', input.parent.slug);
+      const release = await work
+        .trx('releases')
+        .where({ document_id: parent.id, version: input.parent.version })
+        .first();
       if (!release) throw notFound(`release ${input.parent.version} of ${input.parent.slug}`);
       const item: Item = {
         id: work.newId('parent'),
@@ -80,8 +81,8 @@ const createLibrary = useCase('libraries.create', {
 const createProduct = useCase('products.create', {
   needs: 'signed-in',
   async run(work, input) {
-    const library = await work.trx('documents').where({ slug: input.library, kind: 'library' }).first();
-    const releases = library ? await releasesOf(work.trx, library.id) : [];
+    const library = await named(work.trx, work.actor, 'library', input.library);
+    const releases = await releasesOf(work.trx, library.id);
     const release = input.version ? releases.find((other) => other.version === input.version) : releases[0];
     if (!release) throw notFound(`release of ${input.library} to pin`);
     const row = await createDocument(work, 'product', input);

@@ -3,7 +3,7 @@ import { effectiveLibrary } from '@/core/library/effective';
 import { transferOf, type Transfer } from '@/core/library/transfer';
 import { ordered } from '@/core/document/item';
 import { ancestorsOf } from '../releases/store';
-import { authorise, type DocumentRow } from '../access/authorise';
+import { named, type DocumentRow } from '../access/authorise';
 import { badRequest } from '../http/problem';
 import { useCase, type Work } from '../use-case';
 import { change } from './change';
@@ -21,12 +21,8 @@ const transfer = useCase('libraries.transfer', {
   kind: 'library',
   document: (input) => input.slug,
   async run(work, input, row) {
-    const target: DocumentRow | undefined = await work
-      .trx('documents')
-      .where({ slug: input.to, kind: 'library' })
-      .first();
-    await authorise(work.trx, work.actor, 'maintainer', target);
-    if (!target || target.id === row.id) throw badRequest('Choose another library to transfer to.');
+    const target = await named(work.trx, work.actor, 'library', input.to, 'maintainer');
+    if (target.id === row.id) throw badRequest('Choose another library to transfer to.');
     const there = await libraryOf(work, target);
     let given: Transfer;
     try {

@@ -1,3 +1,4 @@
+import { named } from '../access/authorise';
 import { setField } from '@/core/document/edits';
 import { itemsOf } from '@/core/document/item';
 import { compareVersions } from '@/core/releases/version';
@@ -13,10 +14,11 @@ const take = useCase('products.take', {
   kind: 'product',
   document: (input) => input.slug,
   async run(work, input, row) {
-    const library = await work.trx('documents').where({ slug: input.library, kind: 'library' }).first();
-    const release =
-      library &&
-      (await work.trx('releases').where({ document_id: library.id, version: input.version }).first());
+    const library = await named(work.trx, work.actor, 'library', input.library);
+    const release = await work
+      .trx('releases')
+      .where({ document_id: library.id, version: input.version })
+      .first();
     if (!release) throw notFound(`release ${input.version} of ${input.library}`);
     const draft = await draftOf(work.trx, row.id);
     const document = await loadDocument(work.trx, draft, 'product');

@@ -32,11 +32,11 @@ test('two selected components are moved to a rank as one change', async () => {
   const { user } = await open();
   await user.click(await screen.findByRole('checkbox', { name: 'Select badge' }));
   await user.click(screen.getByRole('checkbox', { name: 'Select notice' }));
-  await user.click(await screen.findByRole('button', { name: /^Actions for 2 components/ }));
-  await user.click(await screen.findByRole('menuitem', { name: /rank/i }));
+  expect(await screen.findByText('2 selected')).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Move to rank …' }));
   const dialog = await screen.findByRole('dialog', { name: 'Move 2 components to a rank' });
-  await user.type(within(dialog).getByRole('combobox'), 'signs');
-  await user.click(within(dialog).getByRole('button', { name: /^Move/ }));
+  await user.type(within(dialog).getByLabelText(/^Rank/), 'signs');
+  await user.click(within(dialog).getByRole('button', { name: 'Move 2 components' }));
   await waitFor(() => expect(storedLabels()).toHaveLength(1));
 });
 

@@ -29,7 +29,7 @@ export function ManyActions({
   return (
     <Group gap="xs" mb="sm">
       <Text size="sm" c="dimmed" role="status">
-        {none ? `${view.all} components` : `${names.length} chosen`}
+        {none ? `${view.all} components` : `${names.length} selected`}
       </Text>
       {!none && (
         <>
@@ -120,7 +120,7 @@ function RankDialog({
           />
           <Refused refusal={refusal} />
           <DialogFoot close={close}>
-            <Button type="submit">Put {names.length === 1 ? 'it' : 'them'} there</Button>
+            <Button type="submit">Move {names.length === 1 ? names[0] : counted(names.length, 'component')}</Button>
           </DialogFoot>
         </Stack>
       </form>

@@ -44,7 +44,7 @@ export function SpacingPage() {
         library.canEdit && (
           <Menu position="bottom-end">
             <Menu.Target>
-              <Button leftSection={<IconPlus size={14} />}>Add</Button>
+              <Button leftSection={<IconPlus size={14} />}>Add spacing …</Button>
             </Menu.Target>
             <Menu.Dropdown>
               <Menu.Item onClick={() => setAdding('inset')}>Inset</Menu.Item>
@@ -361,7 +361,7 @@ function Add({
             </Text>
           )}
           <DialogFoot close={close}>
-            <Button type="submit">Add</Button>
+            <Button type="submit">Add {what === 'grid' ? 'layout grid width' : what}</Button>
           </DialogFoot>
         </Stack>
       </form>

@@ -1,0 +1,72 @@
+import { applyChangeSet } from '@/core/kinds/registry';
+import { documentOf, type LoggedChangeSet } from '@/core/document/change-set';
+import { setField, type Edit } from '@/core/document/edits';
+import type { Item } from '@/core/document/item';
+import type { TokenItem } from '@/core/tokens/items';
+
+const layer: Item = { id: 'layer_1', kind: 'layer', name: 'base', when: [], file: null, order: 'a0' };
+export const token = (name: string, value: number): TokenItem => ({
+  id: `token_${name}`, kind: 'token', name, parent: null, order: `a${name}`, redirects: [],
+  declarations: { layer_1: { text: `{"$type":"number","$value":${value}}`, refs: [] } },
+}); // prettier-ignore
+export const set = (name: string, from: number, to: number): Edit =>
+  setField(token(name, from), 'declarations/layer_1', token(name, to).declarations.layer_1);
+
+/** A server in miniature: it applies change sets as the real one does, keeps a log, and can be held up or cut off. */
+export class FakeServer {
+  document = documentOf('lib', 'library', [layer, token('x', 1), token('y', 1)]);
+  log: LoggedChangeSet[] = [];
+  offline = false;
+  streams: {
+    onmessage?: (message: { data: string }) => void;
+    onerror?: () => void;
+    onopen?: () => void;
+    close(): void;
+  }[] = [];
+
+  commit(author: string, edits: Edit[], id = `change_${this.log.length}`): LoggedChangeSet {
+    const result = applyChangeSet(this.document, { edits });
+    if ('clashes' in result) throw Object.assign(new Error(), { clashes: result.clashes });
+    this.document = result.document;
+    const entry = { id, author, label: 'x', edits, sequence: this.log.length + 1, at: '2026-01-01' };
+    this.log.push(entry);
+    return entry;
+  }
+  say(entry: LoggedChangeSet): void {
+    for (const stream of this.streams)
+      stream.onmessage?.({ data: JSON.stringify({ kind: 'change', changeSet: entry }) });
+  }
+  readonly fetch = async (address: string, init: { method: string; body?: string }) => {
+    await Promise.resolve();
+    if (this.offline) throw new TypeError('Failed to fetch');
+    const answer = (status: number, body: unknown) => ({
+      ok: status < 400,
+      json: async () => JSON.parse(JSON.stringify(body)) as unknown,
+    });
+    const path = address.replace('/api/v1', '');
+    if (init.method === 'GET' && path.includes('/changes?since=')) {
+      const since = Number(path.split('=')[1]);
+      return answer(200, {
+        sequence: this.log.length,
+        changeSets: this.log.filter((entry) => entry.sequence > since),
+      });
+    }
+    if (init.method === 'GET') {
+      return answer(200, {
+        document: { id: 'lib', kind: 'library', slug: 'lib', name: 'Lib', about: '', team: 'T' }, role: 'maintainer', sequence: this.log.length,
+        items: [...this.document.items.values()], ancestors: [], last: null, versions: [], products: [], log: this.log, people: [{ id: 'other', name: 'Other' }],
+      }); // prettier-ignore
+    }
+    const body = JSON.parse(init.body!) as { id: string; edits: Edit[] };
+    try {
+      return answer(200, this.commit('me', body.edits, body.id));
+    } catch (error) {
+      return answer(409, {
+        code: 'moved-on',
+        title: 'x',
+        detail: 'x',
+        clashes: (error as { clashes: object[] }).clashes,
+      });
+    }
+  };
+}
