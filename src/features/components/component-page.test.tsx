@@ -40,8 +40,8 @@ test('a guard is added by hand and removed again', async () => {
   const { user } = await open('?side=guards');
   expect(await screen.findByText(/^No guards yet/)).toBeInTheDocument();
   await user.click(screen.getByRole('button', { name: 'Add guard' }));
-  await user.type(await screen.findByLabelText('Property'), 'position');
-  await user.type(screen.getByLabelText('Value'), 'static');
+  await user.type(await screen.findByLabelText(/^Property/), 'position');
+  await user.type(screen.getByLabelText(/^Value/), 'static');
   await user.click(screen.getAllByRole('button', { name: 'Add guard' }).at(-1)!);
   await waitFor(() => expect(storedLabels()).toEqual([expect.stringMatching(/^Add guard: position/)]));
   await user.click(await screen.findByRole('button', { name: /^Remove guard: position/ }));
@@ -92,5 +92,8 @@ test('what can be done with a component is offered in words of the trade; every 
 test('a component that is not there says so and leads back', async () => {
   await open('', 'nowhere');
   expect(await screen.findByRole('heading', { name: 'There is no component nowhere.' })).toBeInTheDocument();
-  expect(screen.getByRole('link', { name: 'All components' })).toHaveAttribute('href', '/libraries/keel/components');
+  expect(screen.getByRole('link', { name: 'All components' })).toHaveAttribute(
+    'href',
+    '/libraries/keel/components',
+  );
 });

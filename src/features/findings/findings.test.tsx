@@ -20,7 +20,9 @@ test('the level is kept in the address, and filters', async () => {
   await waitFor(() => expect(rows().some(({ dataset }) => dataset.level !== 'error')).toBe(true));
   await user.click(screen.getByRole('radio', { name: 'Errors' }));
   await waitFor(() => expect(window.location.search).toBe('?level=error'));
-  await waitFor(() => expect(new Set(rows().map(({ dataset }) => dataset.level))).toEqual(new Set(['error'])));
+  await waitFor(() =>
+    expect(new Set(rows().map(({ dataset }) => dataset.level))).toEqual(new Set(['error'])),
+  );
 });
 
 test('many are fixed as one change after a preview; Cancel fixes none; one undo reverts all', async () => {
@@ -51,7 +53,10 @@ test('a filter that nothing fits says so and can be cleared; it never praises', 
 test('a library with nothing in it has nothing to check, and says how to begin', async () => {
   await openPage(<FindingsPage />, 'findings', documentOf('new', 'library', []));
   expect(await screen.findByRole('heading', { name: 'Nothing to check yet.' })).toBeInTheDocument();
-  expect(screen.getByRole('link', { name: 'Import files' })).toHaveAttribute('href', '/libraries/keel/import');
+  expect(screen.getByRole('link', { name: 'Import files' })).toHaveAttribute(
+    'href',
+    '/libraries/keel/import',
+  );
   expect(screen.queryByText(/No findings/)).toBeNull();
 });
 

@@ -53,7 +53,7 @@ test('spacing: an inset is added with its values; a path that is taken is refuse
   const name = within(dialog).getByRole('textbox', { name: 'Path' });
   await user.clear(name);
   await user.type(name, 'inset.card');
-  await user.type(within(dialog).getByLabelText('Size'), '12px');
+  await user.type(within(dialog).getAllByLabelText(/^Size/)[0]!, '12px');
   await user.click(within(dialog).getByRole('button', { name: /^Add inset/ }));
   expect(await within(dialog).findByText(/already a token or group at inset\.card/)).toBeInTheDocument();
   await user.click(within(dialog).getByRole('button', { name: 'Cancel' }));

@@ -1,3 +1,4 @@
+import { TextDecoder, TextEncoder } from 'node:util';
 import '@testing-library/jest-dom';
 import { configure } from '@testing-library/react';
 
@@ -10,7 +11,12 @@ class Observer {
   unobserve() {}
   disconnect() {}
 }
-Object.assign(globalThis, { ResizeObserver: Observer, IntersectionObserver: Observer });
+Object.assign(globalThis, {
+  TextDecoder,
+  TextEncoder,
+  ResizeObserver: Observer,
+  IntersectionObserver: Observer,
+});
 Object.defineProperty(window, 'matchMedia', {
   value: (query: string) => ({
     matches: false,
@@ -27,3 +33,7 @@ Element.prototype.scrollTo = () => undefined;
 window.scrollTo = () => undefined;
 window.scrollBy = () => undefined;
 Object.assign(document, { fonts: { addEventListener() {}, removeEventListener() {}, add() {} } });
+// Editors measure their text; here nothing has a size.
+Range.prototype.getClientRects = () => [] as unknown as DOMRectList;
+Range.prototype.getBoundingClientRect = () =>
+  ({ top: 0, left: 0, right: 0, bottom: 0, width: 0, height: 0 }) as DOMRect;

@@ -35,7 +35,7 @@ test('two selected components are moved to a rank as one change', async () => {
   expect(await screen.findByText('2 selected')).toBeInTheDocument();
   await user.click(screen.getByRole('button', { name: 'Move to rank …' }));
   const dialog = await screen.findByRole('dialog', { name: 'Move 2 components to a rank' });
-  await user.type(within(dialog).getByLabelText(/^Rank/), 'signs');
+  await user.type(within(dialog).getAllByLabelText(/^Rank/)[0]!, 'signs');
   await user.click(within(dialog).getByRole('button', { name: 'Move 2 components' }));
   await waitFor(() => expect(storedLabels()).toHaveLength(1));
 });

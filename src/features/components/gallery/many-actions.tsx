@@ -120,7 +120,9 @@ function RankDialog({
           />
           <Refused refusal={refusal} />
           <DialogFoot close={close}>
-            <Button type="submit">Move {names.length === 1 ? names[0] : counted(names.length, 'component')}</Button>
+            <Button type="submit">
+              Move {names.length === 1 ? names[0] : counted(names.length, 'component')}
+            </Button>
           </DialogFoot>
         </Stack>
       </form>

@@ -8,7 +8,8 @@ const paths = () =>
     .getAllByRole('link')
     .map((link) => link.textContent);
 const select = async (user: Awaited<ReturnType<typeof open>>['user'], ...wanted: string[]) => {
-  for (const path of wanted) await user.click(await screen.findByRole('checkbox', { name: `Select ${path}` }));
+  for (const path of wanted)
+    await user.click(await screen.findByRole('checkbox', { name: `Select ${path}` }));
 };
 const act = async (user: Awaited<ReturnType<typeof open>>['user'], count: string, item: string) => {
   await user.click(await screen.findByRole('button', { name: `Actions for ${count}` }));

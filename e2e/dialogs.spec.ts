@@ -1,0 +1,46 @@
+import { expect } from '@playwright/test';
+import { enterAs, expectAccessible, test } from './support';
+
+/** Where each dialog is opened from, and by what. */
+const DIALOGS: [page: string, open: (string | RegExp)[], title: RegExp][] = [
+  ['/', ['Create library'], /Create library/],
+  ['/libraries/keel/tokens?create=token', [], /Add token/],
+  ['/libraries/keel/table', ['Find and replace in paths'], /Find and replace/],
+  ['/libraries/keel/tokens/color.text.quiet', ['Actions for this token', 'Rename or move'], /Rename/],
+  ['/libraries/keel/tokens/color.text.quiet', ['Actions for this token', 'Deprecate'], /Deprecate/],
+  ['/libraries/keel/tokens/color.text.quiet', ['Actions for this token', 'Remove'], /Remove/],
+  ['/libraries/keel/spacing', ['Add spacing …', 'Inset'], /inset/],
+  ['/libraries/keel/contexts', ['Generate dark scheme'], /dark scheme/],
+  ['/libraries/keel/findings', [/^Fix \d+$/], /^Fix/],
+  ['/libraries/keel/components?create=component', [], /Create component/],
+  ['/libraries/keel/components/badge', ['Actions', 'Rename'], /Rename/],
+  ['/libraries/keel/components/badge', ['Actions', 'Deprecate'], /Deprecate/],
+];
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test.describe(colorScheme, () => {
+    test.use({ colorScheme });
+    test(`every dialog is found by axe-core to be sound, and ends with Cancel, ${colorScheme}`, async ({
+      page,
+    }) => {
+      test.setTimeout(240_000);
+      await enterAs(page, 'Marit Fenwick');
+      for (const [address, steps, title] of DIALOGS) {
+        await page.goto(address);
+        for (const name of steps)
+          await page
+            .getByRole('button', { name, exact: typeof name === 'string' })
+            .or(page.getByRole('menuitem', { name }))
+            .first()
+            .click();
+        const dialog = page.getByRole('dialog', { name: title });
+        await expect(dialog).toBeVisible();
+        // While it fades in, its colours are those of the page behind it.
+        await expect(dialog).toHaveCSS('opacity', '1');
+        await expectAccessible(page);
+        await dialog.getByRole('button', { name: 'Cancel' }).click();
+        await expect(dialog).toBeHidden();
+      }
+    });
+  });
+}
