@@ -51,6 +51,9 @@ test('a new library is led from empty to its first release by what its pages say
   await page.goto('/libraries/harbour/products');
   await page.getByRole('link', { name: 'Create the first release' }).click();
   await expect(page.getByTestId('version')).toHaveText('1.0.0');
+  // The guide needs its component, which is kept out of releases until somebody says that it is finished.
+  await expect(page.getByRole('button', { name: 'Release 1.0.0' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Include pier-sign in releases' }).click();
   await page.getByRole('button', { name: 'Release 1.0.0' }).click();
   await expect(page.getByRole('heading', { name: 'No changes since 1.0.0.' })).toBeVisible();
   await page.goto('/libraries/harbour/outputs');

@@ -15,7 +15,8 @@ export function unmetNeeds(release: Items, draft: Items): Unmet[] {
   const oldNames = libraryTree(release).paths;
   const title = (id: string) => {
     const item = draft.get(id) ?? release.get(id);
-    return names.get(id) ?? oldNames.get(id) ?? (item ? kindOf(item).title(item) : id);
+    const name = names.get(id) ?? oldNames.get(id) ?? (item ? kindOf(item).title(item) : id);
+    return item ? `the ${kindOf(item).words[0]} ${name}` : name;
   };
   const unmet: Unmet[] = [];
   for (const item of release.values()) {
@@ -24,12 +25,14 @@ export function unmetNeeds(release: Items, draft: Items): Unmet[] {
       unmet.push({
         item: item.id,
         needs: need,
-        message: `${title(item.id)} needs ${title(need)}, which is excluded`,
+        message: capital(`${title(item.id)} needs ${title(need)}, which is excluded from the release`),
       });
     }
   }
   return unmet;
 }
+
+const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);
 
 /** Ids of the items without which this one cannot stand. */
 function needsOf(item: Item): string[] {

@@ -118,7 +118,9 @@ test('what a release needs and leaves out is told by name; what is not in the dr
   release.delete(token!);
   const unmet = unmetNeeds(release, draft).filter(({ item }) => item === button.id);
   expect(unmet.map(({ needs }) => needs)).toEqual([token]);
-  expect(unmet[0]!.message).toMatch(/^button needs .+, which is excluded$/);
+  expect(unmet[0]!.message).toMatch(
+    /^The component button needs the token .+, which is excluded from the release$/,
+  );
   expect(unmetNeeds(draft, draft)).toEqual([]);
   expect(unmetNeeds(release, release)).toEqual([]);
 });

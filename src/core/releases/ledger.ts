@@ -17,7 +17,7 @@ import {
   type ItemChange,
   type MakeChange,
 } from '../document/impact';
-import { diffTokens } from './token-diff';
+import { diffTokens, valueText } from './token-diff';
 
 /** One item that changed since the last release. */
 export interface LedgerEntry {
@@ -72,7 +72,8 @@ export function ledgerOf(released: LibraryState | undefined, draft: LibraryState
     }
   } else {
     for (const { item, path } of now.nodes)
-      if (item.kind === 'token') put(item, path, added(path, 'A token was added'));
+      if (item.kind === 'token')
+        put(item, path, { ...added(path, 'A token was added'), after: valueText(after.resolution, path) });
   }
   for (const id of new Set([...oldItems.keys(), ...after.items.keys()])) {
     const [old, present] = [oldItems.get(id), after.items.get(id)];

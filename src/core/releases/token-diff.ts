@@ -464,7 +464,8 @@ function typeIn(resolution: Resolution, path: string): string | undefined {
   return resolution.variants(path).find(({ resolved }) => !resolved.failed)?.resolved.type;
 }
 
-function valueText(resolution: Resolution, path: string): string | null {
+/** A token's value by default, or else where it has one, as CSS text; null where it has none. */
+export function valueText(resolution: Resolution, path: string): string | null {
   const resolved =
     resolution.value(path, defaultContext(resolution.system.axes)) ??
     resolution.variants(path).find((v) => !v.resolved.failed)?.resolved;

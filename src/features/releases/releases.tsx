@@ -7,7 +7,7 @@ import { Alert, Button, Group, SegmentedControl, Text, Textarea } from '@mantine
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import type { LedgerView } from '@/editing/releases/queries/ledger';
-import { useDocument, useDocumentQuery } from '@/features/session/document';
+import { useDocument, useDocumentQuery, useCommand } from '@/features/session/document';
 import { call, useCall } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
@@ -43,6 +43,7 @@ function Ledger() {
   const library = useLibrary();
   const client = useDocument();
   const link = useLensLink(library.axes);
+  const { store } = useCommand();
   const [out, setOut] = useState<string[]>([]);
   const [summary, setSummary] = useState('');
   const [busy, setBusy] = useState(false);
@@ -132,6 +133,20 @@ function Ledger() {
           {view.unmet.map((unmet) => (
             <Alert key={unmet.item + unmet.needs} color="red" mb="xs" role="alert">
               {unmet.message}. Exclude both, or include both.
+              {unmet.include !== null && library.canEdit && (
+                <div>
+                  <Button
+                    size="compact-sm"
+                    variant="default"
+                    mt={6}
+                    onClick={() =>
+                      void store('setComponentLifecycle', { names: [unmet.include!], visibility: 'released' })
+                    }
+                  >
+                    Include {unmet.include} in releases
+                  </Button>
+                </div>
+              )}
             </Alert>
           ))}
           {problem && (

@@ -115,7 +115,10 @@ test('a release is what was chosen; leaving out what is needed is refused by nam
       summary: '',
     }),
   );
-  expect([problem.code, problem.detail]).toEqual(['unmet', 'm needs n.new, which is excluded']);
+  expect([problem.code, problem.detail]).toEqual([
+    'unmet',
+    'The token m needs the token n.new, which is excluded from the release',
+  ]);
   const stale = await refused(
     act('owner', 'releases.publish', {
       slug: 'lib',

@@ -18,7 +18,8 @@ export interface LedgerView {
   last: string | null;
   version: string;
   bump: Bump;
-  unmet: Unmet[];
+  /** What a release could not do without; `include` names a component that is only kept internal. */
+  unmet: (Unmet & { include: string | null })[];
   notes: string;
   sequence: number;
   canRelease: boolean;
@@ -56,7 +57,11 @@ export function ledger(library: OpenLibrary, { leftOut }: { leftOut: string[] })
     last: last ?? null,
     version,
     bump,
-    unmet: out.size > 0 ? unmetNeeds(release, library.own.items) : [],
+    unmet: unmetNeeds(release, library.own.items).map((unmet) => {
+      const needed = library.own.items.get(unmet.needs);
+      const isInternal = needed?.kind === 'component' && needed.visibility === 'internal';
+      return { ...unmet, include: isInternal ? needed.name : null };
+    }),
     notes: releaseNotes(
       version,
       chosen.flatMap((entry) => entry.changes),

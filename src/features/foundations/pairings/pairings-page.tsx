@@ -39,29 +39,33 @@ export function PairingsPage() {
     : null;
   return (
     <StagePage tools={<CsvButton view="pairingsCsv" input={{}} file={`${library.slug}-pairings.csv`} />}>
-      <Group mb="md" gap="lg">
-        <Text size="sm">
-          {view.counts.declared} declared, {view.counts.inferred} more inferred from component rules;{' '}
-          <b style={{ color: view.counts.failing > 0 ? 'var(--bad)' : 'var(--good)' }}>
-            {view.counts.failing === 0 ? 'all pass' : `${view.counts.failing} fail`}
-          </b>
-        </Text>
-        <SegmentedControl
-          aria-label="Contexts"
-          value={through ? 'lens' : ''}
-          onChange={(value) => setQuery({ through: value })}
-          data={[
-            { value: '', label: 'Worst context' },
-            { value: 'lens', label: 'Current lens' },
-          ]}
-        />
-        <Switch
-          size="xs"
-          checked={all}
-          label="Show unpaired colours"
-          onChange={(event) => setQuery({ all: event.currentTarget.checked ? 'yes' : null })}
-        />
-      </Group>
+      {view.texts.length > 0 && (
+        <Group mb="md" gap="lg">
+          <Text size="sm">
+            {view.counts.declared} declared, {view.counts.inferred} more inferred from component rules;{' '}
+            <b style={{ color: view.counts.failing > 0 ? 'var(--bad)' : 'var(--good)' }}>
+              {view.counts.failing === 0
+                ? `all ${view.counts.declared + view.counts.inferred} pass`
+                : `${view.counts.failing} fail`}
+            </b>
+          </Text>
+          <SegmentedControl
+            aria-label="Contexts"
+            value={through ? 'lens' : ''}
+            onChange={(value) => setQuery({ through: value })}
+            data={[
+              { value: '', label: 'Worst context' },
+              { value: 'lens', label: 'Current lens' },
+            ]}
+          />
+          <Switch
+            size="xs"
+            checked={all}
+            label="Show unpaired colours"
+            onChange={(event) => setQuery({ all: event.currentTarget.checked ? 'yes' : null })}
+          />
+        </Group>
+      )}
       {view.texts.length === 0 ? (
         <EmptyState
           title="No pairings yet."
