@@ -11,7 +11,7 @@ import { drawingAddress, iconNameOf } from '@/core/assets/drawing';
 import { filesOfArchive } from '@/core/intake/archive';
 import type { AssetRow, AssetsView } from '@/editing/assets/queries/assets';
 import { useDocumentQuery } from '@/features/session/document';
-import { Refused, useStore } from '@/features/session/refused';
+import { Refused, useStore, refusalText } from '@/features/session/refused';
 import { UploadState, useUpload } from '@/features/session/upload';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
@@ -312,6 +312,7 @@ function AssetCard({
                 label="Name"
                 value={text}
                 data-autofocus
+                error={refusalText(refusal)}
                 onChange={(event) => setText(event.currentTarget.value)}
               />
             ) : (
@@ -319,10 +320,10 @@ function AssetCard({
                 label="Replacement"
                 searchable
                 data={others.flatMap(({ name }) => (name === row.name ? [] : [name]))}
+                error={refusalText(refusal)}
                 onChange={(value) => setText(value ?? '')}
               />
             )}
-            <Refused refusal={refusal} />
             <DialogFoot close={() => setDoing(null)}>
               <Button type="submit">{doing === 'rename' ? 'Rename' : 'Replace'}</Button>
             </DialogFoot>

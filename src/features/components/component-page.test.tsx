@@ -20,7 +20,8 @@ test('a prop is added; a name that is none is refused; one undo takes it away ag
   const name = await screen.findByRole('textbox', { name: 'Name' });
   await user.type(name, 'Mood');
   await user.type(screen.getByRole('textbox', { name: 'Values' }), 'calm, loud{Enter}');
-  expect(await screen.findByText(/is not a name for a prop/)).toBeInTheDocument();
+  const words = await screen.findByText(/is not a name for a prop/);
+  expect(name).toHaveAccessibleDescription(words.textContent!);
   await user.clear(name);
   await user.type(name, 'mood{Enter}');
   await waitFor(() => expect(storedLabels()).toHaveLength(1));

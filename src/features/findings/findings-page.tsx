@@ -1,6 +1,7 @@
 'use client';
 
 import { DialogFoot } from '@/ui/dialog-foot';
+import { useOneTabStop } from '@/ui/one-tab-stop';
 import { EmptyState } from '@/ui/empty-state';
 import { FirstTokens } from '@/features/session/library-link';
 import { counted } from '@/core/base/words';
@@ -66,6 +67,7 @@ export function FindingsPage() {
     if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
     return refused === null;
   };
+  const stop = useOneTabStop<HTMLElement>('button');
   if (!view) return <StagePage>{null}</StagePage>;
   if (library.counts.tokens + library.counts.components === 0)
     return (
@@ -87,7 +89,7 @@ export function FindingsPage() {
   return (
     <StagePage tools={<CsvButton view="findingsCsv" input={{}} file={`${library.slug}-findings.csv`} />}>
       <div className={classes.page}>
-        <nav className={classes.codes} aria-label="Kinds of finding">
+        <nav className={classes.codes} aria-label="Kinds of finding" {...stop}>
           <button aria-pressed={code === ''} onClick={() => setQuery({ code: null })}>
             All <span>{view.counts.reduce((sum, one) => sum + one.count, 0)}</span>
           </button>

@@ -1,6 +1,7 @@
 'use client';
 
-import { Alert, Button, Center, Group, Loader, Modal, Stack, Text } from '@mantine/core';
+import { storedValue } from '@/core/tokens/stored-value';
+import { Alert, Button, Center, Group, Loader, Modal, Stack, Text, ColorSwatch } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { replaceEqualDeep } from '@tanstack/react-query';
 import {
@@ -211,6 +212,8 @@ const reportOf = (error: unknown): { title: string; detail: string; code: string
 export interface Refusal {
   problem: string;
   fix: string;
+  /** The member of the input that is wrong, where it is one. */
+  field?: string;
 }
 
 /** Gestures on the open document: shown while typing, stored when done. */
@@ -271,7 +274,7 @@ export function useUndo() {
               <Stack gap={6}>
                 <Text size="sm">
                   {names.length > 0
-                    ? `${[...new Set(names)].join(', ')} changed it since: now ${formatValue(error.report.clashes[0]!.present)}, before your change ${formatValue(error.report.clashes[0]!.wanted)}.`
+                    ? `${[...new Set(names)].join(', ')} changed it since: now ${storedValue(error.report.clashes[0]!.present).text}, before your change ${storedValue(error.report.clashes[0]!.wanted).text}.`
                     : error.report.detail}
                 </Text>
                 <Button
@@ -293,14 +296,17 @@ export function useUndo() {
   );
 }
 
-/** A stored value as a person can compare it. */
-function formatValue(value: unknown): string {
-  if (typeof value === 'object' && value !== null && 'text' in value && typeof value.text === 'string') {
-    const found = /"\$value":(.*)\}$/.exec(value.text)?.[1] ?? value.text;
-    const hex = /"hex":"(#[0-9a-f]{6})"/.exec(found)?.[1];
-    return (hex ?? found).slice(0, 120);
-  }
-  return value === null || value === undefined ? 'nothing' : JSON.stringify(value).slice(0, 160);
+/** A stored value as the rest of the page shows it. */
+function Value({ value }: { value: unknown }) {
+  const { text, color } = storedValue(value);
+  return (
+    <Text component="span" ff="monospace" size="sm" style={{ overflowWrap: 'anywhere' }}>
+      {color && (
+        <ColorSwatch color={color} size={14} radius={2} mr={6} component="span" data-specimen aria-hidden />
+      )}
+      {text.slice(0, 300)}
+    </Text>
+  );
 }
 
 function ClashDialog({ report, close }: { report: ProblemReport | null; close: () => void }) {
@@ -322,19 +328,15 @@ function ClashDialog({ report, close }: { report: ProblemReport | null; close: (
           <Group grow align="stretch">
             <Stack gap={4}>
               <Text size="xs" c="dimmed">
-                {clash.author ?? 'Imported file'}(current value)
+                {clash.author ?? 'Somebody'} (current value)
               </Text>
-              <Text ff="monospace" size="sm" style={{ overflowWrap: 'anywhere' }}>
-                {formatValue(clash.present)}
-              </Text>
+              <Value value={clash.present} />
             </Stack>
             <Stack gap={4}>
               <Text size="xs" c="dimmed">
                 Your value (not saved)
               </Text>
-              <Text ff="monospace" size="sm" style={{ overflowWrap: 'anywhere' }}>
-                {formatValue(clash.wanted)}
-              </Text>
+              <Value value={clash.wanted} />
             </Stack>
           </Group>
           <Group justify="flex-end">

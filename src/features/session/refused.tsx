@@ -8,9 +8,13 @@ import type { CommandArguments, CommandName } from '@/editing/commands';
 export const refusalText = (refusal: Refusal | null): string | undefined =>
   refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined;
 
-/** What stood against a change, in words, where the change was asked for. */
-export function Refused({ refusal }: { refusal: Refusal | null }) {
-  if (!refusal) return null;
+/** The words for one field of a form: of a refusal that is about it. */
+export const errorAt = (refusal: Refusal | null, field: string): string | undefined =>
+  refusal?.field === field ? refusalText(refusal) : undefined;
+
+/** What stood against a change, in words, where the change was asked for; but for what `fields` show themselves. */
+export function Refused({ refusal, fields = [] }: { refusal: Refusal | null; fields?: readonly string[] }) {
+  if (!refusal || (refusal.field !== undefined && fields.includes(refusal.field))) return null;
   return (
     <Text size="sm" c="var(--bad)" role="alert" my={4}>
       {refusalText(refusal)}

@@ -35,9 +35,9 @@ export function setGuard(
   const refused = partProblem(used, guard.part);
   if (refused) return refused;
   if (!/^(--)?[a-z][a-z0-9-]*$/.test(guard.property))
-    return refuse(`“${guard.property}” is not a CSS property`, 'Write one such as min-height');
+    return refuse(`“${guard.property}” is not a CSS property`, 'Write one such as min-height', 'property');
   if (guard.value.trim() === '')
-    return refuse('A guard needs a value', 'Enter the value it has to keep, such as 40px');
+    return refuse('A guard needs a value', 'Enter the value it has to keep, such as 40px', 'value');
   const known = id === null ? undefined : component.guards[id];
   const stored: Guard = {
     order: known?.order ?? behind(component.guards),

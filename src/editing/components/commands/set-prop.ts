@@ -19,15 +19,16 @@ export function setProp(
     return refuse(
       `“${wrong}” is not a name for a prop or a value`,
       'Use letters, digits and hyphens, beginning with a small letter',
+      wrong === prop.name ? 'name' : 'values',
     );
-  if (prop.name === 'state') return refuse('A prop cannot be called state', 'State is what happens to a component, not what it is given'); // prettier-ignore
+  if (prop.name === 'state') return refuse('A prop cannot be called state', 'State is what happens to a component, not what it is given', 'name'); // prettier-ignore
   if (prop.kind === 'choice' && prop.values.length === 0)
-    return refuse('A choice has at least one value', 'Add its values, separated by commas');
+    return refuse('A choice has at least one value', 'Add its values, separated by commas', 'values');
   if (new Set(prop.values).size < prop.values.length)
-    return refuse('A value stands twice', 'Leave each value in once');
+    return refuse('A value stands twice', 'Leave each value in once', 'values');
   const standard = prop.kind === 'choice' ? prop.default || prop.values[0]! : prop.default;
   if (prop.kind === 'choice' && !prop.values.includes(standard))
-    return refuse(`${standard} is none of the values`, `Choose one of ${prop.values.join(', ')}`);
+    return refuse(`${standard} is none of the values`, `Choose one of ${prop.values.join(', ')}`, 'default');
   const [id, known] = Object.entries(component.props).find(([, other]) => other.name === prop.name) ?? [];
   if (known) {
     const users = usersOf(component, prop.name, (condition) =>
@@ -43,6 +44,7 @@ export function setProp(
       return refuse(
         `${lost.value} of ${prop.name} is set on ${lost.where}`,
         'Change it there first, or keep the value',
+        'values',
       );
   }
   const stored: Prop = { ...prop, default: standard, order: known?.order ?? behind(component.props) };

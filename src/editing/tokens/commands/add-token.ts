@@ -13,11 +13,11 @@ export function addToken(
 ): Command {
   const segments = path.trim().split('.');
   const wrong = segments.map(nameProblem).find(Boolean);
-  if (wrong) return refuse(wrong, 'Write the path as group.name');
+  if (wrong) return refuse(wrong, 'Write the path as group.name', 'path');
   if (library.tree.ids.has(path.trim()))
-    return refuse(`There is already a token or group at ${path.trim()}`, 'Choose another path');
+    return refuse(`There is already a token or group at ${path.trim()}`, 'Choose another path', 'path');
   const typed = readTyped(text, type);
-  if ('problem' in typed) return refuse(typed.problem, typed.fix);
+  if ('problem' in typed) return refuse(typed.problem, typed.fix, 'text');
   return runCommand(library, newId, `Add ${path.trim()}`, (work) => {
     work.declare(path.trim(), {}, tokenObject(typed.value, type));
   });

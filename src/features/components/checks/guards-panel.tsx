@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { MeasuredPart } from '@/core/components/measured';
 import type { ProofView } from '@/editing/components/queries/proof';
 import { useDocumentQuery } from '@/features/session/document';
-import { Refused, refusalText, useStore } from '@/features/session/refused';
+import { Refused, refusalText, useStore, errorAt } from '@/features/session/refused';
 import { useSpecimenState } from '../specimen/specimen-state';
 import { WhenField } from '../rules/when-field';
 import classes from '../components.module.css';
@@ -149,6 +149,7 @@ function GuardForm({
           autoFocus
           placeholder="min-height"
           value={guard.property}
+          error={errorAt(refusal, 'property')}
           onChange={(event) => set({ property: event.currentTarget.value.trim() })}
         />
         <TextInput
@@ -157,6 +158,7 @@ function GuardForm({
           required
           placeholder="40px"
           value={guard.value}
+          error={errorAt(refusal, 'value')}
           onChange={(event) => set({ value: event.currentTarget.value })}
         />
         <WhenField view={view} value={guard.when} onChange={(when) => set({ when })} leave={done} />
@@ -175,7 +177,7 @@ function GuardForm({
           onChange={(event) => set({ note: event.currentTarget.value })}
         />
       </Group>
-      <Refused refusal={refusal} />
+      <Refused refusal={refusal} fields={['property', 'value']} />
       <Group gap="xs" mt="xs" mb="sm">
         <Button type="submit">Add guard</Button>
         <Button variant="default" onClick={done}>

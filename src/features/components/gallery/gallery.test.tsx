@@ -21,7 +21,8 @@ test('a component is created by name; one that is taken is refused under its fie
   const dialog = await screen.findByRole('dialog', { name: 'Create component' });
   const name = within(dialog).getByRole('textbox', { name: 'Name' });
   await user.type(name, 'badge{Enter}');
-  expect(await within(dialog).findByText(/badge already/)).toBeInTheDocument();
+  const words = await within(dialog).findByText(/badge already/);
+  expect(name).toHaveAccessibleDescription(words.textContent!);
   await user.clear(name);
   await user.type(name, 'pier-sign{Enter}');
   await waitFor(() => expect(storedLabels()).toHaveLength(1));

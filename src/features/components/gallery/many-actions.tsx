@@ -6,7 +6,7 @@ import { Autocomplete, Button, Group, Menu, Modal, Select, Stack, Text } from '@
 import { useState } from 'react';
 import type { ComponentsView } from '@/editing/components/queries/gallery';
 import { useDocumentQuery } from '@/features/session/document';
-import { Refused, useStore } from '@/features/session/refused';
+import { Refused, useStore, refusalText } from '@/features/session/refused';
 import { useCall, call, type CallRefused } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
 
@@ -116,9 +116,10 @@ function RankDialog({
             data={view.ranks.flatMap(({ id, name }) => (id === null ? [] : [name]))}
             value={rank}
             data-autofocus
+            error={refusalText(refusal)}
             onChange={setRank}
           />
-          <Refused refusal={refusal} />
+
           <DialogFoot close={close}>
             <Button type="submit">
               Move {names.length === 1 ? names[0] : counted(names.length, 'component')}

@@ -1,7 +1,8 @@
 'use client';
 
+import { errorAt, Refused } from '@/features/session/refused';
 import { counted } from '@/core/base/words';
-import { ActionIcon, Button, Group, Select, Text, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Group, Select, TextInput } from '@mantine/core';
 import { IconPencil, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
@@ -51,6 +52,7 @@ export function PropForm({ view, prop, done }: { view: ProofView; prop: Prop | n
           required
           autoFocus={!prop}
           readOnly={prop !== null}
+          error={errorAt(refusal, 'name')}
           onChange={(event) => setName(event.currentTarget.value)}
         />
         <Select
@@ -68,6 +70,7 @@ export function PropForm({ view, prop, done }: { view: ProofView; prop: Prop | n
             w={230}
             value={values}
             autoFocus={prop !== null}
+            error={errorAt(refusal, 'values')}
             onChange={(event) => setValues(event.currentTarget.value)}
           />
         )}
@@ -77,6 +80,7 @@ export function PropForm({ view, prop, done }: { view: ProofView; prop: Prop | n
             placeholder={kind === 'choice' ? (list[0] ?? '') : ''}
             w={130}
             value={standard}
+            error={errorAt(refusal, 'default')}
             onChange={(event) => setStandard(event.currentTarget.value)}
           />
         )}
@@ -88,11 +92,7 @@ export function PropForm({ view, prop, done }: { view: ProofView; prop: Prop | n
         />
       </Group>
       {prop && added.map((value) => <Ahead key={value} view={view} prop={prop.name} value={value} />)}
-      {refusal && (
-        <Text size="sm" c="var(--bad)" role="alert" mt={6}>
-          {refusal.problem}. {refusal.fix}.
-        </Text>
-      )}
+      <Refused refusal={refusal} fields={['name', 'values', 'default']} />
       <Group mt="xs" gap="xs">
         <Button type="submit">{prop ? 'Save' : 'Add prop'}</Button>
         <Button variant="default" onClick={done}>

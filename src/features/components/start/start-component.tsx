@@ -4,7 +4,7 @@ import { DialogFoot } from '@/ui/dialog-foot';
 import { Button, Modal, SegmentedControl, Select, Stack, Text, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Refused, useStore } from '@/features/session/refused';
+import { refusalText, useStore } from '@/features/session/refused';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink } from '@/ui/frame/lens';
 import { StartFromCode } from './start-from-code';
@@ -72,6 +72,7 @@ function StartPlain({
           value={name}
           required
           data-autofocus
+          error={refusalText(refusal)}
           onChange={(event) => setName(event.currentTarget.value)}
         />
         {others && (
@@ -96,7 +97,6 @@ function StartPlain({
             />
           </>
         )}
-        <Refused refusal={refusal} />
         {others?.length === 0 ? (
           <Text size="sm">There are no components yet.</Text>
         ) : (

@@ -1,6 +1,7 @@
 'use client';
 
 import { DialogFoot } from '@/ui/dialog-foot';
+import { useOneTabStop } from '@/ui/one-tab-stop';
 import { EmptyState } from '@/ui/empty-state';
 import { counted } from '@/core/base/words';
 import { Button, Checkbox, Group, Modal, Stack, Text, TextInput } from '@mantine/core';
@@ -25,6 +26,7 @@ export function ContextsPage() {
   const layer = query.get('layer');
   const view = useDocumentQuery('overrides', { layer });
   const [making, setMaking] = useState(false);
+  const stop = useOneTabStop<HTMLElement>('button');
   if (!view) return <StagePage>{null}</StagePage>;
   const shown =
     view.layers.find((one) => one.id === layer) ?? view.layers.find((one) => one.label === view.label);
@@ -42,7 +44,7 @@ export function ContextsPage() {
       }
     >
       <div className={classes.page}>
-        <nav aria-label="Layers" className={classes.layers}>
+        <nav aria-label="Layers" className={classes.layers} {...stop}>
           <Text size="sm" c="dimmed" mb={6}>
             Where two layers set one token, the lower one wins.
           </Text>

@@ -1,5 +1,6 @@
 'use client';
 
+import { useOneTabStop } from '@/ui/one-tab-stop';
 import { EmptyState } from '@/ui/empty-state';
 import { FirstTokens } from '@/features/session/library-link';
 import {
@@ -33,6 +34,7 @@ export function PairingsPage() {
   const through = query.get('through') === 'lens';
   const view = useDocumentQuery('pairingGrid', { all, lens: through ? lens : null });
   const [chosen, setChosen] = useState<{ text: string; surface: string } | null>(null);
+  const stop = useOneTabStop<HTMLDivElement>('button');
   if (!view) return <StagePage>{null}</StagePage>;
   const cell = chosen
     ? (view.cells[view.texts.indexOf(chosen.text)]?.[view.surfaces.indexOf(chosen.surface)] ?? null)
@@ -82,7 +84,7 @@ export function PairingsPage() {
         </EmptyState>
       ) : (
         <div className={classes.page}>
-          <div className={classes.scroll} tabIndex={0} role="region" aria-label="Grid of pairings">
+          <div className={classes.scroll} role="region" aria-label="Grid of pairings" {...stop}>
             <table className={classes.grid}>
               <thead>
                 <tr>

@@ -1,5 +1,6 @@
 'use client';
 
+import { errorAt, refusalText } from '@/features/session/refused';
 import { DialogFoot } from '@/ui/dialog-foot';
 import { Button, Modal, Select, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
@@ -51,6 +52,7 @@ export function AddToken({
             value={path}
             required
             data-autofocus
+            error={errorAt(refusal, 'path')}
             onChange={(event) => setPath(event.currentTarget.value)}
           />
           <Select
@@ -80,7 +82,7 @@ export function AddToken({
             value={text}
             required
             onChange={(event) => setText(event.currentTarget.value)}
-            error={refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined}
+            error={refusal?.field === 'path' ? undefined : refusalText(refusal)}
           />
           <DialogFoot close={close}>
             <Button type="submit">Add token</Button>

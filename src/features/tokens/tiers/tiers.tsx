@@ -1,7 +1,8 @@
 'use client';
 
 import { IconAlertTriangle, IconChevronDown, IconChevronRight, IconDots } from '@tabler/icons-react';
-import { memo, useCallback, useEffect, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useRef, useState, type ReactNode } from 'react';
+import { useOneTabStop } from '@/ui/one-tab-stop';
 import type { TokenFilter, TokenStrip } from '@/editing/tokens/select';
 import type { TierRow, TiersView } from '@/editing/tokens/queries/tiers';
 import { useDocumentQuery } from '@/features/session/document';
@@ -134,7 +135,7 @@ export function Tiers({
             {TITLES[tier][0]} <span>{TITLES[tier][1]}</span>
           </h2>
           {total === 0 && <p className={classes.hint}>No tokens in this tier.</p>}
-          <div className={classes.column} style={{ height }}>
+          <Column height={height}>
             {rows.map((row) => (
               <Row
                 key={row.kind === 'group' ? row.key : row.strip.path}
@@ -146,9 +147,19 @@ export function Tiers({
                 onGroup={onGroup}
               />
             ))}
-          </div>
+          </Column>
         </section>
       ))}
+    </div>
+  );
+}
+
+/** A column is one tab stop: arrow keys go through its groups and tokens. */
+function Column({ height, children }: { height: number; children: ReactNode }) {
+  const stop = useOneTabStop<HTMLDivElement>('[data-stop]');
+  return (
+    <div className={classes.column} style={{ height }} {...stop}>
+      {children}
     </div>
   );
 }
@@ -247,6 +258,7 @@ function Group({
       <button
         className={classes.groupName}
         data-into={row.path}
+        data-stop
         aria-expanded={!row.closed}
         onClick={() => fold(row.key)}
         onKeyDown={(event) => event.key === 'F2' && row.path !== '' && onGroup?.(row.path, row.count)}
@@ -257,6 +269,7 @@ function Group({
       {onGroup && row.path !== '' && (
         <button
           className={classes.groupMore}
+          tabIndex={-1}
           aria-label={`Actions for group ${row.path}`}
           title="Rename, move or duplicate (F2)"
           onClick={() => onGroup(row.path, row.count)}
@@ -290,6 +303,7 @@ function Strip({
       style={{ top: y }}
       draggable={canEdit && strip.origin === undefined}
       data-path={strip.path}
+      data-stop
       data-into={group}
       data-dim={dim || undefined}
       aria-current={selected || undefined}
