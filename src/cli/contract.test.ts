@@ -1,0 +1,145 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+
+/** What `bin/seedplan` promises, row by row: scripts depend on it. */
+const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-contract-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+beforeAll(() => void execFileSync(process.execPath, ['scripts/bundle.mjs', 'cli']));
+
+let made = 0;
+const file = (content: string | object, ending = '.tokens.json') => {
+  const target = path.join(folder, `f${++made}${ending}`);
+  writeFileSync(target, typeof content === 'string' ? content : JSON.stringify(content));
+  return target;
+};
+const run = (...words: string[]) => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['dist/cli/seedplan.mjs', ...words], {
+    encoding: 'utf8',
+  });
+  return { status, stdout, stderr };
+};
+const px = (value: number) => ({ value, unit: 'px' });
+const srgb = (r: number, g: number, b: number, alpha?: number) => ({
+  colorSpace: 'srgb', components: [r, g, b], ...(alpha !== undefined && { alpha }),
+}); // prettier-ignore
+const shadow = { color: srgb(0, 0, 0, 0.2), offsetX: px(0), offsetY: px(2), blur: px(4), spread: px(0) };
+
+test('the CSS of every type of token is as it is promised', () => {
+  const tokens: Record<string, [type: string, value: unknown, css: unknown]> = {
+    opaque: ['color', srgb(0.2, 0.2, 0.2), '#333333'],
+    clear: ['color', srgb(1, 0, 0, 0.5), '#ff000080'],
+    hsl: ['color', { colorSpace: 'hsl', components: [120, 100, 25] }, '#008000'],
+    oklch: ['color', { colorSpace: 'oklch', components: [0.7, 0.1, 200] }, 'oklch(0.7 0.1 200)'],
+    p3: ['color', { colorSpace: 'display-p3', components: [1, 0, 0] }, 'color(display-p3 1 0 0)'],
+    length: ['dimension', px(16), '16px'],
+    rem: ['dimension', { value: 1.5, unit: 'rem' }, '1.5rem'],
+    time: ['duration', { value: 200, unit: 'ms' }, '200ms'],
+    ease: ['cubicBezier', [0.2, 0, 0, 1], 'cubic-bezier(0.2, 0, 0, 1)'],
+    families: ['fontFamily', ['Harbour Sans', 'serif'], '"Harbour Sans", serif'],
+    weight: ['fontWeight', 'bold', '700'],
+    number: ['number', 1.5, '1.5'],
+    shadow: ['shadow', shadow, '0px 2px 4px 0px #00000033'],
+    border: ['border', { color: srgb(0, 0, 0), width: px(1), style: 'solid' }, '1px solid #000000'],
+    transition: ['transition', { duration: { value: 150, unit: 'ms' }, delay: { value: 0, unit: 'ms' }, timingFunction: [0, 0, 1, 1] }, '150ms cubic-bezier(0, 0, 1, 1) 0ms'],
+    gradient: ['gradient', [{ color: srgb(0, 0, 0), position: 0 }, { color: srgb(1, 1, 1), position: 1 }], '#000000 0%, #ffffff 100%'],
+    type: ['typography', { fontFamily: 'Archivo', fontSize: px(16), fontWeight: 600, letterSpacing: px(0), lineHeight: 1.5 }, {
+      'font-family': 'Archivo', 'font-size': '16px', 'font-weight': '600', 'letter-spacing': '0px', 'line-height': '1.5',
+    }],
+  }; // prettier-ignore
+  const input = Object.fromEntries(
+    Object.entries(tokens).map(([name, [$type, $value]]) => [name, { $type, $value }]),
+  );
+  const { status, stdout, stderr } = run('resolve', file(input));
+  expect([status, stderr]).toEqual([0, '']);
+  const answer = JSON.parse(stdout) as { tokens: Record<string, { css: unknown; chain: string[] }> };
+  expect(Object.fromEntries(Object.entries(answer.tokens).map(([name, { css }]) => [name, css]))).toEqual(
+    Object.fromEntries(Object.entries(tokens).map(([name, [, , css]]) => [name, css])),
+  );
+  for (const [name, { chain }] of Object.entries(answer.tokens)) expect(chain).toEqual([name]);
+});
+
+const number = (value: number, more = {}) => ({ $type: 'number', $value: value, ...more });
+const alias = (to: string) => ({ $type: 'number', $value: `{${to}}` });
+test.each<[string, object | string, string, number]>([
+  ['json-syntax', '{"a": }', 'json-syntax', 1],
+  ['a name with a brace', { 'a{b': number(1) }, 'invalid-name', 1],
+  ['a value of another type', { a: { $type: 'dimension', $value: 'wide' } }, 'invalid-value', 1],
+  ['a type nobody knows', { a: { $type: 'smell', $value: 1 } }, 'unknown-type', 1],
+  ['no type at all', { a: { $value: { odd: 1 } } }, 'missing-type', 1],
+  ['an alias to nothing', { a: alias('b') }, 'missing-target', 1],
+  ['aliases in a circle', { a: alias('b'), b: alias('a') }, 'alias-cycle', 1],
+  ['an alias of another type', { a: { $type: 'dimension', $value: px(1) }, b: { $type: 'color', $value: '{a}' } }, 'type-mismatch', 1],
+  ['a hex string', { a: { $type: 'color', $value: '#333333' } }, 'legacy-value', 0],
+])('%s is the finding %3$s', (_, content, code, status) => {
+  const result = run('check', file(content), '--format', 'json');
+  const { findings } = JSON.parse(result.stdout) as { findings: { code: string; severity: string; message: string }[] };
+  expect(findings.map((finding) => finding.code)).toContain(code);
+  expect(result.status).toBe(status);
+  for (const { severity, message } of findings) {
+    expect(['error', 'warning', 'note']).toContain(severity);
+    expect(message.length).toBeGreaterThan(10);
+  }
+}); // prettier-ignore
+
+// OLD, NEW, the bump and the kinds of change. SemVer 2.0.0 as the contract words it.
+const grey = (level: number) => ({ $type: 'color', $value: srgb(level, level, level) });
+test.each<[string, object, object, string, string[]]>([
+  ['nothing', { a: number(1) }, { a: number(1) }, 'none', []],
+  ['added', { a: number(1) }, { a: number(1), b: number(9) }, 'minor', ['added']],
+  ['removed', { a: number(1), b: number(9) }, { a: number(1) }, 'major', ['removed']],
+  ['another value', { a: number(1) }, { a: number(2) }, 'minor', ['value']],
+  ['a colour one can see has changed', { a: grey(0.2) }, { a: grey(0.4) }, 'minor', ['value']],
+  ['a colour too near to see', { a: grey(0.5) }, { a: grey(0.5005) }, 'patch', ['value']],
+  ['less than half a px', { a: { $type: 'dimension', $value: px(16) } }, { a: { $type: 'dimension', $value: px(16.4) } }, 'patch', ['value']],
+  ['another type', { a: number(1) }, { a: { $type: 'fontWeight', $value: 100 } }, 'major', ['type']],
+  ['a description', { a: number(1) }, { a: number(1, { $description: 'x' }) }, 'patch', ['described']],
+  ['deprecated', { a: number(1) }, { a: number(1, { $deprecated: true }) }, 'minor', ['deprecated']],
+  ['renamed', { a: number(7), c: number(1) }, { b: number(7), c: number(1) }, 'major', ['renamed']],
+  ['an alias re-pointed to the same value', { a: number(1), b: number(1), c: alias('a') }, { a: number(1), b: number(1), c: alias('b') }, 'patch', ['alias']],
+  ['a change seen through an alias', { a: number(1), c: alias('a') }, { a: number(2), c: alias('a') }, 'minor', ['value']],
+])('%s: %4$s', (_, old, present, bump, kinds) => {
+  const { status, stdout } = run('diff', file(old), file(present), '--format', 'json');
+  const answer = JSON.parse(stdout) as { bump: string; changes: { kind: string; path: string; why: string }[] };
+  expect([status, answer.bump, answer.changes.map(({ kind }) => kind)]).toEqual([0, bump, kinds]);
+  for (const { why } of answer.changes) expect(why).toMatch(/^[A-Z]/);
+}); // prettier-ignore
+
+test('names go out as they are promised, with a prefix and without', () => {
+  const tokens = file({
+    $type: 'number',
+    color: { text: { quiet: { $value: 1 } } },
+    'odd name!': { $value: 2 },
+    group: { $root: { $value: 3 }, '1': { $value: 4 } },
+  });
+  const names = (css: string) => [...css.matchAll(/(--[\w-]+):/g)].map((match) => match[1]);
+  expect(names(run('export', tokens, '--to', 'css').stdout)).toEqual([
+    '--color-text-quiet', '--odd-name-', '--group', '--group-1',
+  ]); // prettier-ignore
+  expect(names(run('export', tokens, '--to', 'css', '--prefix', 'x').stdout)[0]).toBe('--x-color-text-quiet');
+});
+
+test('a set of files goes to a folder, one file to standard output; the formats are listed', () => {
+  const listed = run('export', '--to', 'list').stdout || run('export', file({}), '--to', 'list').stdout;
+  for (const format of ['css', 'json', 'dtcg', 'ts']) expect(listed).toContain(format);
+  const out = path.join(folder, 'delivered');
+  expect(run('export', 'demo/keel/keel.resolver.json', '--to', 'dtcg', '--out', out).status).toBe(0);
+  expect(readdirSync(out)).toContain('keel.resolver.json');
+  expect(JSON.parse(readFileSync(path.join(out, 'keel.resolver.json'), 'utf8'))).toHaveProperty(
+    'resolutionOrder',
+  );
+});
+
+test('style sheets and SCSS are read as token files are', () => {
+  const css = file(':root { --space-4: 16px; --ink: #333 } [data-scheme="dark"] { --ink: #eee }', '.css');
+  const answer = JSON.parse(run('resolve', css).stdout) as { tokens: Record<string, { css: string }> };
+  expect(Object.values(answer.tokens).map((token) => token.css)).toEqual(
+    expect.arrayContaining(['16px', '#333333']),
+  );
+  const scss = file('$space-4: 16px;\n$ink: #333;\n$twice: $space-4;', '.scss');
+  const read = JSON.parse(run('resolve', scss).stdout) as { tokens: Record<string, { css: string }> };
+  expect(Object.values(read.tokens).map((token) => token.css)).toEqual(
+    expect.arrayContaining(['16px', '#333333']),
+  );
+});
