@@ -2,6 +2,7 @@ import { expect } from '@playwright/test';
 import { enterAs, expectAccessible, test } from './support';
 
 test('a new library is led from empty to its first release by what its pages say', async ({ page }) => {
+  test.setTimeout(300_000);
   await enterAs(page, 'Marit Fenwick');
   await page.getByRole('button', { name: 'Create library' }).click();
   await page.getByRole('dialog').getByLabel('Name').fill('Harbour');

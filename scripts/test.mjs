@@ -35,7 +35,8 @@ const counted = async (title, file, command, args, env, read) => {
     total.failed++;
     return;
   }
-  const { passed, failed, skipped } = read(JSON.parse(readFileSync(file, 'utf8')));
+  const { passed, failed, skipped, flaky = 0 } = read(JSON.parse(readFileSync(file, 'utf8')));
+  if (flaky > 0) console.log(`${title}: ${flaky} passed at the second try only`);
   total.passed += passed;
   total.failed += failed + (failed === 0 && code !== 0 ? 1 : 0);
   total.skipped += skipped;
@@ -68,6 +69,7 @@ await counted(
   { PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
   (result) => ({
     passed: result.stats.expected + result.stats.flaky,
+    flaky: result.stats.flaky,
     failed: result.stats.unexpected + result.errors.length,
     skipped: result.stats.skipped,
   }),

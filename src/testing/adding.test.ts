@@ -23,7 +23,7 @@ test('every registry there is has its line, and every line its registry', () => 
 test('the folders it names are there, and hold what it says', () => {
   for (const [, files] of rows)
     for (const file of paths(files!)) {
-      const folder = file.replace(/(NAME|PAGE).*$/, '').replace('STAGE', 'tokens');
+      const folder = file.replace(/(NAME|PAGE|STAGE\.ts).*$/, '').replace('STAGE', 'tokens');
       if (!file.includes('server')) expect([file, existsSync(folder)]).toEqual([file, true]);
     }
 });

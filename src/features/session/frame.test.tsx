@@ -25,7 +25,7 @@ test('the palette finds things, pages and commands by what one types', async () 
   await waitFor(() => expect(document.body).toHaveTextContent('color.estuary.700'));
   await user.clear(field);
   await user.type(field, 'go to findings');
-  await waitFor(() => expect(document.body).toHaveTextContent('Go to Findings'));
+  await waitFor(() => expect(document.body).toHaveTextContent(/Go to findings/i));
   await user.clear(field);
   await user.type(field, 'zzzz');
   expect(await screen.findByText('No matches')).toBeInTheDocument();

@@ -121,7 +121,10 @@ export function ValueField({
               variant="default"
               size={30}
               aria-label={`Adjust the value ${label}`}
-              onClick={() => setOpen((old) => !old)}
+              onClick={() => {
+                if (open) void finish();
+                setOpen(!open);
+              }}
             >
               <IconAdjustments size={15} />
             </ActionIcon>

@@ -66,8 +66,8 @@ export function TokensPage({ path }: { path: string | undefined }) {
     walk();
   };
   useHotkeys([
-    ['ArrowDown', () => step(1)],
-    ['ArrowUp', () => step(-1)],
+    ['ArrowDown', unlessTaken(() => step(1)), { preventDefault: false }],
+    ['ArrowUp', unlessTaken(() => step(-1)), { preventDefault: false }],
     ['Escape', () => selected !== undefined && go(null)],
   ]);
   const opener = useRef<HTMLElement | null>(null);
@@ -162,3 +162,10 @@ export function TokensPage({ path }: { path: string | undefined }) {
     </StagePage>
   );
 }
+
+/** An arrow key goes through the tokens only where nothing in focus wanted it: a slider, a handle, a list. */
+const unlessTaken = (step: () => void) => (event: KeyboardEvent) => {
+  if (event.defaultPrevented) return;
+  event.preventDefault();
+  step();
+};
