@@ -256,41 +256,41 @@ export function useCommand() {
 /** Undo and redo, with the offer to undo the rest where part of it has moved on. */
 export function useUndo() {
   const client = useDocument();
-  const busy = useRef(false);
+  // What is asked while one is under way comes after it: a press is never lost.
+  const turn = useRef<Promise<void>>(Promise.resolve());
   return useCallback(
-    async (redo: boolean, partly = false) => {
-      if (busy.current) return;
-      busy.current = true;
-      try {
-        await client.ask({ ask: 'undo', redo, partly });
-      } catch (error) {
-        if (error instanceof AskRefused && error.report.clashes && !partly) {
-          const names = error.report.clashes.map((clash) => clash.author).filter(Boolean);
-          notifications.show({
-            title: 'Part of this was changed since',
-            color: 'red',
-            autoClose: 12_000,
-            message: (
-              <Stack gap={6}>
-                <Text size="sm">
-                  {names.length > 0
-                    ? `${[...new Set(names)].join(', ')} changed it since: now ${storedValue(error.report.clashes[0]!.present).text}, before your change ${storedValue(error.report.clashes[0]!.wanted).text}.`
-                    : error.report.detail}
-                </Text>
-                <Button
-                  size="compact-xs"
-                  variant="default"
-                  onClick={() => void client.ask({ ask: 'undo', redo, partly: true }).catch(notifyError)}
-                >
-                  Undo the rest
-                </Button>
-              </Stack>
-            ),
-          });
-        } else notifyError(error);
-      } finally {
-        busy.current = false;
-      }
+    (redo: boolean, partly = false) => {
+      const run = async () => {
+        try {
+          await client.ask({ ask: 'undo', redo, partly });
+        } catch (error) {
+          if (error instanceof AskRefused && error.report.clashes && !partly) {
+            const names = error.report.clashes.map((clash) => clash.author).filter(Boolean);
+            notifications.show({
+              title: 'Part of this was changed since',
+              color: 'red',
+              autoClose: 12_000,
+              message: (
+                <Stack gap={6}>
+                  <Text size="sm">
+                    {names.length > 0
+                      ? `${[...new Set(names)].join(', ')} changed it since: now ${storedValue(error.report.clashes[0]!.present).text}, before your change ${storedValue(error.report.clashes[0]!.wanted).text}.`
+                      : error.report.detail}
+                  </Text>
+                  <Button
+                    size="compact-xs"
+                    variant="default"
+                    onClick={() => void client.ask({ ask: 'undo', redo, partly: true }).catch(notifyError)}
+                  >
+                    Undo the rest
+                  </Button>
+                </Stack>
+              ),
+            });
+          } else notifyError(error);
+        }
+      };
+      return (turn.current = turn.current.then(run));
     },
     [client],
   );
