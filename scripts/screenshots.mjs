@@ -30,7 +30,7 @@ const VIEWS = [
   ['fonts', '/libraries/keel/fonts', 'dark'],
   ['components', '/libraries/keel/components?trace=color.text.quiet'],
   ['proof', '/libraries/keel/components/button?beside=brand'],
-  ['matrix', '/libraries/keel/components/field?by=state', 'light', 'Marit', undefined, 'Matrix'],
+  ['matrix', '/libraries/keel/components/button', 'light', 'Marit', undefined, 'Matrix'],
   [
     'anatomy',
     '/libraries/keel/components/dialog?below=anatomy&side=props',
