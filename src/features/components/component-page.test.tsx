@@ -73,6 +73,15 @@ test('the matrix stands in rows and columns by two axes that one chooses', async
   expect(frame.tagName).toBe('IFRAME');
 });
 
+test('an axis of the matrix can be cleared, and stays so', async () => {
+  const { user } = await open('', 'button');
+  const rows = await screen.findByRole('combobox', { name: 'Rows' });
+  await user.click(rows.parentElement!.querySelector('button')!);
+  await waitFor(() => expect(new URL(window.location.href).searchParams.get('by')).toBe('none'));
+  expect(await screen.findByRole('combobox', { name: 'Rows' })).toHaveValue('');
+  expect(screen.getByRole('combobox', { name: 'Columns' })).toBeDisabled();
+});
+
 test('what can be done with a component is offered in words of the trade; every dialog has Cancel', async () => {
   const { user } = await open();
   const menu = async (item: string) => {

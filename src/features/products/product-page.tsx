@@ -61,7 +61,7 @@ export function ProductPage() {
       {!view ? (
         <EmptyState title="No screens yet.">
           A screen is built from components of the pinned release. Send HTML files whose elements name
-          components with the command line or the API (POST /api/v1/products/{product.slug}/import).
+          components by the API (POST /api/v1/products/{product.slug}/import).
         </EmptyState>
       ) : (
         <div className={beside.length > 1 ? undefined : classes.withSide}>

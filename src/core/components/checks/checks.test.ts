@@ -96,6 +96,22 @@ test('a sound component gives nothing to say', () => {
   expect(codes(sound)).toEqual([]);
 });
 
+test('the same value in two rules is bound in both, however alike their fixes read', () => {
+  const entries = {
+    entry_0: rule('a0', '', 'root', { color: '#1e2528' }),
+    entry_1: rule('a1', 'tone is danger', 'label', { color: '#1e2528' }),
+  };
+  const own = new Map(document.items).set(button.id, { ...button, guards: {}, entries });
+  const library = opened({ ...document, items: own });
+  const raw = runToEnd(findingsOf(library, { name: 'button' })).filter(({ code }) => code === 'raw-exact');
+  expect(raw.map(({ fixLabel }) => fixLabel)).toEqual(Array(2).fill('color becomes {color.text.default}'));
+  const now = done(library, applyFixes(library, { keys: raw }, newId)).own.items.get(button.id);
+  for (const entry of Object.values((now as ComponentDefinition).entries))
+    expect((entry as StyleRule).declarations).toEqual([
+      ['color', { token: { id: expect.any(String), path: 'color.text.default' } }],
+    ]);
+});
+
 test('a raw value is bound at one click, several at once, and what is accepted is not said again', () => {
   const entries = {
     entry_0: rule('a0', '', 'root', { color: '#1e2528', padding: '15px', cursor: 'pointer' }),

@@ -21,9 +21,11 @@ export function applyFixes(library: OpenLibrary, { keys }: { keys: FindingKey[] 
     for (const key of keys) {
       const finding = found.find(isKeyed(key));
       const fix = finding && fixOf(library, finding);
+      // Fixes of two places may read alike: they are told apart by their place.
+      const once = `${key.code} ${key.path} ${fix?.label}`;
       // A token that an earlier fix removed is not there any more.
-      if (!fix || done.has(fix.label) || ('path' in fix && !work.tree.ids.has(fix.path))) continue;
-      done.add(fix.label);
+      if (!fix || done.has(once) || ('path' in fix && !work.tree.ids.has(fix.path))) continue;
+      done.add(once);
       perform(library, work, fix);
     }
     return done.size === 0

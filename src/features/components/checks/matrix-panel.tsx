@@ -17,6 +17,8 @@ import { TouchSizes } from './touch-sizes';
 import classes from '../components.module.css';
 
 const FIRST = 48;
+/** In the address, of a matrix that one wants in no rows: what is left out there has the usual ones. */
+const UNGROUPED = 'none';
 const STEP = 240;
 
 /** Every combination, counted, grouped and drawn, failing ones first; picking one turns the specimen to it. */
@@ -36,7 +38,12 @@ export function MatrixPanel({
   // Unless one chooses otherwise: the first prop down, states across.
   const [first] = view.props.filter(({ kind }) => kind === 'choice');
   const usual = first && view.states.length > 0 ? [first.name, 'state'] : [];
-  const by = query.has('by') ? query.get('by')!.split(',').filter(Boolean) : usual;
+  const by = query.has('by')
+    ? query
+        .get('by')!
+        .split(',')
+        .filter((axis) => axis !== UNGROUPED)
+    : usual;
   const surface = query.get('backdrop') ?? undefined;
   const only = query.get('cells') === 'failing' ? ('failing' as const) : undefined;
   const { answer: found, done } = useLongView('matrix', {
@@ -134,7 +141,7 @@ export function MatrixPanel({
               const next = [...by];
               if (value === null) next.splice(i);
               else next[i] = value;
-              setQuery({ by: next.join(',') });
+              setQuery({ by: next.join(',') || UNGROUPED });
             }}
           />
         ))}
