@@ -10,6 +10,8 @@ export type Ask =
   | { ask: 'clear' }
   | { ask: 'undo'; redo: boolean; partly: boolean }
   | { ask: 'keep'; clash: ClashReport }
+  /** Answers the sequence once all that was given to be stored is stored or refused. */
+  | { ask: 'settle' }
   | { ask: 'reload' };
 
 export type PageMessage = Ask & { number: number };

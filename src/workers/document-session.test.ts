@@ -122,6 +122,21 @@ test('without a connection nothing is stored, it is said, and the value goes bac
   expect(value('x')).toBe(6);
 });
 
+test('settling waits for what is on its way, and answers the sequence after it', async () => {
+  const first = session.store('Set x', [set('x', 1, 5)]);
+  const second = session.store('Set y', [set('y', 1, 2)]);
+  // Not waited for: both are still on their way when the question is asked.
+  expect(server.log).toEqual([]);
+  expect(await session.settle()).toEqual({ sequence: 2 });
+  expect(server.log).toHaveLength(2);
+  await Promise.all([first, second]);
+  // What is refused is no longer on its way either.
+  server.offline = true;
+  const lost = session.store('Set x', [set('x', 5, 6)]).catch(() => 'refused');
+  expect(await session.settle()).toEqual({ sequence: 2 });
+  expect(await lost).toBe('refused');
+});
+
 test('while the stream is away it asks now and then, and stops when it is back', async () => {
   jest.useFakeTimers();
   server.streams[0]!.onerror!();

@@ -171,6 +171,12 @@ export class DocumentSession {
     ]);
   }
 
+  /** The sequence once nothing of one's own is on its way any more. */
+  async settle(): Promise<{ sequence: number }> {
+    await this.stored;
+    return { sequence: this.sequence };
+  }
+
   async undo(redo: boolean, partly: boolean): Promise<void> {
     await this.stored;
     this.receive([

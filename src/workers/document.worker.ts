@@ -62,6 +62,8 @@ async function answer(message: PageMessage): Promise<unknown> {
       return session.undo(message.redo, message.partly);
     case 'keep':
       return session.keep(message.clash);
+    case 'settle':
+      return session.settle();
     case 'reload':
       return session.load();
   }

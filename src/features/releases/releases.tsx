@@ -7,7 +7,7 @@ import { Alert, Button, Group, SegmentedControl, Text, Textarea } from '@mantine
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import type { LedgerView } from '@/editing/releases/queries/ledger';
-import { useDocument, useDocumentQuery, useCommand, useAsk } from '@/features/session/document';
+import { useDocument, useDocumentQuery, useCommand } from '@/features/session/document';
 import { call, useCall } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
@@ -44,7 +44,6 @@ function Ledger() {
   const client = useDocument();
   const link = useLensLink(library.axes);
   const { store } = useCommand();
-  const ask = useAsk();
   const [out, setOut] = useState<string[]>([]);
   const [summary, setSummary] = useState('');
   const [busy, setBusy] = useState(false);
@@ -55,8 +54,8 @@ function Ledger() {
     setBusy(true);
     setProblem('');
     try {
-      // What one has just changed oneself may still be on its way: asked after it, the ledger knows of it.
-      const { sequence } = await ask('ledger', { leftOut: out });
+      // What one has just changed oneself may still be on its way: the release comes after it.
+      const { sequence } = await client.ask<{ sequence: number }>({ ask: 'settle' });
       const made = await call('POST /libraries/{slug}/releases', {
         slug: library.slug,
         sequence,

@@ -101,6 +101,8 @@ export class DocumentClient {
         this.changed();
         return {} as T;
       }
+      case 'settle':
+        return { sequence: local.library.sequence + this.log.length } as T;
       default:
         return {} as T;
     }
