@@ -33,6 +33,7 @@ import { download } from '@/features/tokens/download';
 import { useAsk, useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens } from '@/ui/frame/lens';
+import { PageSkeleton } from '@/ui/page-skeleton';
 import { BLOCKS } from './blocks/registry';
 import classes from './guides.module.css';
 
@@ -53,7 +54,7 @@ export function Guide({ name }: { name: string }) {
       </EmptyState>
     );
   }
-  if (!view) return null;
+  if (!view) return <PageSkeleton />;
   const drop = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const others = view.blocks.filter((block) => block.id !== active.id);

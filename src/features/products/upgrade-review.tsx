@@ -14,6 +14,7 @@ import { call } from '@/features/session/call';
 import { useLens, useLensLink } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { Prose } from '@/ui/markdown';
+import { PageSkeleton } from '@/ui/page-skeleton';
 import { useProduct } from '@/features/session/product-shell';
 import classes from './products.module.css';
 
@@ -42,7 +43,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
       </EmptyState>
     );
   }
-  if (!view) return null;
+  if (!view) return <PageSkeleton />;
   const take = async () => {
     setBusy(true);
     try {

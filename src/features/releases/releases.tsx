@@ -12,6 +12,7 @@ import { call, useCall } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { Prose } from '@/ui/markdown';
+import { PageSkeleton } from '@/ui/page-skeleton';
 import { ProductThumbnail } from '@/features/workspace/product-card';
 import { ChangeRow, IMPACT_WORDS } from './change-row';
 import classes from './releases.module.css';
@@ -49,7 +50,7 @@ function Ledger() {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
   const view = useDocumentQuery('ledger', { leftOut: out });
-  if (!view) return null;
+  if (!view) return <PageSkeleton />;
   const release = async () => {
     setBusy(true);
     setProblem('');
@@ -234,7 +235,7 @@ function Past() {
   const library = useLibrary();
   const { data, error } = useCall('GET /libraries/{slug}/releases', { slug: library.slug }, library.last);
   if (error) return <Alert color="red">{error.message}</Alert>;
-  if (!data) return null;
+  if (!data) return <PageSkeleton />;
   const { releases } = data;
   if (releases.length === 0)
     return (

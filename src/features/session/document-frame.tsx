@@ -36,3 +36,20 @@ export function DocumentFrame({
     </Frame>
   );
 }
+
+const NOTHING_TO_UNDO = { undo: null, redo: null, run: () => undefined };
+
+/** The frame of a document that is not open yet, or cannot be: where one is and where one can go are known before. */
+export function ClosedFrame({
+  slug,
+  stages,
+  children,
+}: Pick<FrameProps, 'stages' | 'children'> & { slug: string }) {
+  const { me, documents } = useWork();
+  const title = documents.find((entry) => entry.slug === slug)?.name ?? 'Seedplan';
+  return (
+    <Frame me={me} documents={documents} title={title} stages={stages} axes={[]} undo={NOTHING_TO_UNDO}>
+      {children}
+    </Frame>
+  );
+}

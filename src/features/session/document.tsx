@@ -1,7 +1,7 @@
 'use client';
 
 import { storedValue } from '@/core/tokens/stored-value';
-import { Alert, Button, Center, Group, Loader, Modal, Stack, Text, ColorSwatch } from '@mantine/core';
+import { Alert, Button, Center, Group, Modal, Stack, Text, ColorSwatch } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { replaceEqualDeep } from '@tanstack/react-query';
 import {
@@ -19,6 +19,7 @@ import type { CommandArguments, CommandName } from '@/editing/commands';
 import type { QueryAnswer, QueryArguments, QueryName } from '@/editing/queries';
 import { CallRefused } from './call';
 import { AskRefused, DocumentClient, Superseded } from './document-client';
+import { PageSkeleton } from '@/ui/page-skeleton';
 
 const Context = createContext<DocumentClient | null>(null);
 
@@ -29,6 +30,7 @@ export function DocumentProvider({
   person,
   live = true,
   waiting,
+  frame = (content) => content,
   children,
 }: {
   kind: 'library' | 'product';
@@ -38,6 +40,8 @@ export function DocumentProvider({
   live?: boolean;
   /** Shown until the document is open. */
   waiting?: ReactNode;
+  /** What stands around a document that is not open: still being read, or not to be had. */
+  frame?: (content: ReactNode) => ReactNode;
   children: ReactNode;
 }) {
   const [state, setState] = useState<{
@@ -67,22 +71,15 @@ export function DocumentProvider({
   }, [kind, slug, person, live]);
 
   if (state?.problem) {
-    return (
+    return frame(
       <Center mih="60vh" p="xl">
         <Alert title={state.problem.title} color="gray" maw={560}>
           {state.problem.detail}
         </Alert>
-      </Center>
+      </Center>,
     );
   }
-  if (!state?.ready) {
-    if (waiting !== undefined) return waiting;
-    return (
-      <Center mih="60vh">
-        <Loader size="sm" aria-label={`Opening the ${kind}`} />
-      </Center>
-    );
-  }
+  if (!state?.ready) return waiting ?? frame(<PageSkeleton label={`Opening the ${kind}`} height={420} />);
   return (
     <Context.Provider value={state.client}>
       {children}

@@ -1,10 +1,11 @@
 'use client';
 
 import { createContext, useContext, type ReactNode } from 'react';
+import { PageSkeleton } from '@/ui/page-skeleton';
 import { counted, listed } from '@/core/base/words';
 import type { FrameView } from '@/editing/session/queries/frame';
 import { DocumentProvider, useAsk, useDocumentQuery } from './document';
-import { DocumentFrame, useStable } from './document-frame';
+import { ClosedFrame, DocumentFrame, useStable } from './document-frame';
 import { libraryAddress, pageAt, PAGES_OF_ALL_STAGES, STAGES } from './navigation';
 import { useWork } from './work';
 
@@ -20,20 +21,41 @@ export function useLibrary(): FrameView {
 export function LibraryShell({ slug, children }: { slug: string; children: ReactNode }) {
   const { me } = useWork();
   return (
-    <DocumentProvider kind="library" slug={slug} person={me.person.id}>
-      <Shell>{children}</Shell>
+    <DocumentProvider
+      kind="library"
+      slug={slug}
+      person={me.person.id}
+      frame={(content) => (
+        <ClosedFrame slug={slug} stages={stagesOf(slug)}>
+          {content}
+        </ClosedFrame>
+      )}
+    >
+      <Shell slug={slug}>{children}</Shell>
     </DocumentProvider>
   );
 }
 
 const NOTHING = {};
 
-function Shell({ children }: { children: ReactNode }) {
+const stagesOf = (slug: string) =>
+  STAGES.map((stage) => ({
+    label: stage.label,
+    href: libraryAddress(slug, stage.pages[0]!.path),
+    isAt: (pathname: string) => pageAt(slug, pathname)?.stage === stage,
+  }));
+
+function Shell({ slug, children }: { slug: string; children: ReactNode }) {
   const view = useDocumentQuery('frame', NOTHING);
   const findings = useDocumentQuery('findingCount', NOTHING);
   const ask = useAsk();
   const axes = useStable(view?.axes ?? []);
-  if (!view) return null;
+  if (!view)
+    return (
+      <ClosedFrame slug={slug} stages={stagesOf(slug)}>
+        <PageSkeleton label="Opening the library" height={420} />
+      </ClosedFrame>
+    );
   const at = (path: string) => libraryAddress(view.slug, path);
   const changes =
     view.last === null
@@ -75,11 +97,7 @@ function Shell({ children }: { children: ReactNode }) {
             ? `Inherits from ${listed(view.lineage.map(({ name, version }) => `${name} ${version}`))}`
             : undefined
         }
-        stages={STAGES.map((stage) => ({
-          label: stage.label,
-          href: at(stage.pages[0]!.path),
-          isAt: (pathname) => pageAt(view.slug, pathname)?.stage === stage,
-        }))}
+        stages={stagesOf(view.slug)}
         commands={commands}
         find={() => ask('search', { text: '', limit: 50_000 })}
       >

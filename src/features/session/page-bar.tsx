@@ -1,10 +1,10 @@
 'use client';
 
-import { Skeleton } from '@mantine/core';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { useLensLink } from '@/ui/frame/lens';
+import { PageSkeleton } from '@/ui/page-skeleton';
 import { useLibrary } from './library-shell';
 import { libraryAddress, pageAt } from './navigation';
 import classes from './page-bar.module.css';
@@ -36,7 +36,7 @@ export function StagePage({ tools, children }: { tools?: ReactNode; children: Re
         )}
         {tools ? <div className={classes.tools}>{tools}</div> : null}
       </div>
-      {children ?? <Skeleton height={320} role="status" aria-label="Loading the page" />}
+      {children ?? <PageSkeleton />}
     </>
   );
 }

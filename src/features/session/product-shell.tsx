@@ -1,9 +1,10 @@
 'use client';
 
 import { createContext, useContext, type ReactNode } from 'react';
+import { PageSkeleton } from '@/ui/page-skeleton';
 import type { ProductFrameView } from '@/editing/session/open-product';
 import { DocumentProvider, useDocumentQuery } from './document';
-import { DocumentFrame, useStable } from './document-frame';
+import { ClosedFrame, DocumentFrame, useStable } from './document-frame';
 import { useWork } from './work';
 
 const Context = createContext<ProductFrameView | null>(null);
@@ -17,19 +18,41 @@ export function useProduct(): ProductFrameView {
 export function ProductShell({ slug, children }: { slug: string; children: ReactNode }) {
   const { me } = useWork();
   return (
-    <DocumentProvider kind="product" slug={slug} person={me.person.id}>
-      <Shell>{children}</Shell>
+    <DocumentProvider
+      kind="product"
+      slug={slug}
+      person={me.person.id}
+      frame={(content) => (
+        <ClosedFrame slug={slug} stages={[screensOf(slug)]}>
+          {content}
+        </ClosedFrame>
+      )}
+    >
+      <Shell slug={slug}>{children}</Shell>
     </DocumentProvider>
   );
 }
 
 const NOTHING = {};
 
-function Shell({ children }: { children: ReactNode }) {
+const baseOf = (slug: string) => `/products/${slug}`;
+
+const screensOf = (slug: string) => ({
+  label: 'Screens',
+  href: baseOf(slug),
+  isAt: (pathname: string) => pathname === baseOf(slug),
+});
+
+function Shell({ slug, children }: { slug: string; children: ReactNode }) {
   const view = useDocumentQuery('productFrame', NOTHING);
   const axes = useStable(view?.axes ?? []);
-  if (!view) return null;
-  const base = `/products/${view.slug}`;
+  if (!view)
+    return (
+      <ClosedFrame slug={slug} stages={[screensOf(slug)]}>
+        <PageSkeleton label="Opening the product" height={420} />
+      </ClosedFrame>
+    );
+  const base = baseOf(view.slug);
   const [newest] = view.newer;
   const upgrade =
     newest && view.library ? `${base}/upgrade/${view.library.slug}/${newest.version}` : undefined;
@@ -49,7 +72,7 @@ function Shell({ children }: { children: ReactNode }) {
             : []
         }
         stages={[
-          { label: 'Screens', href: base, isAt: (pathname) => pathname === base },
+          screensOf(view.slug),
           ...(upgrade
             ? [
                 {

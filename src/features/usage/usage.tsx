@@ -15,6 +15,7 @@ import type { UsageRow, UsageView } from '@/editing/usage/queries/usage';
 import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
+import { PageSkeleton } from '@/ui/page-skeleton';
 import classes from './usage.module.css';
 
 const NOTHING = {};
@@ -234,7 +235,7 @@ function Overview({ view, last }: { view: UsageView; last: string | null }) {
 
 function Uses({ id, link }: { id: string; link: (href: string) => string }) {
   const view = useDocumentQuery('uses', { id });
-  if (!view) return null;
+  if (!view) return <PageSkeleton label="Loading the uses" height={160} />;
   return (
     <aside className={classes.uses} aria-label={`Uses of ${view.title}`}>
       <h2 className="path">{view.title}</h2>

@@ -9,6 +9,7 @@ import type { ProofView } from '@/editing/components/queries/proof';
 import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useQuery, useTrace } from '@/ui/frame/lens';
+import { PageSkeleton } from '@/ui/page-skeleton';
 import { AnatomyPanel } from '../specimen/anatomy-panel';
 import { BehaviourPanel } from '../props/behaviour-panel';
 import { CodePanel } from '../code/code-panel';
@@ -57,7 +58,7 @@ export function Proof({ name }: { name: string }) {
       </EmptyState>
     );
   }
-  if (!view || !drawn) return null;
+  if (!view || !drawn) return <PageSkeleton height={420} />;
   const backdrop =
     PLAIN_GROUNDS.find((plain) => plain.value === asked)?.value ??
     `var(--${(view.backdrops.find((one) => one.name === asked) ?? view.backdrops[0])?.name.replace(/\./g, '-')}, #fff)`;

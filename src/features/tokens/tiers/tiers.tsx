@@ -7,6 +7,7 @@ import type { TokenFilter, TokenStrip } from '@/editing/tokens/select';
 import type { TierRow, TiersView } from '@/editing/tokens/queries/tiers';
 import { useDocumentQuery } from '@/features/session/document';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
+import { PageSkeleton } from '@/ui/page-skeleton';
 import classes from '../tokens.module.css';
 
 const TITLES = {
@@ -125,7 +126,7 @@ export function Tiers({
       mark(null);
     },
   };
-  if (!view) return null;
+  if (!view) return <PageSkeleton />;
   return (
     <div className={narrow ? classes.tiersNarrow : classes.tiers} ref={holder} {...drag}>
       <Lines view={view} holder={holder} narrow={narrow} />
