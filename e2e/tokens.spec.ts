@@ -22,7 +22,7 @@ test('a messy style sheet becomes a sound library of three tiers', async ({ page
   await expect(violet).toContainText(String(times));
   await expect(violet).toContainText('color.violet.600');
   await expectAccessible(page);
-  await page.getByText('type sizes', { exact: false }).click();
+  await page.getByText('Type sizes', { exact: false }).click();
   await expect(page.getByRole('img', { name: 'Sizes on a scale' })).toBeVisible();
   await page.getByRole('button', { name: /^Propose \d+ tokens in three tiers/ }).click();
   await expect(page.getByRole('heading', { name: 'What the selected values would add' })).toBeVisible();

@@ -8,7 +8,7 @@ export const PREVIEW_SCRIPT = `
   const sheet = document.getElementById('sheet');
   const tell = (message) => parent.postMessage(message, '*');
   const size = () => tell({ frame: 'size', height: Math.ceil(document.documentElement.getBoundingClientRect().height) });
-  const say = (text) => tell({ frame: 'said', text: String(text).slice(0, 300) });
+  const say = (text, left) => tell({ frame: 'said', text: String(text).slice(0, 300), left: left === true });
   const run = (code) => {
     // The frame's policy has no word for connections between peers, so their maker is taken away.
     for (const name of ['RTCPeerConnection', 'webkitRTCPeerConnection']) delete window[name];
@@ -19,12 +19,14 @@ export const PREVIEW_SCRIPT = `
   const behave = (behaviours) => {
     timers.forEach(clearTimeout);
     timers = [];
-    for (const one of behaviours || []) for (const element of document.querySelectorAll('[part~="' + CSS.escape(one.part) + '"]')) {
-      const root = element.closest('[part~="root"]') || element;
+    // Parts of the component itself: one nested in it may have parts of the same names.
+    const own = (one, part) => '.' + CSS.escape(one.owner) + '[part~="' + CSS.escape(part) + '"]';
+    for (const one of behaviours || []) for (const element of document.querySelectorAll(own(one, one.part))) {
+      const root = element.closest(own(one, 'root')) || element;
       if (one.kind === 'event') element.addEventListener(one.on, () => say(one.name + ', on ' + one.on + ' of ' + one.part));
       if (one.kind !== 'timed') continue;
       const end = () => {
-        if (one.does === 'leave') { root.style.opacity = '0'; root.style.visibility = 'hidden'; say(one.part + ' left after ' + one.ms + ' ms'); }
+        if (one.does === 'leave') { root.style.opacity = '0'; root.style.visibility = 'hidden'; say(one.part + ' left after ' + one.ms + ' ms', true); }
         else {
           if (one.does === 'rest') root.removeAttribute('data-state'); else root.setAttribute('data-state', one.does);
           say(one.part + ' became ' + one.does + ' after ' + one.ms + ' ms');

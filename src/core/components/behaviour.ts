@@ -1,9 +1,9 @@
 import type { Behaviour, StyleValue } from './definition';
 
-/** A behaviour as a specimen plays it; times in milliseconds. */
+/** A behaviour as a specimen plays it, on parts of the component whose class is `owner`; times in milliseconds. */
 export type PlayedBehaviour =
-  | { kind: 'timed'; part: string; state: string; does: string; ms: number }
-  | { kind: 'event'; part: string; name: string; on: string };
+  | { kind: 'timed'; owner: string; part: string; state: string; does: string; ms: number }
+  | { kind: 'event'; owner: string; part: string; name: string; on: string };
 
 /** A CSS time in milliseconds; undefined where it is none. */
 export function msOf(text: string): number | undefined {
@@ -30,8 +30,8 @@ export function behaviourText(behaviour: Behaviour, valueText: (value: StyleValu
       return `${begins}, after ${valueText(behaviour.after)} ${ends}`;
     }
     case 'event':
-      return `On ${behaviour.on} of ${behaviour.part} it says ${behaviour.name}`;
+      return `On ${behaviour.on} of ${behaviour.part} it sends the event ${behaviour.name}`;
     case 'note':
-      return behaviour.part === 'root' ? 'Of the whole' : `Of ${behaviour.part}`;
+      return behaviour.part === 'root' ? 'Note on the component' : `Note on ${behaviour.part}`;
   }
 }

@@ -73,8 +73,8 @@ const BEHAVIOURS: [Behaviour, string][] = [
   [{ order: 'a', part: 'root', text: '', kind: 'timed', state: '', after: { raw: '5s' }, does: 'leave' }, 'Once root is shown, after 5s it leaves by itself'],
   [{ order: 'a', part: 'mark', text: '', kind: 'timed', state: 'hover', after: { raw: '1s' }, does: 'rest' }, 'Once mark is hover, after 1s it goes back to rest'],
   [{ order: 'a', part: 'mark', text: '', kind: 'timed', state: '', after: { raw: '1s' }, does: 'checked' }, 'Once mark is shown, after 1s it becomes checked'],
-  [{ order: 'a', part: 'close', text: '', kind: 'event', name: 'dismissed', on: 'click' }, 'On click of close it says dismissed'],
-  [{ order: 'a', part: 'root', text: 'x', kind: 'note' }, 'Of the whole'],
+  [{ order: 'a', part: 'close', text: '', kind: 'event', name: 'dismissed', on: 'click' }, 'On click of close it sends the event dismissed'],
+  [{ order: 'a', part: 'root', text: 'x', kind: 'note' }, 'Note on the component'],
 ]; // prettier-ignore
 test.each(BEHAVIOURS)('a behaviour is a sentence: %#', (behaviour, words) => {
   expect(behaviourText(behaviour, (value) => ('raw' in value ? value.raw : value.token.path))).toBe(words);

@@ -6,7 +6,9 @@ import { lchOf } from '@/core/base/color/gamut';
 import { hueName } from '@/core/intake/names';
 import type { Cluster } from '@/core/intake/cluster';
 
-const [WIDTH, HEIGHT, GREYS] = [560, 330, 62];
+const [WIDTH, HEIGHT, GREYS] = [560, 350, 62];
+/** Room for the axis of lightness at the left, and for the names of both. */
+const [AXIS, FOOT] = [44, 40];
 
 /** Colours by hue and lightness, greys in a column of their own; members of a cluster are tied to the one that stays. */
 export function ColorPlane({
@@ -20,25 +22,31 @@ export function ColorPlane({
   left: ReadonlySet<string>;
   onPick: (value: string) => void;
 }) {
-  const hue = scaleLinear([0, 360], [GREYS + 26, WIDTH - 12]);
-  const light = scaleLinear([0, 1], [HEIGHT - 26, 10]);
+  const hue = scaleLinear([0, 360], [AXIS + GREYS + 26, WIDTH - 14]);
+  const light = scaleLinear([0, 1], [HEIGHT - FOOT, 20]);
   const most = Math.max(1, ...clusters.flatMap((one) => one.members.map((member) => member.count)));
   const radius = scaleSqrt([0, most], [2.5, 17]);
   const place = (value: string, i: number) => {
     const { l, h } = lchOf(parseColor(value)!);
     // Greys of one lightness stand beside each other rather than on each other.
     return ['grey', 'white', 'black'].includes(hueName(parseColor(value)!))
-      ? { x: 16 + ((i * 17) % (GREYS - 20)), y: light(l) }
+      ? { x: AXIS + 16 + ((i * 17) % (GREYS - 20)), y: light(l) }
       : { x: hue(h), y: light(l) };
   };
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" role="img" aria-label="Colours by hue and lightness">
-      <line x1={GREYS + 12} x2={GREYS + 12} y1={6} y2={HEIGHT - 20} stroke="var(--line)" />
+      <line
+        x1={AXIS + GREYS + 10}
+        x2={AXIS + GREYS + 10}
+        y1={6}
+        y2={HEIGHT - FOOT + 6}
+        stroke="var(--line)"
+      />
       {[0, 90, 180, 270, 360].map((degrees) => (
         <text
           key={degrees}
           x={hue(degrees)}
-          y={HEIGHT - 6}
+          y={HEIGHT - 22}
           fontSize={10}
           textAnchor="middle"
           fill="var(--mantine-color-dimmed)"
@@ -46,13 +54,42 @@ export function ColorPlane({
           {degrees}°
         </text>
       ))}
-      <text x={GREYS / 2} y={HEIGHT - 6} fontSize={10} textAnchor="middle" fill="var(--mantine-color-dimmed)">
-        greys
+      <text
+        x={AXIS + GREYS / 2}
+        y={HEIGHT - 22}
+        fontSize={10}
+        textAnchor="middle"
+        fill="var(--mantine-color-dimmed)"
+      >
+        Greys
       </text>
+      <text x={hue(180)} y={HEIGHT - 5} fontSize={11} textAnchor="middle" fill="currentColor">
+        Hue
+      </text>
+      <text
+        transform={`translate(10 ${light(0.5)}) rotate(-90)`}
+        fontSize={11}
+        textAnchor="middle"
+        fill="currentColor"
+      >
+        Lightness
+      </text>
+      {[0, 0.5, 1].map((l) => (
+        <text
+          key={l}
+          x={AXIS - 4}
+          y={light(l) + 3}
+          fontSize={10}
+          textAnchor="end"
+          fill="var(--mantine-color-dimmed)"
+        >
+          {l * 100} %
+        </text>
+      ))}
       {[0, 0.25, 0.5, 0.75, 1].map((l) => (
         <line
           key={l}
-          x1={0}
+          x1={AXIS}
           x2={WIDTH}
           y1={light(l)}
           y2={light(l)}

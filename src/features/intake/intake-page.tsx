@@ -45,7 +45,7 @@ export function GatherPage() {
               <Group gap="md" wrap="nowrap">
                 <IconFileText size={26} stroke={1.4} aria-hidden />
                 <div>
-                  <Text fw={600}>Drop files or a folder here, or choose them</Text>
+                  <Text fw={600}>Drop files or a folder here, or select files</Text>
                   <Text size="xs" c="dimmed">
                     Style sheets and pages (CSS, SCSS, HTML), token files (DTCG, plain JSON), palettes (GPL),
                     pictures, or a ZIP of them

@@ -16,15 +16,15 @@ import { SizeScale } from './size-scale';
 import classes from './intake.module.css';
 
 const KINDS: { kind: InventoryKind; label: string }[] = [
-  { kind: 'color', label: 'colours' },
-  { kind: 'fontSize', label: 'type sizes' },
-  { kind: 'spacing', label: 'spaces' },
-  { kind: 'fontFamily', label: 'families' },
-  { kind: 'fontWeight', label: 'weights' },
-  { kind: 'lineHeight', label: 'line heights' },
-  { kind: 'radius', label: 'radii' },
-  { kind: 'shadow', label: 'shadows' },
-  { kind: 'duration', label: 'durations' },
+  { kind: 'color', label: 'Colours' },
+  { kind: 'fontSize', label: 'Type sizes' },
+  { kind: 'spacing', label: 'Spaces' },
+  { kind: 'fontFamily', label: 'Families' },
+  { kind: 'fontWeight', label: 'Weights' },
+  { kind: 'lineHeight', label: 'Line heights' },
+  { kind: 'radius', label: 'Radii' },
+  { kind: 'shadow', label: 'Shadows' },
+  { kind: 'duration', label: 'Durations' },
 ];
 /** The first name that proposals of a kind stand under. */
 const TYPES_OF: Readonly<Record<InventoryKind, string>> = {
@@ -141,9 +141,9 @@ export function InventoryView({
         />
         {kind === 'color' ? (
           <NumberInput
-            label="Near means within ΔE (CIEDE2000)"
+            label="Nearness in ΔE (CIEDE2000)"
             size="xs"
-            w={190}
+            w={210}
             min={0}
             max={20}
             step={0.5}
@@ -152,9 +152,9 @@ export function InventoryView({
           />
         ) : ['fontSize', 'spacing', 'radius'].includes(kind) ? (
           <NumberInput
-            label="Near means within px"
+            label="Nearness in px"
             size="xs"
-            w={190}
+            w={210}
             min={0}
             max={16}
             step={0.5}
@@ -163,8 +163,7 @@ export function InventoryView({
           />
         ) : null}
         <Text size="sm" pb={5}>
-          {total.values} {total.values === 1 ? 'value' : 'values'} in {total.clusters}{' '}
-          {total.clusters === 1 ? 'cluster' : 'clusters'}
+          {counted(total.values, 'value')} in {counted(total.clusters, 'cluster')}
         </Text>
       </Group>
       <div className={classes.inventory}>

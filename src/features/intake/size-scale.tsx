@@ -28,6 +28,9 @@ export function SizeScale({
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" role="img" aria-label="Sizes on a scale">
       <line x1={10} x2={WIDTH - 10} y1={base} y2={base} stroke="var(--line-strong)" />
+      <text x={WIDTH / 2} y={HEIGHT - 4} fontSize={11} textAnchor="middle" fill="currentColor">
+        Size in px; as tall as it is used often
+      </text>
       {entries.map(({ member, survivor }) => {
         const at = x(Math.max(low / 1.15, member.number ?? 1));
         const height = tall(member.count);

@@ -30,7 +30,6 @@ export function DocumentProvider({
   person,
   live = true,
   waiting,
-  frame = (content) => content,
   children,
 }: {
   kind: 'library' | 'product';
@@ -40,8 +39,6 @@ export function DocumentProvider({
   live?: boolean;
   /** Shown until the document is open. */
   waiting?: ReactNode;
-  /** What stands around a document that is not open: still being read, or not to be had. */
-  frame?: (content: ReactNode) => ReactNode;
   children: ReactNode;
 }) {
   const [state, setState] = useState<{
@@ -71,15 +68,15 @@ export function DocumentProvider({
   }, [kind, slug, person, live]);
 
   if (state?.problem) {
-    return frame(
+    return (
       <Center mih="60vh" p="xl">
         <Alert title={state.problem.title} color="gray" maw={560}>
           {state.problem.detail}
         </Alert>
-      </Center>,
+      </Center>
     );
   }
-  if (!state?.ready) return waiting ?? frame(<PageSkeleton label={`Opening the ${kind}`} height={420} />);
+  if (!state?.ready) return waiting ?? <PageSkeleton label={`Opening the ${kind}`} height={420} />;
   return (
     <Context.Provider value={state.client}>
       {children}

@@ -3,9 +3,12 @@
 import { createContext, useContext, type ReactNode } from 'react';
 import { PageSkeleton } from '@/ui/page-skeleton';
 import { counted, listed } from '@/core/base/words';
+import type { QueryAnswer } from '@/editing/queries';
 import type { FrameView } from '@/editing/session/queries/frame';
+import type { FrameProps } from '@/ui/frame/frame';
+import { Faces } from '@/ui/specimen/faces';
 import { DocumentProvider, useAsk, useDocumentQuery } from './document';
-import { ClosedFrame, DocumentFrame, useStable } from './document-frame';
+import { DocumentFrame, useHeading, useStable } from './document-frame';
 import { libraryAddress, pageAt, PAGES_OF_ALL_STAGES, STAGES } from './navigation';
 import { useWork } from './work';
 
@@ -21,18 +24,11 @@ export function useLibrary(): FrameView {
 export function LibraryShell({ slug, children }: { slug: string; children: ReactNode }) {
   const { me } = useWork();
   return (
-    <DocumentProvider
-      kind="library"
-      slug={slug}
-      person={me.person.id}
-      frame={(content) => (
-        <ClosedFrame slug={slug} stages={stagesOf(slug)}>
-          {content}
-        </ClosedFrame>
-      )}
-    >
-      <Shell slug={slug}>{children}</Shell>
-    </DocumentProvider>
+    <DocumentFrame key={slug} slug={slug} stages={stagesOf(slug)}>
+      <DocumentProvider kind="library" slug={slug} person={me.person.id}>
+        <Shell>{children}</Shell>
+      </DocumentProvider>
+    </DocumentFrame>
   );
 }
 
@@ -45,18 +41,37 @@ const stagesOf = (slug: string) =>
     isAt: (pathname: string) => pageAt(slug, pathname)?.stage === stage,
   }));
 
-function Shell({ slug, children }: { slug: string; children: ReactNode }) {
+function Shell({ children }: { children: ReactNode }) {
   const view = useDocumentQuery('frame', NOTHING);
   const findings = useDocumentQuery('findingCount', NOTHING);
   const ask = useAsk();
   const axes = useStable(view?.axes ?? []);
-  if (!view)
-    return (
-      <ClosedFrame slug={slug} stages={stagesOf(slug)}>
-        <PageSkeleton label="Opening the library" height={420} />
-      </ClosedFrame>
-    );
-  const at = (path: string) => libraryAddress(view.slug, path);
+  useHeading(
+    view,
+    view
+      ? {
+          stages: stagesOf(view.slug),
+          axes,
+          state: stateOf(view, findings),
+          lineage:
+            view.lineage.length > 0
+              ? `Inherits from ${listed(view.lineage.map(({ name, version }) => `${name} ${version}`))}`
+              : undefined,
+          commands: commandsOf(view),
+          find: () => ask('search', { text: '', limit: 50_000 }),
+        }
+      : null,
+  );
+  if (!view) return <PageSkeleton label="Opening the library" height={420} />;
+  return (
+    <Context.Provider value={{ ...view, axes }}>
+      <Faces faces={view.faces}>{children}</Faces>
+    </Context.Provider>
+  );
+}
+
+/** What changed since the last release, and the worst of the findings. */
+function stateOf(view: FrameView, findings: QueryAnswer<'findingCount'> | undefined): FrameProps['state'] {
   const changes =
     view.last === null
       ? 'Not released yet'
@@ -64,7 +79,23 @@ function Shell({ slug, children }: { slug: string; children: ReactNode }) {
         ? `No changes since ${view.last}`
         : `${counted(view.changes, 'change')} since ${view.last}`;
   const worst = (['error', 'warning', 'note'] as const).find((level) => findings?.[level]);
-  const commands = [
+  return [
+    { text: changes, href: libraryAddress(view.slug, 'releases') },
+    ...(findings && worst
+      ? [
+          {
+            text: counted(findings[worst], worst),
+            href: libraryAddress(view.slug, `findings?level=${worst}`),
+            level: worst,
+          },
+        ]
+      : []),
+  ];
+}
+
+function commandsOf(view: FrameView): FrameProps['commands'] {
+  const at = (path: string) => libraryAddress(view.slug, path);
+  return [
     ...[...STAGES.flatMap(({ pages }) => pages), ...PAGES_OF_ALL_STAGES].map(({ label, path }) => ({
       title: `Go to ${label === 'Import' ? 'import' : label.toLowerCase()}`,
       kind: 'page',
@@ -81,28 +112,4 @@ function Shell({ slug, children }: { slug: string; children: ReactNode }) {
         ]
       : []),
   ];
-  return (
-    <Context.Provider value={{ ...view, axes }}>
-      <DocumentFrame
-        view={view}
-        axes={axes}
-        state={[
-          { text: changes, href: at('releases') },
-          ...(findings && worst
-            ? [{ text: counted(findings[worst], worst), href: at(`findings?level=${worst}`), level: worst }]
-            : []),
-        ]}
-        lineage={
-          view.lineage.length > 0
-            ? `Inherits from ${listed(view.lineage.map(({ name, version }) => `${name} ${version}`))}`
-            : undefined
-        }
-        stages={stagesOf(view.slug)}
-        commands={commands}
-        find={() => ask('search', { text: '', limit: 50_000 })}
-      >
-        {children}
-      </DocumentFrame>
-    </Context.Provider>
-  );
 }

@@ -2,9 +2,11 @@
 
 import { createContext, useContext, type ReactNode } from 'react';
 import { PageSkeleton } from '@/ui/page-skeleton';
+import type { FrameProps } from '@/ui/frame/frame';
+import { Faces } from '@/ui/specimen/faces';
 import type { ProductFrameView } from '@/editing/session/open-product';
 import { DocumentProvider, useDocumentQuery } from './document';
-import { ClosedFrame, DocumentFrame, useStable } from './document-frame';
+import { DocumentFrame, useHeading, useStable } from './document-frame';
 import { useWork } from './work';
 
 const Context = createContext<ProductFrameView | null>(null);
@@ -18,18 +20,11 @@ export function useProduct(): ProductFrameView {
 export function ProductShell({ slug, children }: { slug: string; children: ReactNode }) {
   const { me } = useWork();
   return (
-    <DocumentProvider
-      kind="product"
-      slug={slug}
-      person={me.person.id}
-      frame={(content) => (
-        <ClosedFrame slug={slug} stages={[screensOf(slug)]}>
-          {content}
-        </ClosedFrame>
-      )}
-    >
-      <Shell slug={slug}>{children}</Shell>
-    </DocumentProvider>
+    <DocumentFrame key={slug} slug={slug} stages={[screensOf(slug)]}>
+      <DocumentProvider kind="product" slug={slug} person={me.person.id}>
+        <Shell>{children}</Shell>
+      </DocumentProvider>
+    </DocumentFrame>
   );
 }
 
@@ -43,49 +38,38 @@ const screensOf = (slug: string) => ({
   isAt: (pathname: string) => pathname === baseOf(slug),
 });
 
-function Shell({ slug, children }: { slug: string; children: ReactNode }) {
+function Shell({ children }: { children: ReactNode }) {
   const view = useDocumentQuery('productFrame', NOTHING);
   const axes = useStable(view?.axes ?? []);
-  if (!view)
-    return (
-      <ClosedFrame slug={slug} stages={[screensOf(slug)]}>
-        <PageSkeleton label="Opening the product" height={420} />
-      </ClosedFrame>
-    );
-  const base = baseOf(view.slug);
-  const [newest] = view.newer;
-  const upgrade =
-    newest && view.library ? `${base}/upgrade/${view.library.slug}/${newest.version}` : undefined;
+  useHeading(view, view ? { stages: stagesOf(view), axes, state: stateOf(view) } : null);
+  if (!view) return <PageSkeleton label="Opening the product" height={420} />;
   return (
     <Context.Provider value={{ ...view, axes }}>
-      <DocumentFrame
-        view={view}
-        axes={axes}
-        state={
-          view.library
-            ? [
-                {
-                  text: `Pinned to ${view.library.name} ${view.library.version}`,
-                  href: `/libraries/${view.library.slug}/releases?show=past`,
-                },
-              ]
-            : []
-        }
-        stages={[
-          screensOf(view.slug),
-          ...(upgrade
-            ? [
-                {
-                  label: `Upgrade to ${newest!.version}`,
-                  href: upgrade,
-                  isAt: (pathname: string) => pathname.startsWith(`${base}/upgrade`),
-                },
-              ]
-            : []),
-        ]}
-      >
-        {children}
-      </DocumentFrame>
+      <Faces faces={view.faces}>{children}</Faces>
     </Context.Provider>
   );
 }
+
+/** Its screens, and the newest release that it is not pinned to. */
+function stagesOf({ slug, newer, library }: ProductFrameView): FrameProps['stages'] {
+  const [newest] = newer;
+  if (!newest || !library) return [screensOf(slug)];
+  return [
+    screensOf(slug),
+    {
+      label: `Upgrade to ${newest.version}`,
+      href: `${baseOf(slug)}/upgrade/${library.slug}/${newest.version}`,
+      isAt: (pathname) => pathname.startsWith(`${baseOf(slug)}/upgrade`),
+    },
+  ];
+}
+
+const stateOf = ({ library }: ProductFrameView): FrameProps['state'] =>
+  library
+    ? [
+        {
+          text: `Pinned to ${library.name} ${library.version}`,
+          href: `/libraries/${library.slug}/releases?show=past`,
+        },
+      ]
+    : [];

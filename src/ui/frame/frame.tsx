@@ -80,9 +80,21 @@ export function Frame({
   // Asked for when the search opens, not with every change: there may be thousands.
   const look = () => void find?.().then(setFound);
   const [helping, help] = useDisclosure(false);
+  // In a field, Ctrl+Z is for the text while it is typed, and for the change once the field has saved.
+  const unlessTyping = (redo: boolean) => (event: KeyboardEvent) => {
+    const field = (event.target as HTMLElement).closest('input, textarea, select, [contenteditable]');
+    if (field && !field.matches('[data-saved]')) return;
+    event.preventDefault();
+    if (redo ? undo?.redo : undo?.undo) undo!.run(redo);
+  };
+  useHotkeys(
+    [
+      ['mod+Z', unlessTyping(false), { preventDefault: false }],
+      ['mod+shift+Z', unlessTyping(true), { preventDefault: false }],
+    ],
+    [],
+  );
   useHotkeys([
-    ['mod+Z', () => undo?.undo && undo.run(false)],
-    ['mod+shift+Z', () => undo?.redo && undo.run(true)],
     ['/', () => spotlight.open()],
     ['?', () => help.open()],
     ['shift+?', () => help.open()],
@@ -297,7 +309,8 @@ export function Frame({
               ['Ctrl Shift Z', 'Redo'],
               ['↑ ↓', 'Next or previous token while a token is open'],
               ['N', 'Add a rule, on a component'],
-              ['↑ ↓ ← →', 'Move between rules and values, when one has focus'],
+              ['↑ ↓ ← →', 'Go through a list or grid; through the rules and values of a component'],
+              ['Alt ↑, Alt ↓', 'Move the token, component or block that has focus'],
               ['Escape', 'Close the token; cancel editing a value'],
               ['Enter', 'Save a value'],
               ['?', 'Show keyboard shortcuts'],

@@ -1,6 +1,6 @@
 'use client';
 
-import { Alert } from '@mantine/core';
+import { Alert, Button } from '@mantine/core';
 import { startTransition, useContext, useEffect, useRef, useState } from 'react';
 import { addressOf, bytesAt, descriptorsOf, FacesContext, SHIPPED_FILES } from './faces';
 import { gridOverlay, type LayoutGrid } from '@/core/tokens/spacing-sets';
@@ -42,6 +42,8 @@ export interface PreviewProps {
   script?: string;
   /** Counts up to play it all again. */
   play?: number;
+  /** Plays it all again; offered where the component has left its frame. */
+  replay?: () => void;
   /** Hears what happens in the frame, as one line each. */
   onSaid?: (text: string) => void;
   onPick?: (picked: { placement?: string; cell?: string; part?: number }) => void;
@@ -78,6 +80,7 @@ function Frame({
   behaviours,
   script,
   play,
+  replay,
   onSaid,
   onPick,
 }: PreviewProps) {
@@ -91,6 +94,8 @@ function Frame({
   /** A frame is sent each font once. */
   const sent = useRef(new Set<string>());
   const [hung, setHung] = useState(false);
+  /** That the component has left, in the words of the log. */
+  const [left, setLeft] = useState('');
   const heard = useRef({ onPick, onMeasured, onSaid });
   useEffect(() => {
     heard.current = { onPick, onMeasured, onSaid };
@@ -108,6 +113,7 @@ function Frame({
         part?: number;
         boxes?: MeasuredPart[];
         text?: string;
+        left?: boolean;
         found?: [name: string, times: number][];
       };
       last = Date.now();
@@ -119,7 +125,10 @@ function Frame({
         if (fit !== undefined) setShrunk((now) => Math.min(now, Math.max(SMALLEST, fit / drawn)));
       }
       if (message.frame === 'traced') setTraced((message.found ?? []).slice(0, 40));
-      if (message.frame === 'said' && message.text) heard.current.onSaid?.(message.text);
+      if (message.frame === 'said' && message.text) {
+        heard.current.onSaid?.(message.text);
+        if (message.left) setLeft(message.text);
+      }
       // What is worked out from the boxes may take its time: keys are heard between.
       if (message.frame === 'measured')
         startTransition(() => heard.current.onMeasured?.(message.boxes ?? []));
@@ -171,7 +180,9 @@ function Frame({
     ...(script && { script, play }),
   });
   useEffect(() => {
-    if (ready) frame.current?.contentWindow?.postMessage(JSON.parse(drawing), '*');
+    if (!ready) return;
+    setLeft('');
+    frame.current?.contentWindow?.postMessage(JSON.parse(drawing), '*');
   }, [ready, drawing]);
 
   if (hung) {
@@ -200,6 +211,14 @@ function Frame({
             transform: scale === 1 ? undefined : `scale(${scale})`,
           }}
         />
+        {left && replay ? (
+          <p className={classes.left}>
+            {left}
+            <Button size="compact-xs" variant="default" onClick={replay}>
+              Replay
+            </Button>
+          </p>
+        ) : null}
       </div>
       {trace ? (
         <p className={classes.traced} data-traced={traced.length}>

@@ -7,10 +7,10 @@ import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand } from '@/editing/session/draft-transaction';
 import { inRank, rankNamed } from '@/editing/components/ranks';
 
-/** Puts components into a rank, before another one or at its end. */
+/** Puts components into a rank, before another one or at its end; `last`: also those that are in it already. */
 export function rankComponents(
   library: OpenLibrary,
-  { names, rank, before }: { names: string[]; rank: string; before?: string },
+  { names, rank, before, last }: { names: string[]; rank: string; before?: string; last?: boolean },
   newId: NewId,
 ): Command {
   const found = names.map((name) => ownComponent(library, name));
@@ -28,7 +28,7 @@ export function rankComponents(
       const after = next ? others[others.indexOf(next) - 1] : others.at(-1);
       work.set(component.id, 'rank', id);
       const order = orderBetween(after?.order ?? null, next?.order ?? null);
-      if (component.rank !== id || before !== undefined)
+      if (component.rank !== id || before !== undefined || last)
         work.apply(moveEntry(work.own.get(component.id)!, '', order));
     }
   });

@@ -1,5 +1,5 @@
 import { combinationsOf } from '@/core/components/combinations';
-import { compileCss } from '@/core/components/compile';
+import { compileCss, componentClass } from '@/core/components/compile';
 import { entryHome, named } from '@/core/components/compose';
 import { conditionsText, defaultProps } from '@/core/components/condition';
 import { behaviourText, msOf, type PlayedBehaviour } from '@/core/components/behaviour';
@@ -230,10 +230,12 @@ export function proof(
       text: one.text,
     })),
     played: ordered(component.behaviours ?? {}).flatMap((one): PlayedBehaviour[] => {
-      if (one.kind === 'event') return [{ kind: 'event', part: one.part, name: one.name, on: one.on }];
+      const owner = componentClass(component);
+      if (one.kind === 'event')
+        return [{ kind: 'event', owner, part: one.part, name: one.name, on: one.on }];
       const ms = one.kind === 'timed' ? msOf(css(one.after)) : undefined;
       return one.kind === 'timed' && ms !== undefined
-        ? [{ kind: 'timed', part: one.part, state: one.state, does: one.does, ms }]
+        ? [{ kind: 'timed', owner, part: one.part, state: one.state, does: one.does, ms }]
         : [];
     }),
     rules: ordered(component.entries).flatMap((entry) =>

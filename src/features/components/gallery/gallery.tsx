@@ -17,7 +17,7 @@ import { ActionIcon, Button, Checkbox, Group, MultiSelect, Text, TextInput } fro
 import { useDebouncedCallback, useIntersection } from '@mantine/hooks';
 import { IconGripVertical, IconPencil, IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { contextAttributes } from '@/core/products/screen';
 import {
   COMPONENT_FILTERS,
@@ -29,6 +29,7 @@ import { useDocumentQuery } from '@/features/session/document';
 import { Refused, refusalText, useStore } from '@/features/session/refused';
 import { useLibrary } from '@/features/session/library-shell';
 import { useCreating, useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
+import { useOneTabStop } from '@/ui/one-tab-stop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { toggled } from '@/ui/toggled';
 import { ManyActions } from './many-actions';
@@ -57,9 +58,28 @@ export function Gallery() {
     .split(',')
     .filter((one): one is ComponentFilter => one in COMPONENT_FILTERS);
   const view = useDocumentQuery('components', { lens, search, only, ...(trace !== null && { trace }) });
+  // By keys a component is moved in place; the focus goes along.
+  const [moved, setMoved] = useState<string | null>(null);
+  const cards = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (moved !== null)
+      cards.current
+        ?.querySelector<HTMLElement>(`[data-component="${CSS.escape(moved)}"] a:not([aria-hidden])`)
+        ?.focus();
+  }, [view, moved]);
   if (!view) return <StagePage>{null}</StagePage>;
   const names = view.ranks.flatMap(({ components }) => components.map(({ name }) => name));
   const picked = names.filter((name) => chosen.has(name));
+  const moveByKey = (event: KeyboardEvent) => {
+    const card = (event.target as HTMLElement).closest<HTMLElement>('[data-component]');
+    const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+    const name = card?.dataset.component;
+    const place = name !== undefined && by && event.altKey ? placeBeside(view.ranks, name, by) : undefined;
+    setMoved(place ? name! : null);
+    if (!place) return;
+    event.preventDefault();
+    void put('rankComponents', { names: [name!], ...place });
+  };
   return (
     <StagePage
       tools={
@@ -135,25 +155,47 @@ export function Gallery() {
           });
         }}
       >
-        {view.ranks.map((rank) => (
-          <RankSection key={rank.name} name={rank.name}>
-            {rank.components.map((component) => (
-              <Card
-                key={component.id}
-                component={component}
-                view={view}
-                lens={lens}
-                small={rank.name !== 'basic'}
-                chosen={chosen.has(component.name)}
-                choose={() => setChosen((now) => toggled(now, component.name))}
-              />
-            ))}
-          </RankSection>
-        ))}
+        <div ref={cards} onKeyDown={library.canEdit ? moveByKey : undefined}>
+          {view.ranks.map((rank) => (
+            <RankSection key={rank.name} name={rank.name}>
+              {rank.components.map((component) => (
+                <Card
+                  key={component.id}
+                  component={component}
+                  view={view}
+                  lens={lens}
+                  small={rank.name !== 'basic'}
+                  chosen={chosen.has(component.name)}
+                  choose={() => setChosen((now) => toggled(now, component.name))}
+                />
+              ))}
+            </RankSection>
+          ))}
+        </div>
         <DragOverlay>{dragged && <span className={classes.dragged}>{dragged}</span>}</DragOverlay>
       </DndContext>
     </StagePage>
   );
+}
+
+/** One place earlier or later, over the end of a rank into the next; undefined where there is none. */
+function placeBeside(
+  ranks: ComponentsView['ranks'],
+  name: string,
+  by: number,
+): { rank: string; before?: string; last?: boolean } | undefined {
+  const at = ranks.findIndex(({ components }) => components.some((one) => one.name === name));
+  const names = ranks[at]!.components.map((one) => one.name);
+  const next = names.indexOf(name) + by;
+  const rankAt = (place: number) => (ranks[place]!.name === 'unranked' ? '' : ranks[place]!.name);
+  if (next >= 0 && next < names.length) {
+    const before = names[by > 0 ? next + 1 : next];
+    return { rank: rankAt(at), ...(before === undefined ? { last: true } : { before }) };
+  }
+  const beside = ranks[at + by];
+  if (!beside) return undefined;
+  const first = beside.components[0]?.name;
+  return { rank: rankAt(at + by), ...(by > 0 && first !== undefined && { before: first }) };
 }
 
 /** Typed text goes into the address once one pauses. */
@@ -175,12 +217,18 @@ function SearchField({ value, onChange }: { value: string; onChange: (text: stri
   );
 }
 
+/** A rank is one tab stop: arrow keys go through its components and their boxes. */
+const CARD_STOPS = 'a:not([aria-hidden]), input';
+
 function RankSection({ name, children }: { name: string; children: ReactNode }) {
   const { setNodeRef, isOver } = useDroppable({ id: `rank:${name}` });
+  const stop = useOneTabStop<HTMLDivElement>(CARD_STOPS);
   return (
     <section ref={setNodeRef} className={classes.rank} data-over={isOver || undefined} aria-label={name}>
       <RankName name={name} />
-      <div className={classes.gallery}>{children}</div>
+      <div className={classes.gallery} {...stop}>
+        {children}
+      </div>
     </section>
   );
 }
@@ -336,7 +384,7 @@ function Card({
           ) : component.unknown > 0 ? (
             `, ${component.unknown} to be measured`
           ) : (
-            ', all hold'
+            ', all pass'
           )}{' '}
           · {counted(component.uses, 'use')}
           {said.map((one) => ` · ${String(one)}`)}

@@ -41,6 +41,7 @@ export function Proof({ name }: { name: string }) {
   const [boxes, setBoxes] = useState<MeasuredPart[]>([]);
   const [chosen, setChosen] = useState<number | null>(null);
   const [played, setPlayed] = useState(0);
+  const replay = () => setPlayed((times) => times + 1);
   const [log, setLog] = useState<readonly string[]>([]);
   const asked = query.get('backdrop') ?? undefined;
   const surface = asked === undefined ? {} : { surface: asked };
@@ -80,6 +81,7 @@ export function Proof({ name }: { name: string }) {
             boxes={boxes}
             setBoxes={setBoxes}
             playing={side === 'behaviour' ? played : null}
+            replay={replay}
             say={(text) => setLog((lines) => [text, ...lines].slice(0, 50))}
             chosen={below === 'inspect' ? chosen : null}
             choose={(at) => {
@@ -119,7 +121,6 @@ export function Proof({ name }: { name: string }) {
           value={side}
           onChange={(value) => setQuery({ side: value === 'rules' ? null : value })}
           keepMounted={false}
-          classNames={{ tab: classes.sideTab }}
         >
           <Tabs.List mb="sm" aria-label="Definition">
             {SIDES.map((one) => (
@@ -145,12 +146,7 @@ export function Proof({ name }: { name: string }) {
             <GuardsPanel view={view} lens={lens} boxes={settled} />
           </Tabs.Panel>
           <Tabs.Panel value="behaviour">
-            <BehaviourPanel
-              view={view}
-              log={log}
-              play={() => setPlayed((now) => now + 1)}
-              clear={() => setLog([])}
-            />
+            <BehaviourPanel view={view} log={log} play={replay} clear={() => setLog([])} />
           </Tabs.Panel>
           <Tabs.Panel value="code">
             <CodePanel view={view} />

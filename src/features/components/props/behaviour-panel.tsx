@@ -107,18 +107,17 @@ function Transitions({ view }: { view: ProofView }) {
       </Text>
     );
   return rules.map((rule) => (
-    <Group key={rule.id} gap="xs" align="end" mb={6}>
-      <Text size="sm" w={150}>
-        {rule.part}
+    <section key={rule.id} className={classes.transition} aria-label={`Transition of ${rule.part}`}>
+      <h3>
+        Transition of {rule.part}
         {rule.when ? ` when ${rule.when}` : ''}
-      </Text>
+      </h3>
       {TRANSITION.slice(0, 3).map((property) => {
         const said = rule.declarations.find((one) => one.property === property);
         return (
           <StoreField
             key={property}
             label={property}
-            w={180}
             readOnly={!view.canEdit || rule.from !== null}
             value={said ? (said.token ? `{${said.token}}` : (said.raw ?? '')) : ''}
             store={async (text) => {
@@ -128,7 +127,7 @@ function Transitions({ view }: { view: ProofView }) {
           />
         );
       })}
-    </Group>
+    </section>
   ));
 }
 
@@ -228,7 +227,7 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
           </>
         )}
         <TextInput
-          label={kind === 'note' ? 'Note' : 'Note'}
+          label="Note"
           w={260}
           value={one.text}
           onChange={(event) => set({ text: event.currentTarget.value })}

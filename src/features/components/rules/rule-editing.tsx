@@ -46,7 +46,16 @@ const PROPERTIES = [
 ];
 
 /** What a rule is about: its conditions as chips, and the part. */
-export function RuleForm({ view, rule, done }: { view: ProofView; rule: Rule | null; done: () => void }) {
+export function RuleForm({
+  view,
+  rule,
+  done,
+}: {
+  view: ProofView;
+  rule: Rule | null;
+  /** Hears which rules there were before one was saved; null where nothing was. */
+  done: (before: string[] | null) => void;
+}) {
   const { put, refusal } = useStore();
   const [when, setWhen] = useState(rule?.when ?? '');
   const [part, setPart] = useState(rule?.part ?? 'root');
@@ -54,7 +63,8 @@ export function RuleForm({ view, rule, done }: { view: ProofView; rule: Rule | n
     <form
       onSubmit={async (event) => {
         event.preventDefault();
-        if (await put('setRule', { component: view.name, rule: rule?.id ?? null, when, part })) done();
+        const before = view.rules.map(({ id }) => id);
+        if (await put('setRule', { component: view.name, rule: rule?.id ?? null, when, part })) done(before);
       }}
     >
       <Group align="start" gap="xs" my={6}>
@@ -62,7 +72,7 @@ export function RuleForm({ view, rule, done }: { view: ProofView; rule: Rule | n
           view={view}
           value={when}
           onChange={setWhen}
-          leave={done}
+          leave={() => done(null)}
           error={refusalText(refusal)}
           autoFocus
         />
@@ -77,26 +87,34 @@ export function RuleForm({ view, rule, done }: { view: ProofView; rule: Rule | n
         <Button type="submit" mt={24}>
           {rule ? 'Save rule' : 'Add rule'}
         </Button>
+        <Button variant="default" mt={24} onClick={() => done(null)}>
+          Cancel
+        </Button>
       </Group>
     </form>
   );
 }
 
-/** One more property of a rule, with a token or a value. */
+/** More properties of a rule, each with a token or a value: one set, the next can be typed. */
 export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule; done: () => void }) {
   const { put, refusal } = useStore();
   const [property, setProperty] = useState('');
   const [text, setText] = useState('');
+  const first = useRef<HTMLInputElement>(null);
   return (
     <form
       onSubmit={async (event) => {
         event.preventDefault();
         const input = { component: view.name, rule: rule.id, property: property.trim(), text };
-        if (await put('setRuleValue', input)) done();
+        if (!(await put('setRuleValue', input))) return;
+        setProperty('');
+        setText('');
+        first.current?.focus();
       }}
     >
       <Group align="start" gap="xs" my={6}>
         <Autocomplete
+          ref={first}
           label="Property"
           w={170}
           data={PROPERTIES.filter((name) => !rule.declarations.some((one) => one.property === name))}
@@ -120,6 +138,9 @@ export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule;
         />
         <Button type="submit" mt={24}>
           Set property
+        </Button>
+        <Button variant="default" mt={24} onClick={done}>
+          Done
         </Button>
       </Group>
     </form>

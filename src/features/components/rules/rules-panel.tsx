@@ -2,7 +2,7 @@
 
 import { Button, Group, MultiSelect, Text, TextInput } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
-import { memo, useCallback, useState, type ReactNode } from 'react';
+import { memo, useCallback, useEffect, useState, type ReactNode } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
 import type { Refusal } from '@/features/session/document';
 import { Refused, refusalText, useStore } from '@/features/session/refused';
@@ -17,13 +17,21 @@ export function RulesPanel({ view }: { view: ProofView }) {
   const [doing, setDoing] = useState<{ rule: string; what: RuleGesture } | null>(null);
   const { put, refusal, setRefusal } = useStore();
   useHotkeys([['N', () => view.canEdit && setAdding(true)]]);
+  // A rule that was added goes on to its first property.
+  const [known, setKnown] = useState<readonly string[] | null>(null);
+  useEffect(() => {
+    const added = known && view.rules.find(({ id, from }) => !from && !known.includes(id));
+    if (!added) return;
+    setKnown(null);
+    setDoing({ rule: added.id, what: 'add' });
+  }, [view.rules, known]);
   const begin = useCallback((rule: string, what: RuleGesture) => setDoing({ rule, what }), []);
   return (
     <section className={classes.sheet} aria-label="Rules">
       <header>
         <h2>Rules</h2>
         <Text size="xs" c="dimmed">
-          more specific rules win; among equals the later one
+          More specific rules win; among equals the later one
         </Text>
       </header>
       {/* The buttons inside are reached by Tab too; the arrows are the short way. */}
@@ -62,7 +70,14 @@ export function RulesPanel({ view }: { view: ProofView }) {
         )}
         <Refused refusal={refusal} />
         {adding ? (
-          <RuleForm view={view} rule={null} done={() => setAdding(false)} />
+          <RuleForm
+            view={view}
+            rule={null}
+            done={(before) => {
+              setKnown(before);
+              setAdding(false);
+            }}
+          />
         ) : (
           view.canEdit && (
             <Button size="compact-sm" variant="default" mt="xs" onClick={() => setAdding(true)}>

@@ -152,6 +152,7 @@ function LayoutField({
       keywords={keywords}
       readOnly={!canEdit}
       value={typed ?? stored}
+      data-saved={typed === null || undefined}
       stored={before}
       error={refusalText(refusal)}
       onChange={async (text) => {

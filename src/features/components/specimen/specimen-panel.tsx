@@ -59,6 +59,7 @@ export function SpecimenPanel({
   chosen,
   choose,
   playing,
+  replay,
   say,
 }: {
   view: ProofView;
@@ -73,6 +74,7 @@ export function SpecimenPanel({
   choose: (at: number) => void;
   /** Counts up each time its behaviour is played; null: it stands still. */
   playing: number | null;
+  replay: () => void;
   say: (text: string) => void;
 }) {
   const library = useLibrary();
@@ -107,6 +109,7 @@ export function SpecimenPanel({
     behaviours: playing === null ? undefined : view.played,
     script: view.script || undefined,
     play: playing ?? undefined,
+    replay: playing === null ? undefined : replay,
     onSaid: say,
     onMeasured: (all: MeasuredPart[]) => {
       setBoxes(all);

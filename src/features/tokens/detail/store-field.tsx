@@ -40,6 +40,7 @@ export function StoreField({
       size="xs"
       {...rest}
       value={typed ?? value}
+      data-saved={typed === null || undefined}
       data={names}
       filter={({ options }) => options}
       limit={8}

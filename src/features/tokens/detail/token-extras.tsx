@@ -85,6 +85,7 @@ function Extra({
       w={170}
       placeholder={field.placeholder}
       value={text}
+      data-saved={text === stands || undefined}
       error={refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined}
       onChange={(event) => setText(event.currentTarget.value)}
       onBlur={() => void put(text)}

@@ -33,6 +33,7 @@ export function ValueField({
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const names = useTokenNames(typed.startsWith('{') ? typed : null, path);
   const editing = useRef(false);
+  const [saved, setSaved] = useState(true);
   // What stood here when typing began: while one types, `text` is already what is typed.
   const original = useRef(text);
   useEffect(() => {
@@ -42,17 +43,24 @@ export function ValueField({
   }, [text]);
   const change = async (next: string) => {
     editing.current = true;
+    setSaved(false);
     setTyped(next);
     setRefusal(await show('declareValue', { path, layer, text: next }));
   };
   const finish = async () => {
     if (!editing.current) return;
     editing.current = false;
-    if (typed === original.current) return clear();
+    if (typed === original.current) {
+      setSaved(true);
+      return clear();
+    }
     const refused = await store('declareValue', { path, layer, text: typed });
     setRefusal(refused);
     // What is stored is what the next change begins from.
-    if (!refused && !editing.current) original.current = typed;
+    if (!refused && !editing.current) {
+      original.current = typed;
+      setSaved(true);
+    }
     if (refused) {
       editing.current = true;
       clear();
@@ -60,6 +68,7 @@ export function ValueField({
   };
   const leave = () => {
     editing.current = false;
+    setSaved(true);
     setTyped(original.current);
     setRefusal(null);
     clear();
@@ -67,6 +76,7 @@ export function ValueField({
   const shared = {
     'aria-label': `Value ${label}`,
     value: typed,
+    'data-saved': saved || undefined,
     style: { flex: 1, minWidth: 0 },
     error: refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined,
     onBlur: () => !open && void finish(),

@@ -11,6 +11,7 @@ import type { TokenOrder } from '@/editing/tokens/select';
 import { useAsk, useCommand, useDocumentQuery, type Refusal } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
+import { useOneTabStop } from '@/ui/one-tab-stop';
 import { shortValue, Specimen } from '@/ui/specimen/swatch';
 import { toggled } from '@/ui/toggled';
 import { download } from '../download';
@@ -42,6 +43,8 @@ export function TablePage() {
   const order = (ORDERS.includes(asked) ? asked : 'library') as TokenOrder;
   const down = query.get('down') !== null;
   const page = Math.max(0, Number(query.get('page') ?? 1) - 1 || 0);
+  // The rows are one tab stop: arrow keys go through boxes and names.
+  const stop = useOneTabStop<HTMLTableSectionElement>('input, a');
   const view = useDocumentQuery('tokenList', { lens, filter, order, down, from: page * PAGE, count: PAGE });
   const tiers = useDocumentQuery('tiers', { lens, filter: {}, folded: [], from: 0, to: 0, selected: null });
   const ask = useAsk();
@@ -186,7 +189,7 @@ export function TablePage() {
               <th className="number">Findings</th>
             </tr>
           </thead>
-          <tbody>
+          <tbody {...stop}>
             {view.rows.map((row) => (
               <tr key={row.path} data-chosen={chosen.has(row.path) || undefined}>
                 <td>
@@ -233,7 +236,7 @@ export function TablePage() {
       {pages > 1 && (
         <Group mt="sm" gap="xs">
           <Button variant="default" disabled={page === 0} onClick={() => setQuery({ page: String(page) })}>
-            Before
+            Previous
           </Button>
           <Text size="sm">
             {page * PAGE + 1} to {Math.min(view.total, (page + 1) * PAGE)} of {view.total}
@@ -243,7 +246,7 @@ export function TablePage() {
             disabled={page >= pages - 1}
             onClick={() => setQuery({ page: String(page + 2) })}
           >
-            After
+            Next
           </Button>
         </Group>
       )}

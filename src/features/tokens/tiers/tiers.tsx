@@ -126,9 +126,36 @@ export function Tiers({
       mark(null);
     },
   };
+  // By keys a token is moved in place, among those of its group; the focus goes along.
+  const moved = useRef<string | null>(null);
+  useEffect(() => {
+    if (moved.current === null) return;
+    const strip = holder.current?.querySelector<HTMLElement>(`[data-path="${CSS.escape(moved.current)}"]`);
+    if (strip && strip !== document.activeElement) strip.focus();
+  }, [view]);
+  const moveByKey = (event: React.KeyboardEvent) => {
+    const strip = (event.target as HTMLElement).closest<HTMLElement>('[data-path][draggable=true]');
+    const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+    if (!strip) return;
+    moved.current = by && event.altKey ? strip.dataset.path! : null;
+    if (!by || !event.altKey) return;
+    event.preventDefault();
+    const { path, into } = strip.dataset;
+    const group = [
+      ...strip.parentElement!.querySelectorAll<HTMLElement>(`[data-path][data-into="${CSS.escape(into!)}"]`),
+    ];
+    const at = group.indexOf(strip) + by;
+    // One down is before the next but one, or behind the last.
+    if (group[at]) onMove(path!, into!, group[by > 0 ? at + 1 : at]?.dataset.path);
+  };
   if (!view) return <PageSkeleton />;
   return (
-    <div className={narrow ? classes.tiersNarrow : classes.tiers} ref={holder} {...drag}>
+    <div
+      className={narrow ? classes.tiersNarrow : classes.tiers}
+      ref={holder}
+      onKeyDown={moveByKey}
+      {...drag}
+    >
       <Lines view={view} holder={holder} narrow={narrow} />
       {view.columns.map(({ tier, total, height, rows }) => (
         <section key={tier} className={classes.tier} aria-labelledby={`tier-${tier}`} data-column>
@@ -305,6 +332,7 @@ function Strip({
       draggable={canEdit && strip.origin === undefined}
       data-path={strip.path}
       data-stop
+      aria-keyshortcuts={canEdit && strip.origin === undefined ? 'Alt+ArrowUp Alt+ArrowDown' : undefined}
       data-into={group}
       data-dim={dim || undefined}
       aria-current={selected || undefined}
