@@ -20,7 +20,7 @@ import {
   printedObject,
   type LibraryTree,
 } from '@/core/tokens/token-tree';
-import { orderBetween, ordersAfter } from '@/core/document/order';
+import { ordersAfter, placeAmong } from '@/core/document/order';
 import { isObject, jsonObject, type Json, type JsonObject } from '@/core/base/json/json';
 import { authoredValue, referencesIn } from '@/core/tokens/references';
 import { joinPath, lastName, parentPath, type Context } from '@/core/tokens/system';
@@ -132,14 +132,18 @@ export class DraftTransaction {
     const own = itemsOf(this.own, 'layer').sort((a, b) => (a.order < b.order ? -1 : 1));
     // Fewer conditions first, then the order of the axes (MODEL, Precedence).
     const weaker = over === -1 ? own.findLast((layer) => layer.when.length <= wanted.length) : own.at(-1);
-    const next = weaker ? own[own.indexOf(weaker) + 1] : own[0];
+    const { order, moved } = placeAmong(
+      own.map((layer) => layer.order),
+      weaker ? own.indexOf(weaker) + 1 : 0,
+    );
+    for (const [at, key] of moved) this.apply(moveEntry(own[at]!, '', key));
     this.add({
       id,
       kind: 'layer',
       name: Object.values(when).join(' ') || 'base',
       when: wanted,
       file: null,
-      order: orderBetween(weaker?.order ?? null, next?.order ?? null),
+      order,
     });
     return id;
   }

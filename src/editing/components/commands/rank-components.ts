@@ -1,6 +1,6 @@
 import { moveEntry } from '@/core/document/edits';
 import type { ComponentDefinition } from '@/core/components/definition';
-import { orderBetween } from '@/core/document/order';
+import { placeAmong } from '@/core/document/order';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { notOwn, ownComponent } from '@/editing/components/own-component';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
@@ -22,14 +22,21 @@ export function rankComponents(
   return runCommand(library, newId, `Put ${one} into ${rank || 'no rank'}`, (work) => {
     const id = rankNamed(work, rank.trim());
     for (const component of found as ComponentDefinition[]) {
-      const there = inRank(work, id).filter((other) => !names.includes(other.name) || other.rank !== id);
-      const others = there.filter((other) => other.id !== component.id);
-      const next = before === undefined ? undefined : others.find((other) => other.name === before);
-      const after = next ? others[others.indexOf(next) - 1] : others.at(-1);
+      const others = inRank(work, id).filter((other) => other.id !== component.id);
+      const next = before === undefined ? -1 : others.findIndex((other) => other.name === before);
+      const there = component.rank === id;
       work.set(component.id, 'rank', id);
-      const order = orderBetween(after?.order ?? null, next?.order ?? null);
-      if (component.rank !== id || before !== undefined || last)
-        work.apply(moveEntry(work.own.get(component.id)!, '', order));
+      if (there && before === undefined && !last) continue;
+      const { order, moved } = placeAmong(
+        others.map((other) => other.order),
+        next === -1 ? others.length : next,
+      );
+      const give = (to: string, key: string) => {
+        const item = work.own.get(to) as ComponentDefinition | undefined;
+        if (item && item.order !== key) work.apply(moveEntry(item, '', key));
+      };
+      for (const [at, key] of moved) give(others[at]!.id, key);
+      give(component.id, order);
     }
   });
 }

@@ -231,8 +231,7 @@ export function proof(
     })),
     played: ordered(component.behaviours ?? {}).flatMap((one): PlayedBehaviour[] => {
       const owner = componentClass(component);
-      if (one.kind === 'event')
-        return [{ kind: 'event', owner, part: one.part, name: one.name, on: one.on }];
+      if (one.kind === 'event') return [{ kind: 'event', owner, part: one.part, name: one.name, on: one.on }];
       const ms = one.kind === 'timed' ? msOf(css(one.after)) : undefined;
       return one.kind === 'timed' && ms !== undefined
         ? [{ kind: 'timed', owner, part: one.part, state: one.state, does: one.does, ms }]

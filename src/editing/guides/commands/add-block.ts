@@ -1,8 +1,8 @@
-import { setField } from '@/core/document/edits';
+import { moveEntry, setField } from '@/core/document/edits';
 import { itemsOf, ordered } from '@/core/document/item';
 import type { GuideBlockKind } from '@/core/guides/block';
 import { GUIDE_BLOCKS } from '@/core/guides/blocks/registry';
-import { orderBetween } from '@/core/document/order';
+import { placeAmong } from '@/core/document/order';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { ownGuide } from '@/editing/guides/own-guide';
@@ -31,9 +31,15 @@ export function addBlock(
   if (!form || !content) return refuse('The block is not complete', 'Fill in every field it needs');
   const all = ordered(guide.blocks);
   const at = behind === undefined ? all.length - 1 : all.findIndex((other) => other.id === behind);
-  const order = orderBetween(all[at]?.order ?? null, all[at + 1]?.order ?? null);
+  const { order, moved } = placeAmong(
+    all.map((other) => other.order),
+    at + 1,
+  );
   return {
     label: `Add ${form.title.toLowerCase()} to ${guide.title}`,
-    edits: [setField(guide, `blocks/${newId('block')}`, { order, ...content })],
+    edits: [
+      ...[...moved].map(([place, key]) => moveEntry(guide, `blocks/${all[place]!.id}`, key)),
+      setField(guide, `blocks/${newId('block')}`, { order, ...content }),
+    ],
   };
 }

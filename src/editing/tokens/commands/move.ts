@@ -1,5 +1,5 @@
 import type { TokenItem } from '@/core/tokens/items';
-import { orderBetween } from '@/core/document/order';
+import { placeAmong } from '@/core/document/order';
 import { joinPath, lastName, parentPath } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
@@ -39,7 +39,12 @@ export function move(
           ? siblings.length
           : siblings.findIndex((other) => work.tree.paths.get(other.id) === before);
       const place = at === -1 ? siblings.length : at;
-      const order = orderBetween(siblings[place - 1]?.order ?? null, siblings[place]?.order ?? null);
+      const { order, moved } = placeAmong(
+        siblings.map((other) => other.order),
+        place,
+      );
+      // What is inherited stays where its library has it.
+      for (const [n, key] of moved) if (work.own.has(siblings[n]!.id)) work.moveTo(siblings[n]!.id, key);
       if (item!.parent !== parent) {
         const type = work.inheritedType(path);
         work.set(item!.id, 'parent', parent);
