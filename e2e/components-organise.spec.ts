@@ -43,7 +43,7 @@ test('a component is put into another rank by drag, found by a token it uses, an
   await expect(page.getByText('Excluded from releases')).toHaveCount(0);
   await page.goto(`${keel}/releases`);
   await expect(page.getByText('route-picker').first()).toBeVisible();
-  await page.getByRole('button', { name: /^Undo: Let into releases/ }).click();
+  await page.getByRole('button', { name: /^Undo: Include in releases/ }).click();
   await expect(page.getByRole('main').getByText('route-picker').filter({ visible: true })).toHaveCount(0);
 });
 

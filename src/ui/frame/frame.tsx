@@ -24,7 +24,8 @@ import {
 } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { Fragment, useState, type ReactNode } from 'react';
+import { Fragment, useEffect, useState, type ReactNode } from 'react';
+import { noteLink } from './leaving';
 import classes from './frame.module.css';
 import { LensBar, useLensLink, TraceBar, useSeen, VisionFilters, type LensAxis } from './lens';
 import { StageNav, type FrameStage } from './stage-nav';
@@ -79,6 +80,11 @@ export function Frame({
   const [found, setFound] = useState<Destination[]>([]);
   // Asked for when the search opens, not with every change: there may be thousands.
   const look = () => void find?.().then(setFound);
+  // Before the router hears it.
+  useEffect(() => {
+    document.addEventListener('click', noteLink, true);
+    return () => document.removeEventListener('click', noteLink, true);
+  }, []);
   const [helping, help] = useDisclosure(false);
   // In a field, Ctrl+Z is for the text while it is typed, and for the change once the field has saved.
   const unlessTyping = (redo: boolean) => (event: KeyboardEvent) => {

@@ -4,6 +4,7 @@ import { usePathname, useSearchParams } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
 import { Button, SegmentedControl, Select } from '@mantine/core';
 import { VISIONS } from '@/core/base/color/vision';
+import { isLeaving } from './leaving';
 import classes from './frame.module.css';
 
 export interface LensAxis {
@@ -34,6 +35,7 @@ export function useQuery(): [URLSearchParams, (changes: Record<string, string | 
   const query = useSearchParams();
   const set = useCallback(
     (changes: Record<string, string | null>) => {
+      if (isLeaving()) return;
       const next = new URLSearchParams(window.location.search);
       for (const [name, value] of Object.entries(changes)) {
         if (value === null || value === '') next.delete(name);

@@ -33,8 +33,8 @@ export function setComponentLifecycle(
       : deprecation
         ? 'Deprecate'
         : visibility === 'internal'
-          ? 'Keep out of releases:'
-          : 'Let into releases:';
+          ? 'Exclude from releases:'
+          : 'Include in releases:';
   return runCommand(library, newId, `${what} ${names.join(', ')}`, (work) => {
     for (const name of names) {
       const component = ownComponent(library, name)!;
