@@ -225,7 +225,7 @@ test('a real mouse and keyboard bring about the states that the attribute stands
   await expect.poll(background).toBe('rgb(0, 50, 70)');
   await page.mouse.up();
   await page.mouse.move(0, 0);
-  await page.getByRole('combobox', { name: 'state', exact: true }).focus();
+  await page.getByRole('combobox', { name: 'State', exact: true }).focus();
   await page.keyboard.press('Tab');
   await expect.poll(() => button.evaluate((element) => getComputedStyle(element).outlineStyle)).toBe('solid');
 });

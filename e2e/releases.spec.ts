@@ -129,7 +129,7 @@ test('the crossing', async ({ page, browser }) => {
   await expect
     .poll(() => colourOf(tam, 'Screen Choose a fare, after', 'article button'))
     .toBe('rgb(91, 42, 134)');
-  await tam.getByText('before, 1.1.0').click();
+  await tam.getByText('Before, 1.1.0').click();
   await expect
     .poll(() => colourOf(tam, 'Screen Choose a fare, before', 'article button'))
     .toBe('rgb(0, 97, 126)');

@@ -7,7 +7,10 @@ const PRONOUN = /^(\p{Lu}[\p{Ll}’]+)( \p{Ll}+)? (it|them|this|that|these|those
 const RETIRED = [
   [/\b[Tt]ake (it |them |this )?out\b|\btaken out\b/, 'Remove'],
   [/\b[Tt]ake back\b|\btakes? it back\b/, 'Remove, Withdraw or Undo'],
-  [/\b[Bb]ring in\b|\b[Bb]ring (files|fonts|font files)\b|\bbrought in\b/, 'Import or Upload'],
+  [
+    /\b[Bb]ring (in|CSS|it again|it too)\b|\b[Bb]ring (files|fonts|font files)\b|\bbrought in\b/,
+    'Import or Upload',
+  ],
   [/\b[Mm]end(s|ed|able|ing)?\b/, 'Fix'],
   [/\b[Mm]ore to do\b/, 'Actions'],
   [/\b[Cc]ut (it )?loose\b/, 'Unlink'],
@@ -15,12 +18,17 @@ const RETIRED = [
   [/\bSomething went wrong\b/, 'what failed, and what to do'],
   [/\boverruled\b/, 'overridden'],
   [/\bmust not be made\b/, 'excluded'],
+  [/\ball hold\b|\bnone fails?\b/, 'all pass, no failures'],
 ];
 /** `3 tokens` of one: the count is followed by a plural that stands there whatever the count is. */
 const BARE_PLURAL =
   /^(tokens|components|findings|changes|combinations|places|uses|errors|products|screens|files|rules)$/;
 /** Names of states are data, also where they stand in the code. */
 const STATE = /^(rest|hover|focus-visible|active|disabled)(, (hover|focus-visible))?$/;
+/** Begins with a small letter and is no name that is written so: sRGB. */
+const LOWER = /^\p{Ll}(?!\p{Lu})/u;
+/** Members that hold what a person is told. */
+const SAYING = new Set(['label', 'problem', 'fix', 'message', 'detail']);
 const LABELS = new Set(['label', 'title', 'placeholder', 'description', 'aria-label', 'nothingFound']);
 
 /** @type {import('eslint').Rule.RuleModule} */
@@ -45,6 +53,11 @@ const plainWords = {
           : node.type === 'JSXText'
             ? node.value.replace(/\s+/g, ' ').trim()
             : undefined;
+    /** How a text begins, where its beginning stands in the code. */
+    const begin = (node) => {
+      if (node.type === 'Literal') return typeof node.value === 'string' ? node.value : '';
+      return node.type === 'TemplateLiteral' ? (node.quasis[0]?.value.cooked ?? '') : '';
+    };
     const check = (node, said = text(node)) => {
       if (!said) return;
       for (const [word, instead] of RETIRED)
@@ -83,20 +96,21 @@ const plainWords = {
         if (!LABELS.has(node.name.name) || !node.value) return;
         const value = node.value.type === 'JSXExpressionContainer' ? node.value.expression : node.value;
         check(value);
+        const said = begin(value);
+        if (/^(label|aria-label|title)$/.test(node.name.name) && LOWER.test(said))
+          context.report({ node: value, messageId: 'lower', data: { text: said } });
       },
       Property(node) {
-        if (node.key.type !== 'Identifier' || node.key.name !== 'label') return;
-        const said = text(node.value);
-        check(node.value, said);
+        if (node.key.type !== 'Identifier' || !SAYING.has(node.key.name)) return;
+        check(node.value);
+        if (node.key.name !== 'label') return;
         // What is data (a path, a prop's value, a brand) comes from variables, not from a text in the code.
         if (
-          node.value.type === 'Literal' &&
-          said &&
-          /^\p{Ll}{2}/u.test(said) &&
-          !STATE.test(said) &&
+          LOWER.test(begin(node.value)) &&
+          !STATE.test(begin(node.value)) &&
           node.parent.properties.some((other) => other.key?.name === 'value')
         )
-          context.report({ node: node.value, messageId: 'lower', data: { text: said } });
+          context.report({ node: node.value, messageId: 'lower', data: { text: begin(node.value) } });
       },
       CallExpression(node) {
         const name = node.callee.type === 'Identifier' ? node.callee.name : '';

@@ -1,14 +1,12 @@
-import { readFileSync } from 'node:fs';
 
-import { documentOf } from '@/core/document/change-set';
 import { itemsOf, type Document, type Item } from '@/core/document/item';
 import { readScreen } from '@/core/products/screen-file';
 import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from './session/open-library';
-import { OpenProduct, productFrame, screen, upgrade, type ProductSnapshot } from './session/open-product';
+import { productFrame, screen, upgrade } from './session/open-product';
 import type { Command } from './session/command';
 import { LIBRARY_COMMANDS, PRODUCT_COMMANDS } from './commands';
 import { LIBRARY_QUERIES } from './queries';
-import { apply, dark, demo, lens, newId } from '@/testing/library';
+import { apply, bookingSite, dark, demo, lens, newId } from '@/testing/library';
 
 const released = demo();
 const list = (document: Document): Item[] => [...document.items.values()];
@@ -254,34 +252,11 @@ test('guide blocks are added, written, moved and taken out, one edit each', () =
 
 test('a product draws its pin, and the review names what an upgrade would change', () => {
   const changed = after(setInk());
-  const components = itemsOf(released.items, 'component');
-  const read = readScreen(readFileSync('demo/booking-site/fares.html', 'utf8'), {
-    name: 'fares',
-    order: 'a0',
-    newId,
-    refer: (name) => ({ path: name, id: components.find((c) => c.name === name)?.id }),
-  });
-  const pin: Item = {
-    id: 'pin_1',
-    kind: 'pin',
-    library: { id: 'keel', path: 'Keel' },
-    version: '1.0.0',
-    policy: 'ask',
-    held: {},
-  };
-  const release = (version: string, document: Document) => ({
-    version,
-    at: '2026-01-01',
-    notes: '',
-    items: list(document),
-    ancestors: [],
-  });
-  const own = documentOf('booking', 'product', [pin, read.screen, ...read.placements]);
-  const sent: ProductSnapshot = {
-    document: { id: 'booking', kind: 'product', slug: 'booking', name: 'Booking', about: '', team: 'B' }, role: 'maintainer', sequence: 1, items: list(own), log: [], people: [],
-    libraries: [{ id: 'keel', slug: 'keel', name: 'Keel', pinned: release('1.0.0', released), newer: [release('1.1.0', changed.own), release('1.0.1', released)] }],
-  }; // prettier-ignore
-  const product = new OpenProduct(sent, own, 1, [], 'p');
+  const product = bookingSite(released, [
+    { version: '1.1.0', document: changed.own },
+    { version: '1.0.1', document: released },
+  ]);
+  const placement = itemsOf(product.own.items, 'placement')[0]!.id;
   expect(productFrame(product)).toMatchObject({
     library: { version: '1.0.0' },
     screens: [{ placements: 8 }],
@@ -294,11 +269,11 @@ test('a product draws its pin, and the review names what an upgrade would change
   // "No visible change": an equal release changes nothing anywhere.
   expect(upgrade(product, { library: 'keel', version: '1.0.1' })!.areas).toEqual([]);
   const set = PRODUCT_COMMANDS.setPlacementProp(product, {
-    placement: read.placements[0]!.id,
+    placement,
     prop: 'title',
     value: 'Other',
   });
-  expect('edits' in set && apply(own, set.edits).items.get(read.placements[0]!.id)).toMatchObject({
+  expect('edits' in set && apply(product.own, set.edits).items.get(placement)).toMatchObject({
     props: { title: 'Other' },
   });
 });

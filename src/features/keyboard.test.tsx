@@ -150,7 +150,9 @@ test('Ctrl+Z in a field is for the text while one types, and for the change once
   expect(storedLabels()).toEqual([]);
   await user.type(field, '{Enter}');
   await waitFor(() => expect(storedLabels()).toEqual(['Set space.4 to 18px']));
-  await waitFor(() => expect(screen.getByRole('button', { name: 'Undo: Set space.4 to 18px' })).toBeEnabled());
+  await waitFor(() =>
+    expect(screen.getByRole('button', { name: 'Undo: Set space.4 to 18px' })).toBeEnabled(),
+  );
   expect(fireEvent.keyDown(field, { key: 'z', code: 'KeyZ', ctrlKey: true })).toBe(false);
   await waitFor(() => expect(storedLabels()).toEqual(['Set space.4 to 18px', 'Undo: Set space.4 to 18px']));
   await waitFor(() => expect(field).toHaveValue(before));

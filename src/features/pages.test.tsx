@@ -3,7 +3,7 @@ import { render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { documentOf } from '@/core/document/change-set';
-import { openPage, storedLabels } from '@/testing/interface/open-page';
+import { openPage, serve, storedLabels } from '@/testing/interface/open-page';
 import { theme } from '@/ui/theme/theme';
 import { Guide } from './guides/guide';
 import { Outputs } from './outputs/outputs';
@@ -15,20 +15,6 @@ import { Usage } from './usage/usage';
 import { Home } from './workspace/home';
 
 const empty = () => documentOf('new', 'library', []);
-/** A server that answers each request by the function; what it was asked is kept. */
-function serve(answer: (path: string, body: unknown) => { status?: number; body: unknown }) {
-  const asked: { method: string; path: string; body: unknown }[] = [];
-  Object.assign(globalThis, {
-    fetch: async (address: string, init: RequestInit = {}) => {
-      const path = address.replace('/api/v1', '');
-      const body: unknown = init.body === undefined ? undefined : JSON.parse(init.body as string);
-      asked.push({ method: init.method ?? 'GET', path, body });
-      const { status = 200, body: said } = answer(path, body);
-      return { ok: status < 400, status, json: async () => said };
-    },
-  });
-  return asked;
-}
 const me = {
   person: { id: 'p', name: 'Pat', about: '', administrator: true },
   teams: [{ name: 'T', role: 'maintainer' }],

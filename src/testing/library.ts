@@ -7,10 +7,12 @@ import { addItem, type Edit } from '@/core/document/edits';
 import { importEdits } from '@/core/intake/import';
 import { itemsOf, type Document, type Item } from '@/core/document/item';
 import { libraryTree } from '@/core/tokens/token-tree';
+import { readScreen } from '@/core/products/screen-file';
 import { readGuide } from '@/core/guides/guide-file';
 import { readJson } from '@/core/base/json/read';
 import { openTokens } from '@/core/tokens/open';
 import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from '@/editing/session/open-library';
+import { OpenProduct, type ProductSnapshot } from '@/editing/session/open-product';
 import type { Command } from '@/editing/session/command';
 
 /** For tests: the demo library built from its files, and opened as a tab would. */
@@ -110,4 +112,61 @@ export function done(library: OpenLibrary, command: Command): OpenLibrary {
     library.log,
     'p',
   );
+}
+
+/** A product of one screen on the release 1.0.0 of a library, with what newer releases there are. */
+export function bookingSite(
+  released: Document,
+  newer: { version: string; document: Document; notes?: string }[] = [],
+  more: Partial<ProductSnapshot> = {},
+): OpenProduct {
+  const components = itemsOf(released.items, 'component');
+  const read = readScreen(readFileSync('demo/booking-site/fares.html', 'utf8'), {
+    name: 'fares',
+    order: 'a0',
+    newId,
+    refer: (name) => ({ path: name, id: components.find((component) => component.name === name)?.id }),
+  });
+  const pin: Item = {
+    id: 'pin_1',
+    kind: 'pin',
+    library: { id: 'keel', path: 'Keel' },
+    version: '1.0.0',
+    policy: 'ask',
+    held: {},
+  };
+  const release = ({ version, document, notes = '' }: (typeof newer)[number]) => ({
+    version,
+    at: '2026-01-01',
+    notes,
+    items: list(document),
+    ancestors: [],
+  });
+  const own = documentOf('booking', 'product', [pin, read.screen, ...read.placements]);
+  const snapshot: ProductSnapshot = {
+    document: {
+      id: 'booking',
+      kind: 'product',
+      slug: 'booking',
+      name: 'Booking',
+      about: 'Sells crossings',
+      team: 'B',
+    },
+    role: 'maintainer',
+    sequence: 1,
+    items: list(own),
+    log: [],
+    people: [{ id: 'p', name: 'Pat' }],
+    libraries: [
+      {
+        id: 'keel',
+        slug: 'keel',
+        name: 'Keel',
+        pinned: release({ version: '1.0.0', document: released }),
+        newer: newer.map(release),
+      },
+    ],
+    ...more,
+  };
+  return new OpenProduct(snapshot, own, 1, [], 'p');
 }

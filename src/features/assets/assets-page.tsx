@@ -23,8 +23,8 @@ import classes from './assets.module.css';
 type Role = AssetRow['role'];
 const ROLES: { value: Role; label: string; many: string }[] = [
   { value: 'icon', label: 'Icon', many: 'Icons' },
-  { value: 'logo', label: 'a logo', many: 'Logos' },
-  { value: 'picture', label: 'a picture', many: 'Pictures' },
+  { value: 'logo', label: 'Logo', many: 'Logos' },
+  { value: 'picture', label: 'Picture', many: 'Pictures' },
 ];
 /** Drawings in one colour stand on what shows them; what is light is looked at on dark. */
 const INK = { dark: '#14181b', light: '#f6f8f9' };
@@ -134,7 +134,7 @@ export function AssetsPage() {
               allowDeselect={false}
               data={[
                 { value: '', label: 'All brands' },
-                ...view.brands.map((name) => ({ value: name, label: `for ${name}` })),
+                ...view.brands.map((name) => ({ value: name, label: `Brand ${name}` })),
               ]}
               value={brand}
               onChange={(value) => setBrand(value ?? '')}
@@ -184,7 +184,8 @@ function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdi
   return (
     <section className={classes.role} aria-label="Style sheets">
       <h2>
-        Style sheets <small>{sheets.length}apply beneath every component; a component’s own rules win</small>
+        Style sheets{' '}
+        <small>{sheets.length}, apply beneath every component; a component’s own rules win</small>
       </h2>
       <Refused refusal={refusal} />
       {sheets.map((sheet) => (

@@ -257,8 +257,8 @@ export function InventoryView({
                     </td>
                     <td className="path">
                       {there?.exact
-                        ? `is ${there.path}`
-                        : `${names.get(`${TYPES_OF[one.kind]} ${one.survivor}`) ?? 'stays raw'}${there ? `, nearly ${there.path}` : ''}`}
+                        ? `Same as ${there.path}`
+                        : `${names.get(`${TYPES_OF[one.kind]} ${one.survivor}`) ?? 'No token'}${there ? `, close to ${there.path}` : ''}`}
                     </td>
                   </tr>
                 );

@@ -50,7 +50,7 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
           value={show}
           onChange={setShow}
           data={[
-            { value: 'all', label: `all ${view.readable}` },
+            { value: 'all', label: `All ${view.readable}` },
             ...(['clashing', 'changed', 'new', 'same'] as const)
               .filter((state) => view.counts[state] > 0)
               .map((state) => ({ value: state, label: `${view.counts[state]} ${WORDS[state]}` })),

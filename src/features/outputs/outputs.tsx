@@ -112,7 +112,7 @@ export function Outputs() {
           {format !== 'dtcg' && format !== 'json' && (
             <TextInput
               label="Name prefix"
-              placeholder="none"
+              placeholder="None"
               value={prefix}
               onChange={(event) => setQuery({ prefix: prefixOf(event.currentTarget.value) || null })}
             />

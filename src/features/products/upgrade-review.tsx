@@ -97,8 +97,8 @@ export function UpgradeReview({ library, version }: { library: string; version: 
               value={side}
               onChange={(value) => setSide(value as 'before' | 'after')}
               data={[
-                { value: 'before', label: `before, ${view.from}` },
-                { value: 'after', label: `after, ${view.to}` },
+                { value: 'before', label: `Before, ${view.from}` },
+                { value: 'after', label: `After, ${view.to}` },
               ]}
             />
             <Text size="xs" c="dimmed">

@@ -5,9 +5,10 @@ import type { Document } from '@/core/document/item';
 import { invertEdits, type LoggedChangeSet } from '@/core/document/change-set';
 import type { Edit } from '@/core/document/edits';
 import { LIBRARY_COMMANDS } from '@/editing/commands';
-import { LIBRARY_QUERIES } from '@/editing/queries';
+import { LIBRARY_QUERIES, PRODUCT_QUERIES } from '@/editing/queries';
 import type { Command } from '@/editing/session/command';
 import { OpenLibrary } from '@/editing/session/open-library';
+import type { OpenProduct } from '@/editing/session/open-product';
 import { apply, newId } from '../library';
 
 export class AskRefused extends ExpectedError {
@@ -25,9 +26,10 @@ const plain = (answer: unknown): unknown =>
 
 type DocumentEvent = Extract<WorkerMessage, { event: string }>;
 
-/** The library that the next page opens, what it has stored, and what is to fail. */
+/** The library or product that the next page opens, what it has stored, and what is to fail. */
 export const local = {
   library: undefined as unknown as OpenLibrary,
+  product: undefined as unknown as OpenProduct,
   stored: [] as { label: string; edits: Edit[] }[],
   /** A query or command of this name throws, as a fault of the program would. */
   broken: undefined as string | undefined,
@@ -44,8 +46,8 @@ export class DocumentClient {
   readonly opened = Promise.resolve({});
   version = 0;
 
-  constructor() {
-    this.own = local.library.own;
+  constructor(private readonly kind: 'library' | 'product') {
+    this.own = kind === 'product' ? local.product.own : local.library.own;
   }
 
   private library(own: Document): OpenLibrary {
@@ -67,6 +69,13 @@ export class DocumentClient {
       throw new AskRefused({ code: 'failure', title: 'The change failed', detail: `“${ask.name}” failed.` });
     switch (ask.ask) {
       case 'query': {
+        if (this.kind === 'product') {
+          const query = PRODUCT_QUERIES[ask.name as keyof typeof PRODUCT_QUERIES] as (
+            product: OpenProduct,
+            input: unknown,
+          ) => unknown;
+          return plain(query(local.product, ask.input)) as T;
+        }
         const shown = this.preview === null ? this.own : (this.previewed ??= apply(this.own, this.preview));
         const query = LIBRARY_QUERIES[ask.name as keyof typeof LIBRARY_QUERIES] as (
           library: OpenLibrary,

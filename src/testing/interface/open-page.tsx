@@ -4,7 +4,9 @@ import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import type { Document } from '@/core/document/item';
+import type { OpenProduct } from '@/editing/session/open-product';
 import { LibraryShell } from '@/features/session/library-shell';
+import { ProductShell } from '@/features/session/product-shell';
 import { WorkProvider } from '@/features/session/work';
 import type { Me } from '@/ui/frame/types';
 import { theme } from '@/ui/theme/theme';
@@ -40,6 +42,41 @@ export async function openPage(
   );
   await screen.findByRole('main');
   return { user, ...drawn };
+}
+
+/** Draws a page of a product in its whole frame. */
+export async function openProductPage(page: ReactNode, path: string, product: OpenProduct) {
+  local.product = product;
+  window.history.replaceState(null, '', `/products/${product.snapshot.document.slug}${path}`);
+  const user = userEvent.setup({ pointerEventsCheck: 0, delay: null });
+  const drawn = render(
+    <MantineProvider theme={theme} env="test">
+      <Notifications />
+      <WorkProvider me={me} documents={[]}>
+        <ProductShell slug={product.snapshot.document.slug}>{page}</ProductShell>
+      </WorkProvider>
+    </MantineProvider>,
+  );
+  await screen.findByRole('heading', { level: 1 });
+  return { user, ...drawn };
+}
+
+/** A server that answers each request by the function; what it was asked is kept. */
+export function serve(
+  answer: (path: string, body: unknown, method: string) => { status?: number; body: unknown },
+) {
+  const asked: { method: string; path: string; body: unknown }[] = [];
+  Object.assign(globalThis, {
+    fetch: async (address: string, init: RequestInit = {}) => {
+      const path = address.replace('/api/v1', '');
+      const body: unknown = typeof init.body === 'string' ? JSON.parse(init.body) : init.body;
+      const method = init.method ?? 'GET';
+      asked.push({ method, path, body });
+      const { status = 200, body: said } = answer(path, body, method);
+      return { ok: status < 400, status, json: async () => said };
+    },
+  });
+  return asked;
 }
 
 /** The labels of the change sets stored so far. */

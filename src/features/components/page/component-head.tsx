@@ -189,7 +189,7 @@ function Deprecate({ view, close }: { view: ProofView; close: () => void }) {
           />
           <Select
             label="Replacement"
-            placeholder="nothing"
+            placeholder="None"
             clearable
             searchable
             data={view.pieces.components}

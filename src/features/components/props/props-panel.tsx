@@ -120,7 +120,7 @@ function SlotSheet({ view, slot }: { view: ProofView; slot: PropView }) {
           <Select
             key={slot.holds.length}
             label={slot.holds.length === 0 ? 'Default content' : 'Add content'}
-            placeholder="nothing"
+            placeholder="None"
             w={260}
             mt="xs"
             searchable

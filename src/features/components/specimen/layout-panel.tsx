@@ -81,7 +81,7 @@ export function LayoutPanel({ view }: { view: ProofView }) {
               { value: '', label: 'Always' },
               ...[...new Set(view.rules.map((rule) => rule.when))]
                 .filter(Boolean)
-                .map((value) => ({ value, label: `when ${value}` })),
+                .map((value) => ({ value, label: `When ${value}` })),
             ]}
             onChange={(value) => setWhen(value ?? '')}
           />

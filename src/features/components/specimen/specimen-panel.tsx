@@ -292,7 +292,7 @@ function Combination({ view, drawn }: { view: ProofView; drawn: SpecimenView }) 
         return null;
       })}
       <Select
-        label="state"
+        label="State"
         w={140}
         allowDeselect={false}
         value={state.states.join('+')}

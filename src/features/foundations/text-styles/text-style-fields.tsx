@@ -55,7 +55,7 @@ export function TextStyleFields({
       />
       <StoreField
         label="Paragraph spacing"
-        placeholder="none"
+        placeholder="None"
         w={120}
         value={style.paragraphSpacing}
         store={extra('paragraphSpacing')}

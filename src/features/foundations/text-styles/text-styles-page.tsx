@@ -35,8 +35,8 @@ export function TextStylesPage() {
   const align = (query.get('align') ?? 'start') as 'start' | 'center' | 'end';
   if (!view) return <StagePage>{null}</StagePage>;
   const backdrops = [
-    { label: 'light backdrop', css: '#ffffff', ink: '#111111' },
-    { label: 'dark backdrop', css: '#141414', ink: '#f4f4f4' },
+    { label: 'Light backdrop', css: '#ffffff', ink: '#111111' },
+    { label: 'Dark backdrop', css: '#141414', ink: '#f4f4f4' },
     ...view.backdrops
       .slice(0, 8)
       .map((backdrop) => ({ label: backdrop.path, css: backdrop.css, ink: backdrop.ink })),

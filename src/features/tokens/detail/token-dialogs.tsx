@@ -156,7 +156,7 @@ export function RemoveToken({
         {view.uses.length > 0 && (
           <TokenSelect
             label="Replacement"
-            placeholder="nothing"
+            placeholder="None"
             value={replacement}
             type={view.type}
             lens={lens}

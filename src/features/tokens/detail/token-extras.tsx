@@ -74,7 +74,7 @@ function Extra({
         w={140}
         data={field.options}
         value={stands || null}
-        placeholder="none"
+        placeholder="None"
         clearable
         onChange={(next) => void put(next ?? '')}
       />

@@ -169,7 +169,7 @@ export function ShadowEditor({ text, change, lens, path }: EditorProps) {
             </Text>
             <Group gap="xs">
               <Checkbox
-                label="inside"
+                label="Inset"
                 checked={layer.get('inset') === true}
                 onChange={(event) =>
                   write(

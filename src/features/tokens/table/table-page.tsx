@@ -387,7 +387,7 @@ function Remove({
         )}
         <TokenSelect
           label="Replacement"
-          placeholder="nothing"
+          placeholder="None"
           value={replacement}
           lens={lens}
           type={first?.type ?? ''}

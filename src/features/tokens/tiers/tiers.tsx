@@ -345,7 +345,7 @@ function Strip({
         <IconAlertTriangle
           size={14}
           className={strip.finding === 'error' ? classes.bad : classes.warn}
-          aria-label={`has a finding: ${strip.finding}`}
+          aria-label={`Finding: ${strip.finding}`}
         />
       ) : null}
     </button>
