@@ -3,7 +3,6 @@
 import { EmptyState } from '@/ui/empty-state';
 import { counted } from '@/core/base/words';
 import { Button, Group, SegmentedControl, Text } from '@mantine/core';
-import { useHotkeys } from '@mantine/hooks';
 import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -14,6 +13,7 @@ import { call } from '@/features/session/call';
 import { useLens, useLensLink } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { Prose } from '@/ui/markdown';
+import { useKeys } from '@/ui/use-keys';
 import { PageSkeleton } from '@/ui/page-skeleton';
 import { useProduct } from '@/features/session/product-shell';
 import classes from './products.module.css';
@@ -28,7 +28,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
   const [side, setSide] = useState<'before' | 'after'>('after');
   const [marked, setMarked] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  useHotkeys([['F', () => setSide((old) => (old === 'before' ? 'after' : 'before'))]]);
+  useKeys([['F', () => setSide((old) => (old === 'before' ? 'after' : 'before'))]]);
   if (view === null) {
     return (
       <EmptyState

@@ -1,6 +1,6 @@
 import { MantineProvider } from '@mantine/core';
 import { Notifications } from '@mantine/notifications';
-import { render, screen } from '@testing-library/react';
+import { render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import type { Document } from '@/core/document/item';
@@ -57,7 +57,8 @@ export async function openProductPage(page: ReactNode, path: string, product: Op
       </WorkProvider>
     </MantineProvider>,
   );
-  await screen.findByRole('heading', { level: 1 });
+  await screen.findByRole('main');
+  await waitFor(() => expect(screen.queryByRole('status', { name: /^(Opening|Loading)/ })).toBeNull());
   return { user, ...drawn };
 }
 

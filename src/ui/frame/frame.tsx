@@ -26,6 +26,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Fragment, useEffect, useState, type ReactNode } from 'react';
 import { noteLink } from './leaving';
+import { fieldOf, useKeys } from '../use-keys';
 import classes from './frame.module.css';
 import { LensBar, useLensLink, TraceBar, useSeen, VisionFilters, type LensAxis } from './lens';
 import { StageNav, type FrameStage } from './stage-nav';
@@ -88,7 +89,7 @@ export function Frame({
   const [helping, help] = useDisclosure(false);
   // In a field, Ctrl+Z is for the text while it is typed, and for the change once the field has saved.
   const unlessTyping = (redo: boolean) => (event: KeyboardEvent) => {
-    const field = (event.target as HTMLElement).closest('input, textarea, select, [contenteditable]');
+    const field = fieldOf(event.target);
     if (field && !field.matches('[data-saved]')) return;
     event.preventDefault();
     if (redo ? undo?.redo : undo?.undo) undo!.run(redo);
@@ -100,7 +101,7 @@ export function Frame({
     ],
     [],
   );
-  useHotkeys([
+  useKeys([
     ['/', () => spotlight.open()],
     ['?', () => help.open()],
     ['shift+?', () => help.open()],

@@ -1,12 +1,12 @@
 'use client';
 
 import { Button, Group, MultiSelect, Text, TextInput } from '@mantine/core';
-import { useHotkeys } from '@mantine/hooks';
 import { memo, useCallback, useEffect, useState, type ReactNode } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
 import type { Refusal } from '@/features/session/document';
 import { Refused, refusalText, useStore } from '@/features/session/refused';
 import { AddProperty, RuleForm, RuleMenu, type RuleGesture } from './rule-editing';
+import { useKeys } from '@/ui/use-keys';
 import { moveAmongRules } from './rule-keys';
 import { RuleValue } from './rule-value';
 import classes from '../components.module.css';
@@ -16,7 +16,7 @@ export function RulesPanel({ view }: { view: ProofView }) {
   const [adding, setAdding] = useState(false);
   const [doing, setDoing] = useState<{ rule: string; what: RuleGesture } | null>(null);
   const { put, refusal, setRefusal } = useStore();
-  useHotkeys([['N', () => view.canEdit && setAdding(true)]]);
+  useKeys([['N', () => view.canEdit && setAdding(true)]]);
   // A rule that was added goes on to its first property.
   const [known, setKnown] = useState<readonly string[] | null>(null);
   useEffect(() => {

@@ -1,7 +1,6 @@
 'use client';
 
 import { Button, Group, Text } from '@mantine/core';
-import { useHotkeys } from '@mantine/hooks';
 import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
@@ -10,6 +9,7 @@ import type { TiersView } from '@/editing/tokens/queries/tiers';
 import { useCommand } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useCreating, useQuery } from '@/ui/frame/lens';
+import { useKeys } from '@/ui/use-keys';
 import { notifications } from '@mantine/notifications';
 import { AddToken } from './add-token';
 import { TokenFilters, useTokenFilter } from './filters';
@@ -65,9 +65,9 @@ export function TokensPage({ path }: { path: string | undefined }) {
     steps.current += by;
     walk();
   };
-  useHotkeys([
-    ['ArrowDown', unlessTaken(() => step(1)), { preventDefault: false }],
-    ['ArrowUp', unlessTaken(() => step(-1)), { preventDefault: false }],
+  useKeys([
+    ['ArrowDown', () => step(1)],
+    ['ArrowUp', () => step(-1)],
     ['Escape', () => selected !== undefined && go(null)],
   ]);
   const opener = useRef<HTMLElement | null>(null);
@@ -162,10 +162,3 @@ export function TokensPage({ path }: { path: string | undefined }) {
     </StagePage>
   );
 }
-
-/** An arrow key goes through the tokens only where nothing in focus wanted it: a slider, a handle, a list. */
-const unlessTaken = (step: () => void) => (event: KeyboardEvent) => {
-  if (event.defaultPrevented) return;
-  event.preventDefault();
-  step();
-};

@@ -1,0 +1,122 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import { itemsOf } from '@/core/document/item';
+import { LIBRARY_COMMANDS } from '@/editing/commands';
+import { openPage, openProductPage, serve } from '@/testing/interface/open-page';
+import { bookingSite, demo, done, opened } from '@/testing/library';
+import { LibraryProducts } from './library-products';
+import { ProductPage } from './product-page';
+import { UpgradeReview } from './upgrade-review';
+
+const released = demo();
+/** A release in which the ink of the actions is another, and one in which nothing is. */
+const changed = () => {
+  const library = opened(released);
+  const layer = itemsOf(released.items, 'layer').find(({ name }) => name === 'primitives')!.id;
+  return done(
+    library,
+    LIBRARY_COMMANDS.declareValue(library, { path: 'color.estuary.700', layer, text: '#5b2a86' }),
+  ).own;
+};
+const newer = () => [
+  { version: '1.1.0', document: changed(), notes: '## 1.1.0\n\nPurple tide.' },
+  { version: '1.0.1', document: released },
+];
+const onReview = (version: string, product = bookingSite(released, newer())) =>
+  openProductPage(<UpgradeReview library="keel" version={version} />, `/upgrade/keel/${version}`, product);
+
+test('a product shows its screens at the release it is pinned to, and that a newer one is out', async () => {
+  await openProductPage(<ProductPage />, '', bookingSite(released, newer()));
+  expect(screen.getByRole('heading', { name: 'Booking' })).toBeInTheDocument();
+  expect(screen.getByText('Sells crossings')).toBeInTheDocument();
+  const frame = await screen.findByTitle(/^Screen /);
+  expect(frame).toBeInTheDocument();
+  const notice = screen.getByRole('alert');
+  expect(notice).toHaveTextContent('Booking is pinned to 1.0.0');
+  expect(within(notice).getByRole('link', { name: 'Review upgrade' })).toHaveAttribute(
+    'href',
+    '/products/booking/upgrade/keel/1.1.0',
+  );
+  // The stages of a product: its screens, and the newest upgrade.
+  const stages = screen.getByRole('navigation', { name: 'Stages' });
+  expect(stages).toHaveTextContent('Screens');
+});
+
+test('a product at the newest release is told of none', async () => {
+  await openProductPage(<ProductPage />, '', bookingSite(released));
+  await screen.findByTitle(/^Screen /);
+  expect(screen.queryByRole('alert')).toBeNull();
+});
+
+test('the review names each place that would change, with its value before and after, and marks it', async () => {
+  const { user } = await onReview('1.1.0');
+  expect(screen.getByRole('heading', { level: 1, name: 'Keel 1.0.0 → 1.1.0' })).toBeInTheDocument();
+  const areas = within(screen.getByRole('region', { name: 'What would change' })).getAllByRole('article');
+  expect(screen.getByText(`${areas.length} areas on 1 screen would change.`)).toBeInTheDocument();
+  expect(areas[0]).toHaveTextContent('#00617e → #5b2a86');
+  const mark = within(areas[0]!).getByRole('button');
+  await user.click(mark);
+  expect(mark).toHaveAttribute('aria-pressed', 'true');
+  await user.click(mark);
+  expect(mark).toHaveAttribute('aria-pressed', 'false');
+  expect(screen.getByText('Purple tide.')).toBeInTheDocument();
+});
+
+test('before and after are flipped by the choice and by the key F', async () => {
+  const { user } = await onReview('1.1.0');
+  const side = () => document.querySelector('figure[data-side]')!.getAttribute('data-side');
+  expect(side()).toBe('after');
+  await user.click(screen.getByRole('radio', { name: 'Before, 1.0.0' }));
+  expect(side()).toBe('before');
+  await user.keyboard('f');
+  await waitFor(() => expect(side()).toBe('after'));
+});
+
+test('an upgrade is taken by one request, and a refusal of the server is told with nothing lost', async () => {
+  let refused = true;
+  const asked = serve(() =>
+    refused
+      ? {
+          status: 409,
+          body: { title: 'Pinned since', code: 'conflict', detail: 'Osei upgraded it to 1.1.0.' },
+        }
+      : { body: { version: '1.1.0' } },
+  );
+  const { user } = await onReview('1.1.0');
+  await user.click(screen.getByRole('button', { name: 'Upgrade to 1.1.0' }));
+  expect(await screen.findByText('Osei upgraded it to 1.1.0.')).toBeInTheDocument();
+  expect(window.location.pathname).toBe('/products/booking/upgrade/keel/1.1.0');
+  refused = false;
+  await user.click(screen.getByRole('button', { name: 'Upgrade to 1.1.0' }));
+  await waitFor(() => expect(window.location.pathname).toBe('/products/booking'));
+  expect(asked).toHaveLength(2);
+  expect(asked[1]).toMatchObject({
+    method: 'POST',
+    path: '/products/booking/pins',
+    body: { library: 'keel', version: '1.1.0' },
+  });
+  expect(await screen.findByText('Booking is pinned to Keel 1.1.0 now')).toBeInTheDocument();
+});
+
+test('an upgrade that changes nothing says so; who may not take it is told which role does', async () => {
+  const first = await onReview('1.0.1');
+  expect(screen.getByText('Nothing on your screens would change.')).toBeInTheDocument();
+  first.unmount();
+  await onReview('1.1.0', bookingSite(released, newer(), { role: 'viewer' }));
+  expect(screen.getByRole('button', { name: 'Upgrade to 1.1.0' })).toBeDisabled();
+  expect(screen.getByText('Upgrading needs the role maintainer in B; yours is viewer.')).toBeInTheDocument();
+});
+
+test('a review of a release that is not there leads back', async () => {
+  await openProductPage(
+    <UpgradeReview library="keel" version="9.9.9" />,
+    '/upgrade/keel/9.9.9',
+    bookingSite(released),
+  );
+  expect(await screen.findByText('There is no upgrade to review.')).toBeInTheDocument();
+  expect(screen.getByRole('link', { name: 'Back to screens' })).toHaveAttribute('href', '/products/booking');
+});
+
+test('a library says that no product uses it yet, and how one comes to', async () => {
+  await openPage(<LibraryProducts />, 'products');
+  expect(await screen.findByRole('heading', { name: 'No product uses Keel yet.' })).toBeInTheDocument();
+});
