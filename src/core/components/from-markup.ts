@@ -31,6 +31,8 @@ const LARGEST_PIECE = 300;
 /** What of a page can become a component: its elements, with those that are like each. */
 export function candidates(html: string, css: string): Candidate[] {
   const elements = elementsOf(readMarkup(html, css));
+  if (elements.length === 0)
+    throw new MarkupProblem('There is no element in this markup', 'Paste HTML with at least one element');
   const groups = new Map<string, number[]>();
   const key = ({ name, attribs }: Element) => `${name}.${(attribs.class ?? '').trim().split(/\s+/)[0] ?? ''}`;
   elements.forEach(({ element }, at) => groups.set(key(element), [...(groups.get(key(element)) ?? []), at]));

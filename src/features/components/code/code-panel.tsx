@@ -86,7 +86,7 @@ function BesideCode({ view }: { view: ProofView }) {
       <Text size="sm" mb={6}>
         {view.codeFile === null
           ? 'Not compared with source code yet. Choose the component’s source file to find props that differ.'
-          : `It is compared with ${view.codeFile}. Bring that file again when it has changed.`}
+          : `Compared with ${view.codeFile}. Choose that file again when it has changed.`}
       </Text>
       <Group align="end" gap="xs">
         <FileInput

@@ -29,7 +29,7 @@ export function ManyActions({
   return (
     <Group gap="xs" mb="sm">
       <Text size="sm" c="dimmed" role="status">
-        {none ? `${view.all} components` : `${names.length} selected`}
+        {none ? counted(view.all, 'component') : `${names.length} selected`}
       </Text>
       {!none && (
         <>
@@ -138,7 +138,7 @@ function TidyDialog({ close }: { close: () => void }) {
   const moves = useDocumentQuery('groupedRanks', NOTHING);
   const { put, refusal } = useStore();
   return (
-    <Modal opened onClose={close} title="Group by name …">
+    <Modal opened onClose={close} title="Group by name">
       <Stack>
         <Text size="sm">
           Each component moves to the rank of the component its name begins with, and each rank is sorted by

@@ -39,11 +39,11 @@ export function PartsPanel({ view }: { view: ProofView }) {
                 <td className="path">{part.name}</td>
                 <td>
                   <Select
-                    aria-label={`${part.name} shows`}
+                    aria-label={`Content type of ${part.name}`}
                     w={100}
                     allowDeselect={false}
                     readOnly={!own}
-                    data={['nothing', 'text', 'icon']}
+                    data={SHOWS}
                     value={part.shows}
                     onChange={(shows) => shows && save({ shows })}
                   />
@@ -98,6 +98,12 @@ export function PartsPanel({ view }: { view: ProofView }) {
     </section>
   );
 }
+
+const SHOWS = [
+  { value: 'nothing', label: 'Nothing' },
+  { value: 'text', label: 'Text' },
+  { value: 'icon', label: 'Icon' },
+];
 
 const declaredOf = (view: ProofView, part: string): string[] => [
   ...new Set(

@@ -1,11 +1,14 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { ActionIcon, Button, Group, MultiSelect, NumberInput, Select, Text, TextInput } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { ProofView, PropView } from '@/editing/components/queries/proof';
 import { useDocumentQuery } from '@/features/session/document';
 import { Refused, refusalText, useStore } from '@/features/session/refused';
+import type { Refusal } from '@/features/session/document';
+import { StoreField } from '@/features/tokens/detail/store-field';
 import { PropTable } from './prop-table';
 import { PropActions, PropForm } from './props-editing';
 import { WhenField } from '../rules/when-field';
@@ -164,7 +167,7 @@ function PieceRow({
   slot: PropView;
   piece: Piece;
   swap: (option: string) => void;
-  change: (piece: Piece) => void;
+  change: (piece: Piece) => Promise<boolean>;
   remove: () => void;
 }) {
   const inner = useDocumentQuery('nestedProps', { name: piece.icon ? '' : piece.name });
@@ -185,7 +188,7 @@ function PieceRow({
           <ActionIcon
             variant="subtle"
             mb={3}
-            aria-label={`Take ${piece.name} out of ${slot.name}`}
+            aria-label={`Remove ${piece.name} from ${slot.name}`}
             onClick={remove}
           >
             <IconTrash size={15} />
@@ -211,7 +214,7 @@ function PieceRow({
             ]}
             onChange={(outer) => {
               const { [prop.name]: _, ...passed } = piece.passed;
-              change({ ...piece, passed: outer ? { ...passed, [prop.name]: outer } : passed });
+              void change({ ...piece, passed: outer ? { ...passed, [prop.name]: outer } : passed });
             }}
           />
           {piece.passed[prop.name] === undefined && (
@@ -219,7 +222,10 @@ function PieceRow({
               label={`${prop.name} of ${piece.name}`}
               prop={prop}
               value={piece.props[prop.name] ?? prop.default}
-              store={(value) => change({ ...piece, props: { ...piece.props, [prop.name]: value } })}
+              store={async (value) => {
+                await change({ ...piece, props: { ...piece.props, [prop.name]: value } });
+                return null;
+              }}
             />
           )}
         </Group>
@@ -237,20 +243,9 @@ function PieceValue({
   label: string;
   prop: { kind: string; values: string[] };
   value: string;
-  store: (value: string) => void;
+  store: (value: string) => Promise<Refusal | null>;
 }) {
-  const [typed, setTyped] = useState(value);
-  if (prop.kind === 'text')
-    return (
-      <TextInput
-        aria-label={label}
-        w={160}
-        value={typed}
-        onChange={(event) => setTyped(event.currentTarget.value)}
-        onBlur={() => typed !== value && store(typed)}
-        onKeyDown={(event) => event.key === 'Enter' && typed !== value && store(typed)}
-      />
-    );
+  if (prop.kind === 'text') return <StoreField aria-label={label} w={160} value={value} store={store} />;
   const data =
     prop.kind === 'flag'
       ? [
@@ -265,7 +260,7 @@ function PieceValue({
       allowDeselect={false}
       data={data}
       value={value}
-      onChange={(next) => store(next ?? '')}
+      onChange={(next) => void store(next ?? '')}
     />
   );
 }
@@ -291,7 +286,8 @@ function Exclusions({ view }: { view: ProofView }) {
         {view.excluded.map((one) => (
           <Group key={one.id} className={classes.rule} justify="space-between" wrap="nowrap">
             <div>
-              <span className={classes.condition}>{one.when}</span>, {one.combinations} combinations
+              <span className={classes.condition}>{one.when}</span>,{' '}
+              {counted(one.combinations, 'combination')}
               {one.why && <div className={classes.comment}>{one.why}</div>}
             </div>
             {view.canEdit && (

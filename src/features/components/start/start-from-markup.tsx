@@ -175,7 +175,7 @@ export function StartFromMarkup({ open, close }: { open: (name: string) => void;
                 </Text>
                 {one.alike.length > 1 && one.alike.length <= 40 && (
                   <Button size="compact-xs" variant="subtle" onClick={() => void propose(new Set(one.alike))}>
-                    all {one.alike.length} alike
+                    Select all {one.alike.length} alike
                   </Button>
                 )}
               </Group>
@@ -232,7 +232,7 @@ export function StartFromMarkup({ open, close }: { open: (name: string) => void;
                             />
                           ) : (
                             <Text size="xs" c="dimmed">
-                              stays raw
+                              No token
                             </Text>
                           )}
                         </td>

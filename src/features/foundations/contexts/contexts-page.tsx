@@ -66,7 +66,7 @@ export function ContextsPage() {
         </nav>
         <section>
           <h2 className={classes.title}>
-            {counted(view.rows.length, 'value')} under {view.label || 'In every context'}
+            {counted(view.rows.length, 'value')} {view.label ? `under ${view.label}` : 'in every context'}
           </h2>
           {view.rows.length === 0 ? (
             <EmptyState
@@ -119,6 +119,8 @@ export function ContextsPage() {
     </StagePage>
   );
 }
+
+const HOW = { mirrored: 'Mirrored', moved: 'Adjusted', fails: 'Fails' } as const;
 
 function MakeScheme({ close }: { close: () => void }) {
   const library = useLibrary();
@@ -177,8 +179,8 @@ function MakeScheme({ close }: { close: () => void }) {
         {view && view.steps.length > 0 && (
           <>
             <Text size="sm">
-              {view.steps.length} semantic tokens, {view.steps.filter((step) => step.how === 'moved').length}{' '}
-              adjusted to pass
+              {counted(view.steps.length, 'semantic token')},{' '}
+              {view.steps.filter((step) => step.how === 'moved').length} adjusted to pass
               {failing > 0 ? `, ${failing} that cannot pass in their ramp` : ''}
               {view.kept > 0 ? `; ${view.kept} have a value under ${to} already` : ''}.
             </Text>
@@ -213,7 +215,7 @@ function MakeScheme({ close }: { close: () => void }) {
                         </span>
                       </td>
                       <td style={step.how === 'fails' ? { color: 'var(--bad)' } : undefined}>
-                        {step.how}
+                        {HOW[step.how]}
                         {step.worst ? `, ${step.worst.ratio} on ${step.worst.other}` : ''}
                       </td>
                     </tr>
@@ -225,7 +227,7 @@ function MakeScheme({ close }: { close: () => void }) {
         )}
         <DialogFoot close={close}>
           <Button onClick={() => void make()} disabled={!view || view.steps.length === leave.size}>
-            Generate {view ? view.steps.length - leave.size : 0} values under {to}
+            Generate {counted(view ? view.steps.length - leave.size : 0, 'value')} under {to}
           </Button>
         </DialogFoot>
       </Stack>

@@ -134,7 +134,7 @@ function Family({
                   key={other.name}
                   onClick={() => run(store('replaceFamily', { from: family.name, to: other.name }))}
                 >
-                  with {other.name}
+                  Replace with {other.name}
                 </Menu.Item>
               ))}
             </Menu.Dropdown>
@@ -186,7 +186,7 @@ function Family({
             <>
               <Text size="sm" c="dimmed">
                 {counted(family.uses.length, 'token')}
-                {family.reached > 0 ? `, ${family.reached} more things by them` : ''}
+                {family.reached > 0 ? `, ${counted(family.reached, 'indirect use')}` : ''}
               </Text>
               <ul className={classes.uses}>
                 {family.uses.map(({ path, weights }) => (
@@ -235,7 +235,7 @@ function Family({
                       </td>
                       <td>
                         {font.axes.map(({ name: axis, min, max }) => `${axis} ${min}–${max}`).join(', ') ||
-                          'none'}
+                          'None'}
                       </td>
                       <td>{font.scripts.join(', ') || 'None in full'}</td>
                       <td>

@@ -271,7 +271,7 @@ function Ramp({
           (step) => stepOf(step)?.before !== undefined && stepOf(step)?.before !== stepOf(step)?.after,
         ) && (
           <tr>
-            <th scope="row">current</th>
+            <th scope="row">Current</th>
             {steps.map((step) => (
               <td key={step}>
                 <span
@@ -284,7 +284,7 @@ function Ramp({
           </tr>
         )}
         <tr>
-          <th scope="row">new</th>
+          <th scope="row">New</th>
           {steps.map((step) => {
             const css = stepOf(step)?.after;
             return (
@@ -311,19 +311,19 @@ function Ramp({
           </tr>
         )}
         <tr>
-          <th scope="row">on white</th>
+          <th scope="row">On white</th>
           {steps.map((step) => (
             <td key={step}>{on(stepOf(step)?.after ?? '', '#ffffff')}</td>
           ))}
         </tr>
         <tr>
-          <th scope="row">on step {steps[0]}</th>
+          <th scope="row">On step {steps[0]}</th>
           {steps.map((step) => (
             <td key={step}>{on(stepOf(step)?.after ?? '', undefined)}</td>
           ))}
         </tr>
         <tr>
-          <th scope="row">on black</th>
+          <th scope="row">On black</th>
           {steps.map((step) => (
             <td key={step}>{on(stepOf(step)?.after ?? '', '#000000')}</td>
           ))}

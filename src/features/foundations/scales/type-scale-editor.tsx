@@ -175,7 +175,7 @@ export function TypeScaleEditor({ parameters, change, preview }: EditorProps) {
               <div key={step}>
                 <span className={classes.about}>
                   {step} <b>{px(i)}px</b> / {line?.after ?? ''}
-                  {value(`size.${step}`)?.tuned ? ' tuned' : ''}
+                  {value(`size.${step}`)?.tuned ? ' adjusted' : ''}
                   {value(`size.${step}`)?.before !== undefined &&
                   value(`size.${step}`)?.before !== value(`size.${step}`)?.after
                     ? `, was ${value(`size.${step}`)?.before}`

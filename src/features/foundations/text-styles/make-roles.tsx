@@ -1,6 +1,7 @@
 'use client';
 
 import { DialogFoot } from '@/ui/dialog-foot';
+import { counted } from '@/core/base/words';
 import { Button, Checkbox, Group, Modal, NumberInput, Select, Stack, Text } from '@mantine/core';
 import { useState } from 'react';
 import { INTERVALS } from '@/core/tokens/type-scale';
@@ -83,7 +84,7 @@ export function MakeRoles({ missing, close }: { missing: readonly Role[]; close:
         )}
         <DialogFoot close={close}>
           <Button onClick={() => void make()} disabled={roles.length === 0}>
-            Create {roles.length} styles
+            Create {counted(roles.length, 'style')}
           </Button>
         </DialogFoot>
       </Stack>
