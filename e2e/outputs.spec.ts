@@ -262,7 +262,7 @@ test('colours seen without some cones are drawn as the core works them out', asy
   for (const vision of VISIONS) {
     await page.goto(`/libraries/keel/tokens?seen=${vision.name}`);
     await expect(page.locator('[data-path]').first()).toBeVisible();
-    for (const hex of ['#0a5d6a', '#b3261e', '#3fb950']) {
+    for (const hex of ['#0a5d6a', '#a83527', '#2c9a5f']) {
       await page.evaluate((color) => {
         const patch = document.createElement('div');
         patch.id = 'patch';

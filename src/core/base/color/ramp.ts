@@ -169,11 +169,11 @@ function meetNeeds(plan: RampPlan, steps: RampStep[], problems: RampProblem[]): 
     const others = needs.length > 1 ? ` together with ${needs.filter((need) => need.name !== on).map((need) => `${need.needs} on ${need.name}`).join(' and ')}` : ''; // prettier-ignore
     problems.push({
       problem: step.anchor
-        ? `Step ${name} is an anchor kept as it is, and reaches ${ratioText(ratio)} on ${on}, not ${least}`
+        ? `Step ${name} is an anchor that is kept exact, and reaches ${ratioText(ratio)} on ${on}, not ${least}`
         : `Step ${name} cannot reach ${least} on ${on}${others}`,
       fix: step.anchor
-        ? 'Ask for it of another step, or do not keep the anchors'
-        : `Ask for ${ratioText(ratio)} or less: that is the nearest that can hold`,
+        ? 'Ask another step for it, or do not keep anchors exact'
+        : `Ask for ${ratioText(ratio)} or less: that is the most it can reach`,
     });
   }
 }

@@ -26,7 +26,7 @@ export const ramps: RecipeKind<RampRecipe> = {
   family: 'color',
   standard: {
     steps: ['50', '100', '200', '300', '400', '500', '600', '700', '800', '900', '950'],
-    hues: [{ name: 'blue', anchors: ['#1f6feb'] }],
+    hues: [{ name: 'blue', anchors: ['#17688f'] }],
     keepAnchors: true,
     lightness: [
       { at: 0, value: 0.975 },

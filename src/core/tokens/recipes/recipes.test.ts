@@ -96,7 +96,7 @@ describe('ramps', () => {
       { step: '700', ratio: 7, on: ['50', '100'] },
       { step: '400', ratio: 3, on: ['white'] },
     ];
-    for (const anchors of [['#1f6feb'], ['#d29922'], ['#3fb950'], ['#777777']]) {
+    for (const anchors of [['#17688f'], ['#c4861d'], ['#2c9a5f'], ['#777777']]) {
       const made = ramp(command({ anchors, needs, keepAnchors: false }));
       const found = hexes(made);
       expect(made.problems).toEqual([]);
@@ -123,7 +123,7 @@ describe('ramps', () => {
     );
     expect(again.problems).toEqual([]);
     const kept = ramp(command({ anchors: ['#cccccc'], needs: [{ step: '200', ratio: 4.5, on: ['#fff'] }] }));
-    expect(kept.problems[0]!.problem).toContain('anchor kept as it is');
+    expect(kept.problems[0]!.problem).toContain('an anchor that is kept exact');
   });
 
   test('for the dark scheme the ramp is mirrored', () => {

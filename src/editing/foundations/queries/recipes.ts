@@ -3,9 +3,11 @@ import type { RecipeItem } from '@/core/tokens/items';
 import { sameJson, type JsonObject } from '@/core/base/json/json';
 import { RECIPES } from '@/core/tokens/recipes/registry';
 import { completed, type Outcome } from '@/core/tokens/recipes/recipe';
+import type { RampRecipe } from '@/core/tokens/recipes/ramps';
 import { cssLine } from '@/core/tokens/css-text';
 import { authoredValue } from '@/core/tokens/references';
 import { joinPath, type Context } from '@/core/tokens/system';
+import { suitedRamp } from '@/editing/foundations/suited-ramp';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
 /** One token of a family: as it stands, as the recipe would make it. */
@@ -145,7 +147,7 @@ export function recipes(library: OpenLibrary): RecipesView {
       kind,
       label,
       family,
-      standard: JSON.stringify(standard),
+      standard: JSON.stringify(kind === 'ramps' ? suitedRamp(library, standard as RampRecipe) : standard),
     })),
   };
 }

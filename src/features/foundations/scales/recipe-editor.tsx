@@ -90,7 +90,7 @@ export function RecipeEditor({
             }
           >
             {id === null
-              ? `Generate ${preview?.steps.length ?? 0} tokens`
+              ? `Generate ${counted(preview?.steps.length ?? 0, 'token')}`
               : changed.length === 0
                 ? 'Save recipe'
                 : `Update ${counted(changed.length, 'token')}`}
