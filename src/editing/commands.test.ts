@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
+import { RECIPES } from '@/core/tokens/recipes/registry';
 import { applyChangeSet } from '@/core/kinds/registry';
 import { documentOf, invertEdits } from '@/core/document/change-set';
 import { itemsOf } from '@/core/document/item';
@@ -401,8 +402,7 @@ describe('mends', () => {
 });
 
 describe('recipes', () => {
-  const standard = (kind: string) => LIBRARY_QUERIES.recipes(library).kinds.find((one) => one.kind === kind)!;
-  const { standard: parameters } = standard('ramps');
+  const parameters = JSON.stringify(RECIPES.get('ramps')!.standard);
   const made = done(
     library,
     LIBRARY_COMMANDS.applyRecipe(library, { kind: 'ramps', family: 'color', parameters }, newId),
@@ -427,7 +427,7 @@ describe('recipes', () => {
     );
     const other = JSON.stringify({
       ...JSON.parse(parameters),
-      hues: [{ name: 'blue', anchors: ['#b3261e'] }],
+      hues: [{ name: 'blue', anchors: ['#a83527'] }],
     });
     const preview = LIBRARY_QUERIES.recipePreview(tuned, {
       id,

@@ -37,3 +37,5 @@ Object.assign(document, { fonts: { addEventListener() {}, removeEventListener() 
 Range.prototype.getClientRects = () => [] as unknown as DOMRectList;
 Range.prototype.getBoundingClientRect = () =>
   ({ top: 0, left: 0, right: 0, bottom: 0, width: 0, height: 0 }) as DOMRect;
+// No test reaches a server; one that needs answers brings its own (`serve`).
+Object.assign(globalThis, { fetch: () => Promise.reject(new TypeError('There is no server here')) });

@@ -79,7 +79,7 @@ describe('ramps', () => {
       keepAnchors: false,
       chroma: [{ at: 0, value: 0.4 }],
       hues: [
-        { name: 'red', anchors: ['#b3261e'] },
+        { name: 'red', anchors: ['#a83527'] },
         { name: 'green', anchors: ['#1b7f3b'] },
       ],
     });

@@ -7,6 +7,7 @@ import { useState, type CSSProperties } from 'react';
 import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
+import { EmptyState } from '@/ui/empty-state';
 import { StagePage } from '@/features/session/page-bar';
 import { MakeRoles } from './make-roles';
 import { TextStyleFields } from './text-style-fields';
@@ -83,10 +84,20 @@ export function TextStylesPage() {
           onChange={(value) => setQuery({ backdrop: value })}
         />
       </Group>
-      {view.missing.length > 0 && (
+      {view.styles.length === 0 && (
+        <EmptyState
+          title="No text styles yet."
+          actions={
+            library.canEdit && <Button onClick={() => setMaking(true)}>Create styles for all roles</Button>
+          }
+        >
+          A text style is a typography token: family, size, weight, line height and letter spacing together.
+          It is drawn here with your own words, in any script, on any backdrop.
+        </EmptyState>
+      )}
+      {view.styles.length > 0 && view.missing.length > 0 && (
         <Text size="sm" mb="md" c="dimmed">
-          {view.styles.length === 0 ? 'No typography tokens yet. ' : ''}Roles without a style:{' '}
-          {view.missing.join(', ')}.{' '}
+          Roles without a style: {view.missing.join(', ')}.{' '}
           {library.canEdit && (
             <Button size="compact-xs" variant="default" onClick={() => setMaking(true)}>
               Create styles
@@ -127,7 +138,7 @@ export function TextStylesPage() {
                   aria-expanded={query.get('style') === style.path}
                   onClick={() => setQuery({ style: query.get('style') === style.path ? null : style.path })}
                 >
-                  {query.get('style') === style.path ? 'Done' : 'Change'}
+                  {query.get('style') === style.path ? 'Done' : 'Edit style'}
                 </Button>
               )}
             </header>
