@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { enterAs, expectAccessible, test } from './support';
+import { changing, enterAs, expectAccessible, test } from './support';
 
 /** Fonts, text styles, spacing and tracing; each goes on from what the one before it left. */
 test.describe.configure({ mode: 'serial' });
@@ -47,8 +47,7 @@ test('font files are brought, what is none is told, and one font replaces anothe
   await expect(page.getByText('which is not among its files', { exact: false }).first()).toBeVisible();
   await page.goto(`${keel}/fonts`);
   for (const use of await pier.getByRole('button', { name: /^Use \d+ everywhere/ }).all()) {
-    await use.click();
-    await page.waitForTimeout(400);
+    await changing(page, () => use.click());
   }
   await expect(pier.getByText('is required by', { exact: false })).toHaveCount(0);
   // A specimen is set in it: the frame was handed the bytes.
@@ -60,8 +59,7 @@ test('font files are brought, what is none is told, and one font replaces anothe
   // Each step is one change: undo leads back to where it began.
   await page.goto(`${keel}/fonts`);
   while ((await archivo.count()) === 0) {
-    await page.getByRole('button', { name: /^Undo: / }).click();
-    await page.waitForTimeout(500);
+    await changing(page, () => page.getByRole('button', { name: /^Undo: / }).click());
   }
   await expect(archivo.getByRole('listitem')).toHaveCount(uses);
 });
@@ -85,8 +83,7 @@ test('a text style is changed by its members; missing roles are made', async ({ 
   await page.getByRole('button', { name: /^Create \d+ styles/ }).click();
   await expect(page.getByText('Roles without a style', { exact: false })).toHaveCount(0);
   for (let i = 0; i < 3; i++) {
-    await page.getByRole('button', { name: /^Undo: / }).click();
-    await page.waitForTimeout(500);
+    await changing(page, () => page.getByRole('button', { name: /^Undo: / }).click());
   }
   await expect(page.getByText('Roles without a style', { exact: false })).toBeVisible();
 });

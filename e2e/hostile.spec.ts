@@ -118,7 +118,8 @@ test('a component’s own script runs in its specimen and reaches neither the pa
   await page.getByRole('button', { name: 'Save script' }).click();
   await page.getByRole('tab', { name: 'Behaviour' }).click();
   await expect(page.getByRole('list', { name: 'Specimen log' })).toContainText('ran to its end');
-  await page.waitForTimeout(2500);
+  // Its last attempt comes after 400 ms.
+  await quiet(page);
   expect(await page.title()).toBe(title);
   expect(page.url()).toContain('/libraries/keel/components/toast');
   expect(seen).toEqual([]);
@@ -133,6 +134,15 @@ test('a component’s own script runs in its specimen and reaches neither the pa
   await expect(page.getByRole('list', { name: 'Specimen log' })).toContainText('root left after 600 ms');
 });
 
+/** Waits until half a second has passed in which the page asked for nothing. */
+async function quiet(page: Page): Promise<void> {
+  let last = Date.now();
+  const heard = () => (last = Date.now());
+  page.on('request', heard);
+  await expect.poll(() => Date.now() - last, { intervals: [100] }).toBeGreaterThan(500);
+  page.off('request', heard);
+}
+
 /** Sends markup straight into a specimen's frame, past every check, as if one had failed. */
 async function force(page: Page, html: string, css = ''): Promise<void> {
   await page.evaluate(
@@ -142,7 +152,7 @@ async function force(page: Page, html: string, css = ''): Promise<void> {
     },
     [html, css] as const,
   );
-  await page.waitForTimeout(1200);
+  await quiet(page);
 }
 
 test('even markup forced into a specimen reaches neither the page nor the network', async ({ page }) => {
@@ -178,7 +188,7 @@ test('even markup forced into a specimen reaches neither the page nor the networ
     .locator('#out')
     .click({ timeout: 2000 })
     .catch(() => undefined);
-  await page.waitForTimeout(600);
+  await quiet(page);
   expect(await page.title()).toBe(title);
   expect(page.url()).toContain('/libraries/keel/components/button');
   expect(arrived).toEqual([]);

@@ -73,3 +73,17 @@ export async function choose(list: Locator, option: string | RegExp): Promise<vo
     await choice.click({ timeout: 3000 });
   }).toPass({ timeout: 30_000 });
 }
+
+/** The page stands: nothing is being opened, read or worked out any more. */
+export async function settled(page: Page): Promise<void> {
+  await expect(page.getByRole('main')).toBeVisible();
+  await expect(page.getByRole('status', { name: /^(Opening|Loading|Reading|Writing)/ })).toHaveCount(0);
+}
+
+/** Presses what stores a change or undoes one, and waits for it: what undo would take back is another then. */
+export async function changing(page: Page, press: () => Promise<unknown>): Promise<void> {
+  const undo = page.getByRole('button', { name: /^Undo/ });
+  const before = await undo.getAttribute('aria-label');
+  await press();
+  await expect(undo).not.toHaveAttribute('aria-label', before ?? '');
+}

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
-import { colourOf, enterAs, expectAccessible, test } from './support';
+import { changing, colourOf, enterAs, expectAccessible, test } from './support';
 
 /** Whole jobs on tokens, each going on from what the one before it left. */
 test.describe.configure({ mode: 'serial' });
@@ -46,7 +46,7 @@ test('a messy style sheet becomes a sound library of three tiers', async ({ page
   // The same sheet again: its values are known.
   await page.goto(`${library}/import`);
   await page.locator('input[type=file]').setInputFiles('node_modules/milligram/dist/milligram.css');
-  await expect(page.getByRole('row', { name: /#9b4dca/ })).toContainText('is color.violet.600');
+  await expect(page.getByRole('row', { name: /#9b4dca/ })).toContainText('Same as color.violet.600');
 });
 
 test('ramps are generated, tuned by hand, and changed without losing the tuned step', async ({ page }) => {
@@ -133,16 +133,14 @@ test('every contrast failure is fixed: by solving one pairing, then the rest at 
   ) {
     if (await mend.isDisabled().catch(() => true)) break;
     await mend.click();
-    await page.getByRole('button', { name: 'Fix all' }).click();
-    await page.waitForTimeout(700);
+    await changing(page, () => page.getByRole('button', { name: 'Fix all' }).click());
   }
   // Where no colour of the text serves all its surfaces, the surface is what has to change.
   await page.goto(`${library}/pairings`);
   await expect(page.getByText(/all \d+ pass|\d+ fail/)).toBeVisible();
   for (let round = 0; round < 5 && !(await page.getByText(/all \d+ pass/).isVisible()); round++) {
     await page.locator('ol [data-fails]').first().click();
-    await page.getByRole('button', { name: 'Use' }).last().click();
-    await page.waitForTimeout(500);
+    await changing(page, () => page.getByRole('button', { name: 'Use' }).last().click());
     await page.getByRole('button', { name: 'Back to list' }).click();
   }
   await expect(page.getByText(/all \d+ pass/)).toBeVisible();

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { enterAs, expectAccessible, test } from './support';
+import { enterAs, expectAccessible, settled, test } from './support';
 
 const VIEWS = [
   '/',
@@ -49,8 +49,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await enterAs(page, 'Marit Fenwick');
       for (const view of VIEWS) {
         await page.goto(view);
-        await expect(page.getByRole('main')).toBeVisible();
-        await page.waitForTimeout(400);
+        await settled(page);
         // The dark scheme differs in its colours alone.
         await expectAccessible(page, colorScheme === 'dark' ? ['color-contrast'] : undefined);
         if (colorScheme === 'dark') continue;

@@ -17,6 +17,7 @@ const RETIRED = [
   [/\b[Dd]escends? from\b|\bancestor\b/, 'Inherits from, inherited'],
   [/\bSomething went wrong\b/, 'what failed, and what to do'],
   [/\boverruled\b/, 'overridden'],
+  [/\bmistakes?\b/, 'error'],
   [/\bmust not be made\b/, 'excluded'],
   [/\ball hold\b|\bnone fails?\b/, 'all pass, no failures'],
 ];

@@ -26,7 +26,7 @@ export function driftOf(component: ComponentDefinition): Finding[] {
       found.push(
         finding(
           `${code.file} has the prop ${prop.name}, which is not here`,
-          'Add it, or remove it from the code',
+          'Add the prop, or remove it from the code',
         ),
       );
     else if (mine.kind !== prop.kind)

@@ -5,6 +5,7 @@ import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import type { Document } from '@/core/document/item';
 import type { OpenProduct } from '@/editing/session/open-product';
+import type { LibrarySnapshot } from '@/editing/session/open-library';
 import { LibraryShell } from '@/features/session/library-shell';
 import { ProductShell } from '@/features/session/product-shell';
 import { WorkProvider } from '@/features/session/work';
@@ -24,10 +25,13 @@ const me: Me = {
 export async function openPage(
   page: ReactNode,
   path: string,
-  document: Document = demo(),
+  library: Document | { released: Document; present: Document; more?: Partial<LibrarySnapshot> } = demo(),
   role = 'maintainer',
 ) {
-  local.library = opened(document, document, { role });
+  local.library =
+    'items' in library
+      ? opened(library, library, { role })
+      : opened(library.released, library.present, { role, ...library.more });
   local.stored = [];
   local.broken = undefined;
   window.history.replaceState(null, '', `/libraries/keel/${path}`);

@@ -50,7 +50,7 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
     </li>
   );
   const count = (rows: FindingRow[], one: string) => (rows.length === 0 ? [] : [counted(rows.length, one)]);
-  const said = [...count(errors, 'mistake'), ...count(warnings, 'warning'), ...count(notes, 'note')];
+  const said = [...count(errors, 'error'), ...count(warnings, 'warning'), ...count(notes, 'note')];
   return (
     <section className={classes.findings} aria-label="Findings">
       <details onToggle={(event) => setOpened(event.currentTarget.open)}>

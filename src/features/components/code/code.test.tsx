@@ -1,0 +1,83 @@
+import '@/testing/interface/worker';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { EditorView } from '@codemirror/view';
+import { openPage, storedLabels } from '@/testing/interface/open-page';
+import { Proof } from '../page/proof';
+
+const open = (role?: string) =>
+  openPage(<Proof name="badge" />, 'components/badge?side=code', undefined, role);
+/** Types into an editor as its own transactions do. */
+const write = (label: string, text: string) => {
+  const view = EditorView.findFromDOM(screen.getByRole('textbox', { name: label }))!;
+  act(() => view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: text } }));
+  return view;
+};
+const textOf = (label: string) =>
+  EditorView.findFromDOM(screen.getByRole('textbox', { name: label }))!.state.doc.toString();
+
+test('a template is refused where it is written, put back by Cancel, and stored by its button', async () => {
+  const { user } = await open();
+  await screen.findByRole('textbox', { name: 'Template' });
+  const before = textOf('Template');
+  write('Template', '<span part="root"><script>alert(1)</script></span>');
+  expect(await screen.findByText(/may not hold/)).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Save template' }));
+  expect(storedLabels()).toEqual([]);
+  await user.click(screen.getByRole('button', { name: 'Cancel' }));
+  await waitFor(() => expect(textOf('Template')).toBe(before));
+  expect(screen.getByRole('button', { name: 'Save template' })).toBeDisabled();
+
+  write('Template', before.replace('part="label"', 'part="label" title="Said"'));
+  await waitFor(() => expect(screen.getByRole('button', { name: 'Save template' })).toBeEnabled());
+  await user.click(screen.getByRole('button', { name: 'Save template' }));
+  await waitFor(() => expect(storedLabels()).toHaveLength(1));
+  await user.click(await screen.findByRole('button', { name: /^Undo: / }));
+  await waitFor(() => expect(textOf('Template')).toBe(before));
+});
+
+test('a rule written as CSS is a rule of the component beside it, by Ctrl+Enter', async () => {
+  const { user } = await open();
+  await user.click(await screen.findByRole('tab', { name: 'Style sheet' }));
+  await screen.findByRole('textbox', { name: 'Style sheet' });
+  const view = write('Style sheet', `${textOf('Style sheet')}\n[part~="label"] { letter-spacing: 3px; }\n`);
+  fireEvent.keyDown(view.contentDOM, { key: 'Enter', ctrlKey: true });
+  await waitFor(() => expect(storedLabels()).toHaveLength(1));
+  await user.click(screen.getByRole('tab', { name: 'Rules' }));
+  expect(await screen.findByRole('button', { name: 'letter-spacing: 3px, change' })).toBeInTheDocument();
+});
+
+test('what differs from the source file is told: props it has and this has not, and the other way round', async () => {
+  const { user } = await open();
+  await user.click(await screen.findByRole('tab', { name: 'Compare with source' }));
+  expect(await screen.findByText(/^Not compared with source code yet/)).toBeInTheDocument();
+  const code =
+    'interface BadgeProps { status: "on-time" | "sunk"; loud?: boolean }\nexport function Badge(props: BadgeProps) { return null; }';
+  fireEvent.change(document.querySelector('input[type=file]')!, {
+    target: { files: [new File([code], 'badge.tsx')] },
+  });
+  await user.click(await screen.findByRole('button', { name: 'Compare props' }));
+  await waitFor(() => expect(storedLabels()).toHaveLength(1));
+  expect(await screen.findByText(/^Compared with badge\.tsx/)).toBeInTheDocument();
+  const details = (await screen.findByTestId('findings')).closest('details')!;
+  details.open = true;
+  fireEvent(details, new Event('toggle'));
+  expect(await screen.findByText(/badge\.tsx has the prop loud, which is not here/)).toBeInTheDocument();
+  expect(screen.getByText(/status can be sunk in badge\.tsx, and not here/)).toBeInTheDocument();
+});
+
+test('who may only look reads the code and cannot change it', async () => {
+  await open('viewer');
+  expect(await screen.findByRole('textbox', { name: 'Template' })).toHaveAttribute(
+    'contenteditable',
+    'false',
+  );
+  expect(screen.queryByRole('button', { name: 'Save template' })).toBeNull();
+});
+
+test('the code that is delivered is shown, with every prop it can be asked for', async () => {
+  const { user } = await open();
+  await user.click(await screen.findByRole('tab', { name: 'Generated code' }));
+  const panel = await screen.findByRole('tabpanel', { name: 'Generated code' });
+  for (const value of ['boarding', 'delayed', 'cancelled'])
+    expect(within(panel).getByText(new RegExp(value))).toBeInTheDocument();
+});
