@@ -1,4 +1,3 @@
-
 import { itemsOf, type Document, type Item } from '@/core/document/item';
 import { readScreen } from '@/core/products/screen-file';
 import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from './session/open-library';
