@@ -197,7 +197,11 @@ function shapeInside(document: JsonObject): string {
   return JSON.stringify(axes);
 }
 
-/** A resolver document written from the items alone. Combined layers stand under `app.seedplan`. */
+/**
+ * A resolver document written from the items alone. The last matching layer wins, so the order of layers becomes the order
+ * of resolution: base layers are sets, those of one axis its modifier. What cannot stand there (layers under several
+ * contexts, an axis whose layers are not together) is kept under `app.seedplan`, with all that comes after it.
+ */
 function regenerated(
   items: Items,
   layers: ContextLayer[],
@@ -206,29 +210,51 @@ function regenerated(
 ): Json {
   const sets: JsonObject = new Map();
   const modifiers: JsonObject = new Map();
-  const order: Json[] = [];
-  for (const layer of layers.filter((other) => other.when.length === 0)) {
-    const set = sets.get(layer.name);
-    if (isObject(set)) (set.get('sources') as Json[]).push(source(layer));
-    else {
-      sets.set(layer.name, new Map([['sources', [source(layer)]]]));
-      order.push(new Map([['$ref', '#' + pointerOf(['sets', layer.name])]]));
-    }
-  }
-  for (const axis of axes) {
-    const contexts: JsonObject = new Map(axis.contexts.map((name) => [name, [] as Json[]]));
-    axis.contextIds.forEach((id, i) => {
-      const own = layers.filter((layer) => layer.when.length === 1 && layer.when[0]![1] === id);
-      contexts.set(axis.contexts[i]!, own.map(source));
-    });
+  const order: string[] = [];
+  const combined: ContextLayer[] = [];
+  const last = () => order.at(-1);
+  const addModifier = (axis: (typeof axes)[number]): void => {
     const modifier: JsonObject = new Map();
     if (axis.description) modifier.set('description', axis.description);
-    modifier.set('contexts', contexts);
+    modifier.set('contexts', new Map(axis.contexts.map((name) => [name, [] as Json[]])));
     if (axis.default !== undefined) modifier.set('default', axis.default);
     modifiers.set(axis.name, modifier);
-    order.push(new Map([['$ref', '#' + pointerOf(['modifiers', axis.name])]]));
+    order.push(pointerOf(['modifiers', axis.name]));
+  };
+  const addToSet = (layer: ContextLayer): void => {
+    const here = last();
+    let { name } = layer;
+    for (let n = 2; sets.has(name) && here !== pointerOf(['sets', name]); n++) name = `${layer.name} ${n}`;
+    const set = sets.get(name);
+    if (isObject(set)) (set.get('sources') as Json[]).push(source(layer));
+    else {
+      sets.set(name, new Map([['sources', [source(layer)]]]));
+      order.push(pointerOf(['sets', name]));
+    }
+  };
+  const addToModifier = (layer: ContextLayer): boolean => {
+    const [axisId, contextId] = layer.when[0]!;
+    const at = axes.findIndex((axis) => axis.id === axisId);
+    const axis = axes[at];
+    const context = axis?.contexts[axis.contextIds.indexOf(contextId)];
+    if (!axis || context === undefined) return false;
+    if (!modifiers.has(axis.name)) {
+      // An axis without layers stands where it stood among the others.
+      for (const empty of axes.slice(0, at))
+        if (!modifiers.has(empty.name) && !layers.some(({ when }) => when.some(([id]) => id === empty.id)))
+          addModifier(empty);
+      addModifier(axis);
+    } else if (last() !== pointerOf(['modifiers', axis.name])) return false;
+    const contexts = (modifiers.get(axis.name) as JsonObject).get('contexts') as JsonObject;
+    (contexts.get(context) as Json[]).push(source(layer));
+    return true;
+  };
+  for (const layer of layers) {
+    if (combined.length > 0 || layer.when.length > 1) combined.push(layer);
+    else if (layer.when.length === 0) addToSet(layer);
+    else if (!addToModifier(layer)) combined.push(layer);
   }
-  const combined = layers.filter((layer) => layer.when.length > 1);
+  for (const axis of axes) if (!modifiers.has(axis.name)) addModifier(axis);
   const root: JsonObject = new Map<string, Json>([['version', '2025.10']]);
   if (combined.length > 0) {
     const list = combined.map((layer): Json => {
@@ -245,7 +271,10 @@ function regenerated(
   }
   root.set('sets', sets);
   root.set('modifiers', modifiers);
-  root.set('resolutionOrder', order);
+  root.set(
+    'resolutionOrder',
+    order.map((pointer) => new Map([['$ref', `#${pointer}`]])),
+  );
   return root;
 }
 

@@ -5,26 +5,13 @@ import { writeJson } from '../base/json/write';
 import { openTokens } from './open';
 import { Resolution } from './resolve';
 import { applyChangeSet } from '../kinds/registry';
-import { documentOf } from '../document/change-set';
 import { dtcgFiles } from './dtcg-files';
 import { setField } from '../document/edits';
 import { importEdits } from '../intake/import';
 import { libraryTree, tokenSystemOf } from './token-tree';
 import type { Document } from '../document/item';
+import { imported } from '@/testing/imported';
 import { schemaProblems } from '../kinds/registry';
-
-export function imported(
-  file: string,
-  files: Record<string, string>,
-  document: Document = documentOf('d', 'library', []),
-): Document {
-  let n = document.items.size;
-  const opened = openTokens(file, files[file]!, (name) => files[name]);
-  const { edits } = importEdits(document.items, opened, file, (prefix) => `${prefix}_${++n}`);
-  const result = applyChangeSet(document, { edits });
-  if ('clashes' in result) throw new Error(JSON.stringify(result.clashes[0]));
-  return result.document;
-}
 
 function written(document: Document): Record<string, string> {
   const resolution = new Resolution(tokenSystemOf(document.items));

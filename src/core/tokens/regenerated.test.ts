@@ -1,0 +1,136 @@
+import fc from 'fast-check';
+import type { Json } from '../base/json/json';
+import { writeJson } from '../base/json/write';
+import { documentOf } from '../document/change-set';
+import { itemsOf, type Document } from '../document/item';
+import { dtcgFiles } from './dtcg-files';
+import { openTokens } from './open';
+import { Resolution } from './resolve';
+import { imported } from '@/testing/imported';
+import { tokenSystemOf } from './token-tree';
+
+/**
+ * A library whose resolver document is gone, or fits its axes no more, is written with one made from its layers alone. What
+ * holds in every context has to be what held before.
+ */
+const NAMES = ['a', 'b', 'c'] as const;
+const sheet = fc
+  .uniqueArray(fc.tuple(fc.constantFrom(...NAMES), fc.integer({ min: 1, max: 99 })), {
+    selector: ([name]) => name,
+    maxLength: 3,
+  })
+  .map(
+    (tokens): Json =>
+      new Map(
+        tokens.map(([name, value]) => [
+          name,
+          new Map<string, Json>([
+            ['$type', 'number'],
+            ['$value', value],
+          ]),
+        ]),
+      ),
+  );
+/** Every token has a value everywhere, so that each context can be compared. */
+const BASE: Json = new Map(
+  NAMES.map((name, i): [string, Json] => [
+    name,
+    new Map<string, Json>([
+      ['$type', 'number'],
+      ['$value', 100 + i],
+    ]),
+  ]),
+);
+const modifier = (contexts: readonly string[]) =>
+  fc
+    .tuple(...contexts.map(() => fc.array(sheet, { maxLength: 2 })))
+    .map((sources): Json => new Map<string, Json>([
+      ['contexts', new Map(contexts.map((name, i) => [name, sources[i]!]))],
+      ['default', contexts[0]!],
+    ])); // prettier-ignore
+const combined = fc.array(
+  fc
+    .tuple(fc.constantFrom('north', 'south'), fc.constantFrom('light', 'dark'), sheet)
+    .map(([brand, scheme, source]): Json => new Map<string, Json>([
+      ['when', new Map([['brand', brand], ['scheme', scheme]])],
+      ['sources', [source]],
+    ])),
+  { maxLength: 2 },
+); // prettier-ignore
+
+/** A second set may come anywhere after the first, between the modifiers too: what is later wins. */
+const orderOf = (late: number, swapped: boolean): string[] => {
+  const order = swapped
+    ? ['#/modifiers/scheme', '#/modifiers/brand']
+    : ['#/modifiers/brand', '#/modifiers/scheme'];
+  order.splice(late, 0, '#/sets/late');
+  return ['#/sets/base', ...order];
+};
+const resolver = fc
+  .tuple(sheet, modifier(['north', 'south']), modifier(['light', 'dark']), combined, sheet, fc.nat(2), fc.boolean())
+  .map(([second, brand, scheme, both, late, at, swapped]): Json => new Map<string, Json>([
+    ['version', '2025.10'],
+    ...(both.length > 0
+      ? [['$extensions', new Map([['app.seedplan', new Map([['combined', both]])]])] as [string, Json]]
+      : []),
+    ['sets', new Map([['base', new Map([['sources', [BASE, second]]])], ['late', new Map([['sources', [late]]])]])],
+    ['modifiers', new Map([['brand', brand], ['scheme', scheme]])],
+    ['resolutionOrder', orderOf(at, swapped).map((place) => new Map([['$ref', place]]))],
+  ])); // prettier-ignore
+
+const CONTEXTS = ['north', 'south'].flatMap((brand) =>
+  ['light', 'dark'].map((scheme) => ({ brand, scheme })),
+);
+function values(document: Document): Record<string, unknown> {
+  const resolution = new Resolution(tokenSystemOf(document.items));
+  return Object.fromEntries(
+    CONTEXTS.flatMap((context) => {
+      const number = resolution.contexts.findIndex(
+        (one) => one.brand === context.brand && one.scheme === context.scheme,
+      );
+      return NAMES.map((name) => [
+        `${context.brand} ${context.scheme} ${name}`,
+        resolution.value(name, number)?.value,
+      ]);
+    }),
+  );
+}
+const without = (document: Document): Document =>
+  documentOf(
+    document.id,
+    document.kind,
+    [...document.items.values()].filter(({ kind }) => kind !== 'resolver'),
+  );
+
+test('values in every context are the same after writing and reading, with the resolver document as it was and made anew', () => {
+  fc.assert(
+    fc.property(resolver, (root) => {
+      const first = imported('x.resolver.json', { 'x.resolver.json': writeJson(root) });
+      const before = values(first);
+      expect(Object.values(before).every((value) => typeof value === 'number')).toBe(true);
+      for (const document of [first, without(first)]) {
+        const files = Object.fromEntries(
+          dtcgFiles(document.items, new Resolution(tokenSystemOf(document.items))).map(({ name, json }) => [
+            name,
+            writeJson(json),
+          ]),
+        );
+        const [main] = Object.keys(files) as [string];
+        expect(openTokens(main, files[main]!, (name) => files[name]).findings).toEqual([]);
+        expect(values(imported(main, files))).toEqual(before);
+      }
+    }),
+    { numRuns: 150 },
+  );
+});
+
+test('ids are written where they are asked for, on every token, beside what else it says', () => {
+  const document = imported('a.json', {
+    'a.json':
+      '{"x":{"$type":"number","$value":1,"$extensions":{"foreign":{"k":2}}},"g":{"y":{"$type":"number","$value":"{x}"}}}',
+  });
+  const [file] = dtcgFiles(document.items, new Resolution(tokenSystemOf(document.items)), { ids: true });
+  const text = writeJson(file!.json);
+  for (const { id } of itemsOf(document.items, 'token')) expect(text).toContain(`"id":"${id}"`);
+  expect(text).toContain('"foreign"');
+});
