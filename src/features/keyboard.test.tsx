@@ -68,7 +68,7 @@ test('a component is moved by Alt and the arrows: along its rank, over its end, 
 });
 
 test('a token is moved among those of its group by Alt and the arrows, to its end and back', async () => {
-  const { user } = await openPage(<TokensPage path={undefined} />, 'tokens');
+  const { user } = await openPage(<TokensPage />, 'tokens');
   const strip = (path: string) => document.querySelector<HTMLElement>(`[data-path="${path}"]`)!;
   await waitFor(() => expect(document.querySelectorAll('[data-path]').length).toBeGreaterThan(4));
   const { into } = document.querySelector<HTMLElement>('[data-path]')!.dataset;
@@ -139,7 +139,7 @@ test('a rule that is added goes on to its property, its value, and the next prop
 });
 
 test('Ctrl+Z in a field is for the text while one types, and for the change once it is saved', async () => {
-  const { user } = await openPage(<TokensPage path="space.4" />, 'tokens/space.4');
+  const { user } = await openPage(<TokensPage />, 'tokens/space.4');
   const detail = await screen.findByRole('complementary', { name: 'Token space.4' });
   const field = await within(detail).findByRole('combobox', { name: 'Value primitives' });
   const before = (field as HTMLInputElement).value;

@@ -22,6 +22,7 @@ import {
 } from '@/core/tokens/token-tree';
 import { ordersAfter, placeAmong } from '@/core/document/order';
 import { isObject, jsonObject, type Json, type JsonObject } from '@/core/base/json/json';
+import { nameProblem } from '@/core/tokens/read';
 import { authoredValue, referencesIn } from '@/core/tokens/references';
 import { joinPath, lastName, parentPath, type Context } from '@/core/tokens/system';
 import type { OpenLibrary } from './open-library';
@@ -203,6 +204,8 @@ export class DraftTransaction {
     if (item?.kind === 'token')
       throw new Refusal(`${path} is a token, and a token cannot hold others`, 'Choose another path');
     if (item && this.tree.paths.get(item.id) === path) return item.id;
+    const wrong = nameProblem(lastName(path));
+    if (wrong) throw new Refusal(`${wrong}: “${lastName(path)}”`, 'Choose another name');
     const parent = this.group(parentPath(path));
     const id = this.newId('group');
     this.add({

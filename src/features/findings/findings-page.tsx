@@ -16,7 +16,6 @@ import {
   Text,
   TextInput,
 } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
 import { useState } from 'react';
 import { contextText } from '@/core/tokens/system';
@@ -59,14 +58,10 @@ export function FindingsPage() {
   const code = query.get('code') ?? '';
   const find = query.get('find') ?? '';
   const view = useDocumentQuery('findings', { code, level: query.get('level') ?? '', find });
-  const { store } = useCommand();
+  const { run } = useCommand();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [fixing, setFixing] = useState<FindingRow[] | null>(null);
   const [accepting, setAccepting] = useState<FindingRow[] | null>(null);
-  const notifyError = (refused: { problem: string; fix: string } | null) => {
-    if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
-    return refused === null;
-  };
   const stop = useOneTabStop<HTMLElement>('button');
   if (!view) return <StagePage>{null}</StagePage>;
   if (library.counts.tokens + library.counts.components === 0)
@@ -187,7 +182,7 @@ export function FindingsPage() {
                         size="compact-xs"
                         variant="default"
                         title={row.fixLabel}
-                        onClick={() => void store('applyFixes', { keys: [keyOf(row)] }).then(notifyError)}
+                        onClick={() => void run('applyFixes', { keys: [keyOf(row)] })}
                       >
                         {row.fixLabel.replace(`${row.path} `, '').slice(0, 52)}
                       </Button>
@@ -226,9 +221,9 @@ export function FindingsPage() {
                         size="compact-xs"
                         variant="default"
                         onClick={() =>
-                          void store('withdrawAcceptance', {
+                          void run('withdrawAcceptance', {
                             keys: [{ code: one.code, path: one.path }],
-                          }).then(notifyError)
+                          })
                         }
                       >
                         Withdraw acceptance
@@ -264,7 +259,7 @@ export function FindingsPage() {
                 const keys = (fixing ?? []).map(keyOf);
                 setFixing(null);
                 setChosen(new Set());
-                void store('applyFixes', { keys }).then(notifyError);
+                void run('applyFixes', { keys });
               }}
             >
               Fix all
@@ -279,7 +274,7 @@ export function FindingsPage() {
           const keys = (accepting ?? []).map(({ code: one, path }) => ({ code: one, path }));
           setAccepting(null);
           setChosen(new Set());
-          void store('acceptFindings', { keys, reason }).then(notifyError);
+          void run('acceptFindings', { keys, reason });
         }}
       />
     </StagePage>

@@ -42,7 +42,7 @@ export function Guide({ name }: { name: string }) {
   const library = useLibrary();
   const lens = useLens(library.axes);
   const view = useDocumentQuery('guide', { name, lens });
-  const { store } = useCommand();
+  const { run } = useCommand();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   if (view === null) {
     return (
@@ -61,7 +61,7 @@ export function Guide({ name }: { name: string }) {
     const from = view.blocks.findIndex((block) => block.id === active.id);
     const target = view.blocks.findIndex((block) => block.id === over.id);
     const at = others.findIndex((block) => block.id === over.id) + (target > from ? 1 : 0);
-    void store('moveBlock', { guide: name, block: String(active.id), to: at });
+    void run('moveBlock', { guide: name, block: String(active.id), to: at });
   };
   return (
     <article className={classes.page} aria-labelledby="guide-title">
@@ -107,7 +107,7 @@ function ExportGuide({ name }: { name: string }) {
 }
 
 function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
-  const { store } = useCommand();
+  const { run } = useCommand();
   const { listeners, setNodeRef, transform, transition } = useSortable({
     id: block.id,
     disabled: !guide.canEdit,
@@ -119,14 +119,14 @@ function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
     const at = guide.blocks.findIndex((other) => other.id === block.id) + by;
     if (by === 0 || at < 0 || at >= guide.blocks.length) return;
     event.preventDefault();
-    await store('moveBlock', { guide: guide.name, block: block.id, to: at });
+    await run('moveBlock', { guide: guide.name, block: block.id, to: at });
     // Moving its element takes the focus from the handle.
     requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-handle="${block.id}"]`)?.focus());
   };
   const finish = () => {
     setWriting(false);
     if (block.kind === 'text' && text !== block.markdown)
-      void store('setBlockText', { guide: guide.name, block: block.id, text });
+      void run('setBlockText', { guide: guide.name, block: block.id, text });
   };
   const Drawn = BLOCKS[block.kind] as (props: { block: BlockView }) => React.ReactNode;
   return (
@@ -182,7 +182,7 @@ function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
             color="gray"
             size="sm"
             aria-label="Remove block"
-            onClick={() => void store('removeBlock', { guide: guide.name, block: block.id })}
+            onClick={() => void run('removeBlock', { guide: guide.name, block: block.id })}
           >
             <IconTrash size={15} />
           </ActionIcon>

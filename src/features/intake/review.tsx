@@ -16,7 +16,7 @@ const WORDS = { clashing: 'clashing', changed: 'changed', new: 'new', same: 'the
 export function Review({ files, title, onDone }: { files: GatherFile[]; title: string; onDone: () => void }) {
   const library = useLibrary();
   const router = useRouter();
-  const { store } = useCommand();
+  const { run } = useCommand();
   const [strip, setStrip] = useState('');
   const [into, setInto] = useState('');
   const [decisions, setDecisions] = useState<Record<string, ReviewRow['decision']>>({});
@@ -31,12 +31,9 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
   const errors = view.findings.filter((finding) => finding.level === 'error');
   const bring = async () => {
     setBusy(true);
-    const refused = await store('importTokens', input);
+    const stored = await run('importTokens', input);
     setBusy(false);
-    if (refused) {
-      notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
-      return;
-    }
+    if (!stored) return;
     notifications.show({ message: 'Imported. One undo reverts all of it.' });
     onDone();
     router.push(`/libraries/${library.slug}/tokens`);

@@ -44,7 +44,7 @@ function Ledger() {
   const library = useLibrary();
   const client = useDocument();
   const link = useLensLink(library.axes);
-  const { store } = useCommand();
+  const { run } = useCommand();
   const [out, setOut] = useState<string[]>([]);
   const [summary, setSummary] = useState('');
   const [busy, setBusy] = useState(false);
@@ -143,7 +143,7 @@ function Ledger() {
                     variant="default"
                     mt={6}
                     onClick={() =>
-                      void store('setComponentLifecycle', { names: [unmet.include!], visibility: 'released' })
+                      void run('setComponentLifecycle', { names: [unmet.include!], visibility: 'released' })
                     }
                   >
                     Include {unmet.include} in releases

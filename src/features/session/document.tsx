@@ -208,6 +208,14 @@ export interface Refusal {
   fix: string;
   /** The member of the input that is wrong, where it is one. */
   field?: string;
+  /** The person has been told already. */
+  told?: boolean;
+}
+
+/** Shows a refusal as a notice, where no field can show it. */
+export function notifyRefusal(refused: Refusal | null): void {
+  if (refused && !refused.told)
+    notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
 }
 
 /** Gestures on the open document: shown while typing, stored when done. */
@@ -238,13 +246,22 @@ export function useCommand() {
       } catch (error) {
         notifyError(error, () => void store(name, input));
         // What was typed has not been saved: the field or dialog keeps it.
-        return { problem: reportOf(error).title, fix: reportOf(error).detail };
+        return { problem: reportOf(error).title, fix: reportOf(error).detail, told: true };
       }
     },
     [client],
   );
+  /** Stores a gesture that has no field of its own: a refusal is shown as a notice. Answers whether it was stored. */
+  const run = useCallback(
+    async <K extends CommandName>(name: K, input: CommandArguments<K>): Promise<boolean> => {
+      const refused = await store(name, input);
+      notifyRefusal(refused);
+      return refused === null;
+    },
+    [store],
+  );
   const clear = useCallback(() => void client.ask({ ask: 'clear' }), [client]);
-  return { show, store, clear };
+  return { show, store, run, clear };
 }
 
 /** Undo and redo, with the offer to undo the rest where part of it has moved on. */

@@ -4,8 +4,7 @@ import { local } from '@/testing/interface/local-client';
 import { STAGES } from '@/features/session/navigation';
 import { TokensPage } from '@/features/tokens/tiers/tokens-page';
 
-const open = (path = 'tokens', role?: string) =>
-  openPage(<TokensPage path={undefined} />, path, undefined, role);
+const open = (path = 'tokens', role?: string) => openPage(<TokensPage />, path, undefined, role);
 
 test('the stages stand in the order of the work, the present one marked, each a link', async () => {
   const { user } = await open();

@@ -4,7 +4,7 @@ import { TokensPage } from './tiers/tokens-page';
 
 /** Opens a token with the editor its type has. */
 async function editor(path: string, layer = 'primitives') {
-  const { user } = await openPage(<TokensPage path={path} />, `tokens/${encodeURIComponent(path)}`);
+  const { user } = await openPage(<TokensPage />, `tokens/${encodeURIComponent(path)}`);
   const detail = await screen.findByRole('complementary', { name: `Token ${path}` });
   await user.click(await within(detail).findByRole('button', { name: `Adjust the value ${layer}` }));
   const resolved = within(detail).getByTestId('resolved');
@@ -117,7 +117,7 @@ test('a text style is made of members, each of which may be an alias', async () 
 });
 
 test('a column of tokens is one tab stop', async () => {
-  await openPage(<TokensPage path="space.4" />, 'tokens/space.4');
+  await openPage(<TokensPage />, 'tokens/space.4');
   await screen.findByRole('complementary', { name: 'Token space.4' });
   const columns = document.querySelectorAll('[data-column]');
   expect(columns).toHaveLength(3);

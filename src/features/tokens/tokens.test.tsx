@@ -3,7 +3,7 @@ import { local } from '@/testing/interface/local-client';
 import { openPage, storedLabels } from '@/testing/interface/open-page';
 import { TokensPage } from './tiers/tokens-page';
 
-const open = (path: string) => openPage(<TokensPage path={path} />, `tokens/${encodeURIComponent(path)}`);
+const open = (path: string) => openPage(<TokensPage />, `tokens/${encodeURIComponent(path)}`);
 const detail = (path: string) => screen.findByRole('complementary', { name: `Token ${path}` });
 const value = async (path: string, layer = 'primitives') =>
   within(await detail(path)).findByRole('combobox', { name: `Value ${layer}` });
@@ -74,7 +74,7 @@ test('removing says what would break and offers Cancel, which changes nothing', 
 });
 
 test('Add token is opened by its address, refuses a path that is taken, and leads to what it made', async () => {
-  const { user } = await openPage(<TokensPage path={undefined} />, 'tokens?create=token');
+  const { user } = await openPage(<TokensPage />, 'tokens?create=token');
   const dialog = await screen.findByRole('dialog', { name: 'Add token' });
   await user.type(within(dialog).getByRole('textbox', { name: 'Path' }), 'space.4');
   await user.type(within(dialog).getByRole('textbox', { name: 'Value' }), '#123456');

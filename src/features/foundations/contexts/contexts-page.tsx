@@ -5,7 +5,6 @@ import { useOneTabStop } from '@/ui/one-tab-stop';
 import { EmptyState } from '@/ui/empty-state';
 import { counted } from '@/core/base/words';
 import { Button, Checkbox, Group, Modal, Stack, Text, TextInput } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { IconMoon } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -124,7 +123,7 @@ const HOW = { mirrored: 'Mirrored', moved: 'Adjusted', fails: 'Fails' } as const
 
 function MakeScheme({ close }: { close: () => void }) {
   const library = useLibrary();
-  const { store } = useCommand();
+  const { run } = useCommand();
   const [, setQuery] = useQuery();
   const scheme = library.axes.find(
     (axis) => axis.contexts.includes('light') || /scheme|theme|mode/.test(axis.name),
@@ -135,11 +134,9 @@ function MakeScheme({ close }: { close: () => void }) {
   const [leave, setLeave] = useState<ReadonlySet<string>>(new Set());
   const view = useDocumentQuery('scheme', { axis, to });
   const make = async () => {
-    const refused = await store('makeScheme', { axis, from, to, leave: [...leave] });
-    if (refused) return notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
+    if (!(await run('makeScheme', { axis, from, to, leave: [...leave] }))) return;
     close();
     setQuery({ [axis]: to });
-    return undefined;
   };
   const failing = view?.steps.filter((step) => step.how === 'fails').length ?? 0;
   return (

@@ -13,7 +13,6 @@ import {
   Switch,
   Text,
 } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import type { PairCell } from '@/editing/foundations/queries/pairing-grid';
 import type { Solution, Solutions } from '@/core/tokens/solutions';
@@ -191,17 +190,12 @@ function Chosen({
   canEdit: boolean;
   close: () => void;
 }) {
-  const { store } = useCommand();
+  const { run } = useCommand();
   const solutions = useDocumentQuery('pairingSolutions', { text, surface, context: cell.context });
   const [needs, setNeeds] = useState<number>(cell.needs ?? 4.5);
-  const notifyError = (refused: { problem: string; fix: string } | null) => {
-    if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
-  };
   const use = (path: string, side: Solutions, solution: Solution) => {
     const { when } = side;
-    void store('setUnder', { path, when, text: solution.token ? `{${solution.token}}` : solution.css }).then(
-      notifyError,
-    );
+    void run('setUnder', { path, when, text: solution.token ? `{${solution.token}}` : solution.css });
   };
   return (
     <Stack gap="sm">
@@ -244,16 +238,13 @@ function Chosen({
             </Button>
           ))}
           <Button
-            onClick={() => void store('pair', { pairs: [{ text, surface }], needs }).then(notifyError)}
+            onClick={() => void run('pair', { pairs: [{ text, surface }], needs })}
             disabled={cell.declared && needs === cell.needs}
           >
             {cell.declared ? 'Save' : 'Declare pairing'}
           </Button>
           {cell.declared && (
-            <Button
-              variant="default"
-              onClick={() => void store('unpair', { text, surface }).then(notifyError)}
-            >
+            <Button variant="default" onClick={() => void run('unpair', { text, surface })}>
               Remove pairing
             </Button>
           )}

@@ -2,7 +2,6 @@
 
 import { counted } from '@/core/base/words';
 import { Alert, Button, Checkbox, Group, Text, TextInput } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { useState, type ComponentType } from 'react';
 import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
@@ -36,7 +35,7 @@ export function RecipeEditor({
   done: () => void;
 }) {
   const library = useLibrary();
-  const { store } = useCommand();
+  const { run } = useCommand();
   const [family, setFamily] = useState(given);
   const [parameters, setParameters] = useState<Record<string, unknown>>(
     () => JSON.parse(stored) as Record<string, unknown>,
@@ -50,15 +49,14 @@ export function RecipeEditor({
     preview?.steps.filter((step) => step.before !== step.after && !(step.tuned && !overTuned)) ?? [];
   const canEdit = library.canEdit && own;
   const apply = async () => {
-    const refused = await store('applyRecipe', {
+    const stored = await run('applyRecipe', {
       ...(id !== null && { id }),
       kind,
       family,
       parameters: text,
       overTuned,
     });
-    if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
-    else done();
+    if (stored) done();
   };
   return (
     <div>
@@ -104,7 +102,7 @@ export function RecipeEditor({
             </Button>
           )}
           {id !== null && (
-            <Button variant="subtle" color="gray" onClick={() => void store('forgetRecipe', { id })}>
+            <Button variant="subtle" color="gray" onClick={() => void run('forgetRecipe', { id })}>
               Remove recipe, keep tokens
             </Button>
           )}

@@ -1,10 +1,9 @@
 'use client';
 
 import { Button, Group, Select, SegmentedControl, Text, TextInput } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
 import { useState, type CSSProperties } from 'react';
-import { useDocumentQuery } from '@/features/session/document';
+import { notifyRefusal, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
 import { EmptyState } from '@/ui/empty-state';
@@ -142,15 +141,7 @@ export function TextStylesPage() {
                 </Button>
               )}
             </header>
-            {query.get('style') === style.path && (
-              <TextStyleFields
-                style={style}
-                report={(refusal) =>
-                  refusal &&
-                  notifications.show({ message: `${refusal.problem}. ${refusal.fix}.`, color: 'red' })
-                }
-              />
-            )}
+            {query.get('style') === style.path && <TextStyleFields style={style} report={notifyRefusal} />}
             <div className={classes.backdrops}>
               {shown.map((backdrop) => (
                 <p

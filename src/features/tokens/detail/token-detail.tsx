@@ -35,7 +35,7 @@ export function TokenDetail({
   const beside = useBeside(library.axes);
   const view = useDocumentQuery('token', { path, lens });
   const link = useLensLink(library.axes);
-  const { store } = useCommand();
+  const { run } = useCommand();
   const panel = useRef<HTMLElement>(null);
   const [renaming, rename] = useDisclosure(false);
   const [removing, remove] = useDisclosure(false);
@@ -98,7 +98,7 @@ export function TokenDetail({
               <Menu.Item onClick={rename.open}>Rename or move</Menu.Item>
               <Menu.Item
                 onClick={() =>
-                  void store('setLifecycle', {
+                  void run('setLifecycle', {
                     paths: [view.path],
                     visibility: view.internal ? 'released' : 'internal',
                   })
@@ -181,7 +181,7 @@ export function TokenDetail({
                   size="sm"
                   mt={4}
                   aria-label={`Clear the value under ${declaration.label}`}
-                  onClick={() => void store('removeOverride', { path: view.path, layer: declaration.layer })}
+                  onClick={() => void run('removeOverride', { path: view.path, layer: declaration.layer })}
                 >
                   <IconX size={13} />
                 </ActionIcon>
@@ -434,13 +434,13 @@ function BesideValue({ path, label, lens }: { path: string; label: string; lens:
 }
 
 function Describe({ view }: { view: TokenView }) {
-  const { store } = useCommand();
+  const { run } = useCommand();
   const [text, setText] = useState<string | null>(null);
   useEffect(() => setText(null), [view.path]);
   const editable = view.canEdit && !view.origin;
   const finish = () => {
     if (text !== null && text !== view.description)
-      void store('setMember', { path: view.path, member: '$description', text });
+      void run('setMember', { path: view.path, member: '$description', text });
     setText(null);
   };
   return (

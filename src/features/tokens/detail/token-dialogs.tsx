@@ -126,7 +126,7 @@ export function DeprecateToken({ opened, close, view, lens }: Dialog & { lens: R
               `It reaches ${view.reachText}. The token keeps working; every use shows a finding.`}
           </Text>
           <DialogFoot close={close}>
-            <Button type="submit">{done ? 'Withdraw acceptance' : 'Deprecate'}</Button>
+            <Button type="submit">{done ? 'Undeprecate' : 'Deprecate'}</Button>
           </DialogFoot>
         </Stack>
       </form>

@@ -21,7 +21,7 @@ const FIELDS: Readonly<
 
 /** What the token format has no word for, kept beside the value. */
 export function Extras({ view }: { view: TokenView }) {
-  const { store } = useCommand();
+  const { run } = useCommand();
   const fields = FIELDS[view.type];
   const tiers = ['primitive', 'semantic', 'component'];
   return (
@@ -35,7 +35,7 @@ export function Extras({ view }: { view: TokenView }) {
           value={view.tier}
           allowDeselect={false}
           onChange={(tier) =>
-            tier && void store('setLifecycle', { paths: [view.path], tier: tier as 'primitive' })
+            tier && void run('setLifecycle', { paths: [view.path], tier: tier as 'primitive' })
           }
         />
         {fields?.map((field) => (

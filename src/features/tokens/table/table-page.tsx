@@ -1,14 +1,13 @@
 'use client';
 
-import { DialogFoot } from '@/ui/dialog-foot';
 import { counted } from '@/core/base/words';
-import { Button, Checkbox, Group, Menu, Modal, Stack, Switch, Text, TextInput } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
+import { Button, Checkbox, Group, Menu, Text } from '@mantine/core';
 import { IconDownload, IconSortAscending, IconSortDescending } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import type { TokenOrder } from '@/editing/tokens/select';
-import { useAsk, useCommand, useDocumentQuery, type Refusal } from '@/features/session/document';
+import type { CommandArguments } from '@/editing/commands';
+import { useAsk, useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
 import { useOneTabStop } from '@/ui/one-tab-stop';
@@ -16,9 +15,8 @@ import { shortValue, Specimen } from '@/ui/specimen/swatch';
 import { toggled } from '@/ui/toggled';
 import { download } from '../download';
 import { TokenFilters, useTokenFilter } from '../tiers/filters';
-import { PathDialog } from '../tiers/path-dialog';
 import { StagePage } from '@/features/session/page-bar';
-import { TokenSelect } from '../token-select';
+import { DeprecateTokens, DuplicateToken, MoveTokens, RemoveTokens, ReplaceInPaths } from './table-dialogs';
 import classes from './table.module.css';
 
 const PAGE = 100;
@@ -30,7 +28,13 @@ const COLUMNS: { order: TokenOrder; label: string }[] = [
 ];
 const ORDERS: readonly string[] = ['library', 'path', 'type', 'value', 'uses'];
 
-type Doing = 'move' | 'replace' | 'duplicate' | 'remove' | 'deprecate' | null;
+const DIALOGS = {
+  move: MoveTokens,
+  replace: ReplaceInPaths,
+  duplicate: DuplicateToken,
+  remove: RemoveTokens,
+  deprecate: DeprecateTokens,
+};
 
 /** Tokens as a table: sorted, filtered, many chosen and changed at once; all of it in the address. */
 export function TablePage() {
@@ -48,18 +52,15 @@ export function TablePage() {
   const view = useDocumentQuery('tokenList', { lens, filter, order, down, from: page * PAGE, count: PAGE });
   const tiers = useDocumentQuery('tiers', { lens, filter: {}, folded: [], from: 0, to: 0, selected: null });
   const ask = useAsk();
-  const { store } = useCommand();
+  const { run } = useCommand();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const [doing, setDoing] = useState<Doing>(null);
+  const [doing, setDoing] = useState<keyof typeof DIALOGS | null>(null);
   const filterText = JSON.stringify(filter);
   useEffect(() => setChosen(new Set()), [filterText]);
   const paths = useMemo(() => [...chosen], [chosen]);
-  const notifyError = (refused: Refusal | null) => {
-    if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
-    else {
-      setChosen(new Set());
-      setDoing(null);
-    }
+  const Dialog = doing && DIALOGS[doing];
+  const setAll = async (change: Pick<CommandArguments<'setLifecycle'>, 'tier' | 'visibility'>) => {
+    if (await run('setLifecycle', { paths, ...change })) setChosen(new Set());
   };
   if (!view) return <StagePage>{null}</StagePage>;
   const pages = Math.ceil(view.total / PAGE);
@@ -109,33 +110,11 @@ export function TablePage() {
                 {paths.length === 1 && (
                   <Menu.Item onClick={() => setDoing('duplicate')}>Duplicate …</Menu.Item>
                 )}
-                <Menu.Item
-                  onClick={() => void store('setLifecycle', { paths, tier: 'primitive' }).then(notifyError)}
-                >
-                  Set tier: primitive
-                </Menu.Item>
-                <Menu.Item
-                  onClick={() => void store('setLifecycle', { paths, tier: 'semantic' }).then(notifyError)}
-                >
-                  Set tier: semantic
-                </Menu.Item>
-                <Menu.Item
-                  onClick={() => void store('setLifecycle', { paths, tier: 'component' }).then(notifyError)}
-                >
-                  Set tier: component
-                </Menu.Item>
-                <Menu.Item
-                  onClick={() =>
-                    void store('setLifecycle', { paths, visibility: 'internal' }).then(notifyError)
-                  }
-                >
-                  Make internal
-                </Menu.Item>
-                <Menu.Item
-                  onClick={() =>
-                    void store('setLifecycle', { paths, visibility: 'released' }).then(notifyError)
-                  }
-                >
+                <Menu.Item onClick={() => void setAll({ tier: 'primitive' })}>Set tier: primitive</Menu.Item>
+                <Menu.Item onClick={() => void setAll({ tier: 'semantic' })}>Set tier: semantic</Menu.Item>
+                <Menu.Item onClick={() => void setAll({ tier: 'component' })}>Set tier: component</Menu.Item>
+                <Menu.Item onClick={() => void setAll({ visibility: 'internal' })}>Make internal</Menu.Item>
+                <Menu.Item onClick={() => void setAll({ visibility: 'released' })}>
                   Include in releases
                 </Menu.Item>
                 <Menu.Item onClick={() => setDoing('deprecate')}>Deprecate …</Menu.Item>
@@ -250,209 +229,17 @@ export function TablePage() {
           </Button>
         </Group>
       )}
-      <PathDialog
-        opened={doing === 'move'}
-        close={() => setDoing(null)}
-        title={`Move ${counted(paths.length, 'token')} to a group`}
-        label="Group"
-        placeholder="color.text; empty for the top level"
-        act="Move"
-        run={(into) => void store('move', { paths, into }).then(notifyError)}
-      />
-      <Replace opened={doing === 'replace'} close={() => setDoing(null)} notifyError={notifyError} />
-      {paths.length === 1 && (
-        <PathDialog
-          key={paths[0]}
-          opened={doing === 'duplicate'}
+      {Dialog && (
+        <Dialog
+          paths={paths}
+          lens={lens}
           close={() => setDoing(null)}
-          title={`Duplicate ${paths[0]!}`}
-          label="Path of the copy"
-          start={`${paths[0]!}-2`}
-          act="Duplicate"
-          run={(to) => void store('duplicate', { path: paths[0]!, to }).then(notifyError)}
+          done={() => {
+            setChosen(new Set());
+            setDoing(null);
+          }}
         />
       )}
-      <Remove
-        opened={doing === 'remove'}
-        close={() => setDoing(null)}
-        paths={paths}
-        lens={lens}
-        run={(replacement) =>
-          void store('removePaths', { paths, ...(replacement && { replacement }) }).then(notifyError)
-        }
-      />
-      <DeprecateMany
-        opened={doing === 'deprecate'}
-        close={() => setDoing(null)}
-        paths={paths}
-        lens={lens}
-        run={(deprecated) => void store('setLifecycle', { paths, deprecated }).then(notifyError)}
-      />
     </StagePage>
-  );
-}
-
-function Replace({
-  opened,
-  close,
-  notifyError,
-}: {
-  opened: boolean;
-  close: () => void;
-  notifyError: (refused: Refusal | null) => void;
-}) {
-  const { store } = useCommand();
-  const [find, setFind] = useState('');
-  const [replace, setReplace] = useState('');
-  const [keepOld, setKeepOld] = useState(false);
-  const changes = useDocumentQuery('replacedPaths', { find: opened ? find : '', replace });
-  return (
-    <Modal opened={opened} onClose={close} title="Find and replace in paths" size="lg">
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void store('replaceInPaths', { find, replace, keepOld }).then(notifyError);
-        }}
-      >
-        <Stack>
-          <Group grow>
-            <TextInput
-              label="Find"
-              value={find}
-              data-autofocus
-              onChange={(event) => setFind(event.currentTarget.value)}
-            />
-            <TextInput
-              label="Replace with"
-              value={replace}
-              onChange={(event) => setReplace(event.currentTarget.value)}
-            />
-          </Group>
-          <div style={{ maxHeight: 260, overflow: 'auto' }}>
-            {(changes ?? []).slice(0, 100).map((change) => (
-              <div key={change.from} className="path">
-                {change.from} → {change.to}
-              </div>
-            ))}
-            {(changes?.length ?? 0) > 100 && <Text size="sm">and {changes!.length - 100} more</Text>}
-            {find !== '' && changes?.length === 0 && (
-              <Text size="sm">No path in this library contains that text.</Text>
-            )}
-          </div>
-          <Switch
-            size="xs"
-            checked={keepOld}
-            label="Keep the old paths as deprecated aliases"
-            onChange={(event) => setKeepOld(event.currentTarget.checked)}
-          />
-          <DialogFoot close={close}>
-            <Button type="submit" disabled={!changes || changes.length === 0}>
-              Rename {counted(changes?.length ?? 0, 'path')}
-            </Button>
-          </DialogFoot>
-        </Stack>
-      </form>
-    </Modal>
-  );
-}
-
-function Remove({
-  opened,
-  close,
-  paths,
-  lens,
-  run,
-}: {
-  opened: boolean;
-  close: () => void;
-  paths: string[];
-  lens: Record<string, string>;
-  run: (replacement: string) => void;
-}) {
-  const [replacement, setReplacement] = useState('');
-  const first = useDocumentQuery('token', { path: paths[0] ?? '', lens });
-  return (
-    <Modal
-      opened={opened}
-      onClose={close}
-      title={`Remove ${paths.length === 1 ? paths[0] : `${counted(paths.length, 'token')}`}?`}
-    >
-      <Stack>
-        {paths.length === 1 && first && (
-          <Text size="sm">
-            {first.uses.length === 0
-              ? 'No direct or indirect uses.'
-              : `${counted(first.uses.length, 'direct use')}; it reaches ${first.reachText}.`}
-          </Text>
-        )}
-        <TokenSelect
-          label="Replacement"
-          placeholder="None"
-          value={replacement}
-          lens={lens}
-          type={first?.type ?? ''}
-          onChange={setReplacement}
-          comboboxProps={{ withinPortal: false }}
-        />
-        <DialogFoot close={close}>
-          <Button color="red" onClick={() => run(replacement.trim())}>
-            Remove
-          </Button>
-        </DialogFoot>
-      </Stack>
-    </Modal>
-  );
-}
-
-function DeprecateMany({
-  opened,
-  close,
-  paths,
-  lens,
-  run,
-}: {
-  opened: boolean;
-  close: () => void;
-  paths: string[];
-  lens: Record<string, string>;
-  run: (deprecated: { reason: string; replacement: string; date: string }) => void;
-}) {
-  const [reason, setReason] = useState('');
-  const [replacement, setReplacement] = useState('');
-  const [date, setDate] = useState('');
-  return (
-    <Modal
-      opened={opened}
-      onClose={close}
-      title={`Deprecate ${paths.length === 1 ? paths[0] : `${counted(paths.length, 'token')}`}`}
-    >
-      <form
-        onSubmit={(event) => (event.preventDefault(), run({ reason, replacement: replacement.trim(), date }))}
-      >
-        <Stack>
-          <TokenSelect
-            label="Replacement"
-            value={replacement}
-            lens={lens}
-            onChange={setReplacement}
-            comboboxProps={{ withinPortal: false }}
-          />
-          <TextInput
-            label="Reason"
-            value={reason}
-            onChange={(event) => setReason(event.currentTarget.value)}
-          />
-          <TextInput
-            type="date"
-            label="Remove on (date)"
-            value={date}
-            onChange={(event) => setDate(event.currentTarget.value)}
-          />
-          <DialogFoot close={close}>
-            <Button type="submit">Deprecate</Button>
-          </DialogFoot>
-        </Stack>
-      </form>
-    </Modal>
   );
 }

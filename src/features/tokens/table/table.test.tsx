@@ -1,72 +1,123 @@
-import { screen, waitFor, within } from '@testing-library/react';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { openPage, storedLabels } from '@/testing/interface/open-page';
 import { TablePage } from './table-page';
 
-const open = (query = '') => openPage(<TablePage />, `table${query}`);
+const open = (query = '', role?: string) => openPage(<TablePage />, `table${query}`, undefined, role);
+type User = Awaited<ReturnType<typeof open>>['user'];
 const paths = () =>
-  within(screen.getByRole('region', { name: 'Table of tokens' }))
-    .getAllByRole('link')
-    .map((link) => link.textContent);
-const select = async (user: Awaited<ReturnType<typeof open>>['user'], ...wanted: string[]) => {
-  for (const path of wanted)
-    await user.click(await screen.findByRole('checkbox', { name: `Select ${path}` }));
+  within(screen.getByRole('table'))
+    .getAllByRole('row')
+    .slice(1)
+    .map((row) => within(row).getByRole('link').textContent!);
+const select = async (user: User, ...names: string[]) => {
+  for (const name of names) await user.click(await screen.findByRole('checkbox', { name: `Select ${name}` }));
 };
-const act = async (user: Awaited<ReturnType<typeof open>>['user'], count: string, item: string) => {
-  await user.click(await screen.findByRole('button', { name: `Actions for ${count}` }));
-  await user.click(await screen.findByRole('menuitem', { name: item }));
+const action = async (user: User, name: string | RegExp) => {
+  await user.click(screen.getByRole('button', { name: /^Actions for/ }));
+  await user.click(await screen.findByRole('menuitem', { name }));
 };
 
-test('a column sorts both ways, and its state is said and kept in the address', async () => {
-  const { user } = await open('?find=space.');
-  await screen.findByRole('checkbox', { name: 'Select space.4' });
-  const head = screen.getByRole('columnheader', { name: 'Value' });
-  await user.click(within(head).getByRole('button'));
-  await waitFor(() => expect(head).toHaveAttribute('aria-sort', 'ascending'));
-  const up = paths();
-  await user.click(within(head).getByRole('button'));
-  await waitFor(() => expect(head).toHaveAttribute('aria-sort', 'descending'));
-  await waitFor(() => expect(paths()).not.toEqual(up));
-  expect(window.location.search).toContain('down=yes');
+test('rows are sorted by a column, down and up, and the address keeps it', async () => {
+  const { user } = await open();
+  await screen.findByRole('table');
+  await user.click(screen.getByRole('button', { name: 'Path' }));
+  await waitFor(() =>
+    expect(paths()).toEqual([...paths()].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))),
+  );
+  expect(screen.getByRole('columnheader', { name: 'Path' })).toHaveAttribute('aria-sort', 'ascending');
+  await user.click(screen.getByRole('button', { name: 'Path' }));
+  await waitFor(() => expect(window.location.search).toContain('down'));
+  expect(screen.getByRole('columnheader', { name: 'Path' })).toHaveAttribute('aria-sort', 'descending');
 });
 
-test('what is selected is counted; a tier is set for all of it as one change', async () => {
-  const { user } = await open('?find=space.');
-  expect(await screen.findByRole('button', { name: 'Actions' })).toBeDisabled();
-  await select(user, 'space.4', 'space.8');
-  await act(user, '2 tokens', 'Set tier: semantic');
+test('several tokens are moved as one change; what stands in the way is told under the field', async () => {
+  const { user } = await open('?search=space');
+  await select(user, 'space.1', 'space.2');
+  await action(user, /^Move to a group/);
+  const dialog = await screen.findByRole('dialog', { name: 'Move 2 tokens to a group' });
+  const field = within(dialog).getByRole('textbox', { name: 'Group' });
+  await user.type(field, 'space{Enter}');
+  // To where they are is a move to the end, and no fault; a name that is none is refused.
   await waitFor(() => expect(storedLabels()).toHaveLength(1));
+  await select(user, 'space.1');
+  await action(user, /^Move to a group/);
+  const again = await screen.findByRole('dialog', { name: 'Move space.1 to a group' });
+  const group = within(again).getByRole('textbox', { name: 'Group' });
+  await user.type(group, '$odd{Enter}');
+  await waitFor(() => expect(group).toHaveAccessibleDescription());
+  expect(storedLabels()).toHaveLength(1);
+  await user.clear(group);
+  await user.type(group, 'gauge{Enter}');
+  await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  expect(storedLabels()).toHaveLength(2);
 });
 
-test('removing two says so, offers a replacement, and Cancel removes nothing', async () => {
-  const { user } = await open('?find=space.');
-  await select(user, 'space.4', 'space.8');
-  await act(user, '2 tokens', 'Remove …');
-  const dialog = await screen.findByRole('dialog', { name: 'Remove 2 tokens?' });
-  await user.click(within(dialog).getByRole('button', { name: 'Cancel' }));
-  await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+test('a path to duplicate to that is taken is refused under its field', async () => {
+  const { user } = await open('?search=space');
+  await select(user, 'space.1');
+  await action(user, /^Duplicate/);
+  const dialog = await screen.findByRole('dialog', { name: 'Duplicate space.1' });
+  const field = within(dialog).getByRole('textbox', { name: 'Path of the copy' });
+  expect(field).toHaveValue('space.1-2');
+  await user.clear(field);
+  await user.type(field, 'space.2{Enter}');
+  await waitFor(() => expect(field).toHaveAccessibleDescription(/space\.2/));
+  expect(storedLabels()).toEqual([]);
+  await user.clear(field);
+  await user.type(field, 'space.15{Enter}');
+  await waitFor(() => expect(storedLabels()).toEqual(['Duplicate space.1 as space.15']));
+});
+
+test('find and replace shows every path before it changes any, and says when there is none', async () => {
+  const { user } = await open();
+  await user.click(await screen.findByRole('button', { name: /^Find and replace/ }));
+  const dialog = await screen.findByRole('dialog', { name: 'Find and replace in paths' });
+  const find = within(dialog).getByRole('textbox', { name: 'Find' });
+  await user.type(find, 'zzz');
+  expect(await within(dialog).findByText('No path in this library contains that text.')).toBeInTheDocument();
+  expect(within(dialog).getByRole('button', { name: 'Rename 0 paths' })).toBeDisabled();
+  fireEvent.change(find, { target: { value: 'estuary' } });
+  fireEvent.change(within(dialog).getByRole('textbox', { name: 'Replace with' }), {
+    target: { value: 'tide' },
+  });
+  const button = await within(dialog).findByRole('button', { name: /^Rename [1-9]\d* paths?$/ });
+  expect(within(dialog).getByText(/^color\.estuary.* → color\.tide/)).toBeInTheDocument();
+  await user.click(button);
+  await waitFor(() => expect(storedLabels()).toHaveLength(1));
+  await user.type(await screen.findByRole('textbox', { name: /^Search/ }), 'tide.700');
+  await waitFor(() => expect(paths()).toContain('color.tide.700'));
+});
+
+test('what is used is removed only with what takes its place; the refusal stands at the replacement', async () => {
+  const { user } = await open('?search=estuary');
+  await select(user, 'color.estuary.700');
+  await action(user, /^Remove/);
+  const dialog = await screen.findByRole('dialog', { name: 'Remove color.estuary.700?' });
+  expect(await within(dialog).findByText(/direct use/)).toBeInTheDocument();
+  const replacement = within(dialog).getByRole('combobox', { name: 'Replacement' });
+  await user.type(replacement, 'no.such');
+  await user.click(within(dialog).getByRole('button', { name: 'Remove' }));
+  await waitFor(() => expect(replacement).toHaveAccessibleDescription(/no\.such/));
   expect(storedLabels()).toEqual([]);
 });
 
-test('find and replace shows every path it would rename before it does, and nothing that does not fit', async () => {
-  const { user } = await open();
-  await user.click(await screen.findByRole('button', { name: 'Find and replace in paths' }));
-  const dialog = await screen.findByRole('dialog', { name: 'Find and replace in paths' });
-  await user.type(within(dialog).getByRole('textbox', { name: 'Find' }), 'zzz');
-  expect(await within(dialog).findByText(/No path in this library/)).toBeInTheDocument();
-  await user.clear(within(dialog).getByRole('textbox', { name: 'Find' }));
-  await user.type(within(dialog).getByRole('textbox', { name: 'Find' }), 'estuary');
-  await user.type(within(dialog).getByRole('textbox', { name: 'Replace with' }), 'tide');
-  await within(dialog).findByText('color.estuary → color.tide');
-  await user.click(within(dialog).getByRole('button', { name: /^Rename \d+ paths?$/ }));
+test('tokens are made internal together, and the selection ends with it; deprecating names each', async () => {
+  const { user } = await open('?search=space');
+  await select(user, 'space.1', 'space.2');
+  await action(user, 'Make internal');
   await waitFor(() => expect(storedLabels()).toHaveLength(1));
+  await waitFor(() => expect(screen.getByRole('checkbox', { name: 'Select space.1' })).not.toBeChecked());
+  await waitFor(() => expect(screen.getAllByText('internal')).toHaveLength(2));
+  await select(user, 'space.1', 'space.2');
+  await action(user, /^Deprecate/);
+  const dialog = await screen.findByRole('dialog', { name: 'Deprecate 2 tokens' });
+  await user.type(within(dialog).getByRole('textbox', { name: 'Reason' }), 'Too small');
+  await user.click(within(dialog).getByRole('button', { name: 'Deprecate' }));
+  await waitFor(() => expect(storedLabels()).toHaveLength(2));
 });
 
-test('deprecating asks for replacement, reason and date, and refuses a token as its own replacement', async () => {
-  const { user } = await open('?find=space.');
-  await select(user, 'space.4');
-  await act(user, '1 token', 'Deprecate …');
-  const dialog = await screen.findByRole('dialog', { name: 'Deprecate space.4' });
-  await user.type(within(dialog).getByRole('textbox', { name: 'Reason' }), 'Use the next one');
-  await user.click(within(dialog).getByRole('button', { name: 'Deprecate' }));
-  await waitFor(() => expect(storedLabels()).toEqual([expect.stringContaining('space.4')]));
+test('who may only look selects nothing', async () => {
+  await open('', 'viewer');
+  await screen.findByRole('table');
+  expect(screen.queryByRole('checkbox', { name: /^Select/ })).toBeNull();
 });

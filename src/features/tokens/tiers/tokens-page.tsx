@@ -10,7 +10,6 @@ import { useCommand } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useCreating, useQuery } from '@/ui/frame/lens';
 import { useKeys } from '@/ui/use-keys';
-import { notifications } from '@mantine/notifications';
 import { AddToken } from './add-token';
 import { TokenFilters, useTokenFilter } from './filters';
 import { GroupDialog } from './group-dialog';
@@ -22,7 +21,7 @@ import { TokenDetail } from '../detail/token-detail';
 import classes from '../tokens.module.css';
 
 /** The tokens in their three tiers; the one selected lights its chain and opens as its detail. */
-export function TokensPage({ path }: { path: string | undefined }) {
+export function TokensPage() {
   const library = useLibrary();
   const lens = useLens(library.axes);
   const link = useLensLink(library.axes);
@@ -34,12 +33,12 @@ export function TokensPage({ path }: { path: string | undefined }) {
   const [adding, openAdd, closeAdd] = useCreating('token');
   const [group, setGroup] = useState<{ path: string; count: number } | null>(null);
   const openGroup = useCallback((at: string, count: number) => setGroup({ path: at, count }), []);
-  const { store } = useCommand();
+  const { run } = useCommand();
   const base = `/libraries/${library.slug}/tokens`;
-  // The address changes without leaving the page, so that the list stays where it is.
+  // The address alone says which one is open: it changes without leaving the page, so that the list stays where it is.
   const selected = pathname.startsWith(`${base}/`)
     ? decodeURIComponent(pathname.slice(base.length + 1))
-    : path;
+    : undefined;
   const go = useCallback(
     (target: string | null) => {
       const kept = new URLSearchParams(window.location.search);
@@ -74,10 +73,8 @@ export function TokensPage({ path }: { path: string | undefined }) {
   useEffect(() => {
     if (selected === undefined) opener.current?.focus();
   }, [selected]);
-  const move = async (moved: string, into: string, before?: string) => {
-    const refused = await store('move', { paths: [moved], into, before });
-    if (refused) notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
-  };
+  const move = (moved: string, into: string, before?: string) =>
+    void run('move', { paths: [moved], into, before });
   const choose = useCallback(
     (target: string, element: HTMLElement) => {
       opener.current = element;
@@ -142,7 +139,7 @@ export function TokensPage({ path }: { path: string | undefined }) {
               narrow={selected !== undefined}
               canEdit={library.canEdit}
               onView={setView}
-              onMove={(moved, into, before) => void move(moved, into, before)}
+              onMove={move}
               onSelect={choose}
               onGroup={openGroup}
             />
