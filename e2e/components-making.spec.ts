@@ -19,15 +19,13 @@ async function addRule(page: Page, when: string, property: string, value: string
     await page.keyboard.press('Enter');
   }
   await page.getByRole('button', { name: 'Add rule', exact: true }).click();
-  await page
-    .getByRole('button', { name: `Actions for rule ${when || 'always'}`, exact: true })
-    .last()
-    .click();
-  await page.getByRole('menuitem', { name: 'Add property' }).click();
+  // A new rule goes on to its first property, and from there to the next.
   await page.getByRole('combobox', { name: 'Property' }).fill(property);
   await page.getByRole('combobox', { name: 'Value', exact: true }).fill(value);
   await page.keyboard.press('Enter');
   await expect(page.getByText(value, { exact: true }).first()).toBeVisible();
+  await expect(page.getByRole('combobox', { name: 'Property' })).toHaveValue('');
+  await page.getByRole('button', { name: 'Done' }).click();
 }
 
 test('a button with four sizes and five kinds is made from nothing, and a sixth kind is foreseen and added', async ({

@@ -122,6 +122,8 @@ export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule;
           value={property}
           required
           autoFocus
+          // Focus comes here by itself, after each property: the list opens once one types.
+          openOnFocus={false}
           onChange={setProperty}
           onKeyDown={(event) => event.key === 'Escape' && done()}
         />
