@@ -124,6 +124,25 @@ test('values in every context are the same after writing and reading, with the r
   );
 });
 
+test('files imported one after the other keep the order in which they came, whatever their contexts', () => {
+  fc.assert(
+    fc.property(resolver, resolver, (one, two) => {
+      const first = imported('x.resolver.json', { 'x.resolver.json': writeJson(one) });
+      const both = imported('y.resolver.json', { 'y.resolver.json': writeJson(two) }, without(first));
+      const before = values(both);
+      const files = Object.fromEntries(
+        dtcgFiles(without(both).items, new Resolution(tokenSystemOf(both.items))).map(({ name, json }) => [
+          name,
+          writeJson(json),
+        ]),
+      );
+      const [main] = Object.keys(files) as [string];
+      expect(values(imported(main, files))).toEqual(before);
+    }),
+    { numRuns: 60 },
+  );
+});
+
 test('ids are written where they are asked for, on every token, beside what else it says', () => {
   const document = imported('a.json', {
     'a.json':
