@@ -59,10 +59,12 @@ test('the crossing by keyboard alone', async ({ page, browser }) => {
   await expect(tam.getByRole('heading', { name: new RegExp(`→ ${next}`) })).toBeVisible();
   await tam.keyboard.press('f');
   await expect(tam.locator('figure[data-side="before"]')).toBeVisible();
-  // The stage of that name comes first, then the button.
+  // A stage has that name too: it is the button that upgrades.
   await tabTo(tam, new RegExp(`^Upgrade to ${next}`));
-  await tam.keyboard.press('Tab');
-  await tabTo(tam, new RegExp(`^Upgrade to ${next}`));
+  if (await tam.evaluate(() => document.activeElement?.tagName !== 'BUTTON')) {
+    await tam.keyboard.press('Tab');
+    await tabTo(tam, new RegExp(`^Upgrade to ${next}`));
+  }
   await tam.keyboard.press('Enter');
   await expect(tam.getByRole('link', { name: `Pinned to Keel ${next}` })).toBeVisible();
 });
