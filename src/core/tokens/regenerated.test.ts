@@ -3,6 +3,7 @@ import type { Json } from '../base/json/json';
 import { writeJson } from '../base/json/write';
 import { documentOf } from '../document/change-set';
 import { itemsOf, type Document } from '../document/item';
+import { OUTPUTS } from '../outputs/registry';
 import { dtcgFiles } from './dtcg-files';
 import { openTokens } from './open';
 import { Resolution } from './resolve';
@@ -152,4 +153,35 @@ test('ids are written where they are asked for, on every token, beside what else
   const text = writeJson(file!.json);
   for (const { id } of itemsOf(document.items, 'token')) expect(text).toContain(`"id":"${id}"`);
   expect(text).toContain('"foreign"');
+});
+
+test('what other tools will not see is told: a layer under two contexts, and what comes after it', () => {
+  const sheetOf = (value: number) => ({ a: { $type: 'number', $value: value } });
+  const root = {
+    version: '2025.10',
+    $extensions: {
+      'app.seedplan': {
+        combined: [
+          { when: { brand: 'south', scheme: 'dark' }, sources: [sheetOf(3)] },
+          { when: {}, sources: [sheetOf(4)] },
+        ],
+      },
+    },
+    sets: { base: { sources: [sheetOf(1)] } },
+    modifiers: {
+      brand: { contexts: { north: [], south: [sheetOf(2)] }, default: 'north' },
+      scheme: { contexts: { light: [], dark: [] }, default: 'light' },
+    },
+    resolutionOrder: ['#/sets/base', '#/modifiers/brand', '#/modifiers/scheme'].map(($ref) => ({ $ref })),
+  };
+  const document = without(imported('x.resolver.json', { 'x.resolver.json': JSON.stringify(root) }));
+  const resolution = new Resolution(tokenSystemOf(document.items));
+  const { findings } = OUTPUTS.get('dtcg')!.write({
+    authored: () => dtcgFiles(document.items, resolution),
+    resolution,
+  } as never);
+  expect(findings.map(({ message }) => message)).toEqual([
+    'A layer for brand south, scheme dark is kept where only Seedplan reads it',
+    'A layer for every context is kept where only Seedplan reads it',
+  ]);
 });
