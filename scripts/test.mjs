@@ -52,7 +52,8 @@ await counted(
   'unit tests',
   unit,
   bin('jest'),
-  ['--json', `--outputFile=${unit}`, '--silent=false'],
+  // Left to itself, Jest keeps one processor free: of two that is half.
+  ['--json', `--outputFile=${unit}`, '--silent=false', '--maxWorkers=100%'],
   {},
   (result) => ({
     passed: result.numPassedTests,
