@@ -15,11 +15,11 @@ export async function enterAs(page: Page, name: string): Promise<void> {
 }
 
 /**
- * axe-core finds nothing, of all its rules or of those named. Specimens of a library's own colours are left out of the
- * contrast rule alone.
+ * axe-core finds nothing, of all its rules or of those named, on the page or in one thing on it. Specimens of a library's own
+ * colours are left out of the contrast rule alone.
  */
-export async function expectAccessible(page: Page, rules?: string[]): Promise<void> {
-  const axe = new AxeBuilder({ page }).exclude('iframe');
+export async function expectAccessible(page: Page, rules?: string[], within = 'html'): Promise<void> {
+  const axe = new AxeBuilder({ page }).include(within).exclude('iframe');
   const { violations } = await (rules ? axe.withRules(rules) : axe).analyze();
   const found: string[] = [];
   for (const { id, nodes } of violations) {

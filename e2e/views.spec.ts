@@ -34,6 +34,9 @@ const VIEWS = [
   '/products/dock-kiosk/upgrade/keel/1.1.0',
 ];
 
+// Light and dark at once, each on a server of its own.
+test.describe.configure({ mode: 'parallel' });
+
 for (const colorScheme of ['light', 'dark'] as const) {
   test.describe(colorScheme, () => {
     test.use({ colorScheme });
