@@ -24,7 +24,16 @@ export interface ShownComponent {
   given: Record<string, string>;
   html: string;
   css: string;
-  props: { name: string; kind: string; values: string[]; default: string; description: string }[];
+  props: {
+    name: string;
+    kind: string;
+    values: string[];
+    default: string;
+    description: string;
+    /** Of a slot: the components it takes by name (none: any), and how many (null: any number). */
+    accepts: string[];
+    most: number | null;
+  }[];
   missing: boolean;
   /** Layout grids that can be laid over the specimen. */
   grids: LayoutGrid[];
@@ -40,13 +49,17 @@ function showComponent({ component: use, props }: ComponentUse, source: GuideSou
     html: component ? renderNested(component, items, { props, context: lens }) : '',
     css: component ? pageStyles(items, resolution, [component]) : '',
     props: component
-      ? ordered(component.props).map(({ name, kind, values, default: standard, description }) => ({
-          name,
-          kind,
-          values,
-          default: standard,
-          description,
-        }))
+      ? ordered(component.props).map(
+          ({ name, kind, values, default: standard, description, accepts, most }) => ({
+            name,
+            kind,
+            values,
+            default: standard,
+            description,
+            accepts: (accepts ?? []).map((one) => named(items, 'component', one)?.name ?? one.path),
+            most: most ?? null,
+          }),
+        )
       : [],
     missing: !component,
     grids: spacingSets(resolution, lens).grids,

@@ -73,6 +73,12 @@ test('what is wrong stands under the field; a missing guide is created with its 
   expect(JSON.stringify(local.stored[0]!.edits[0]!.after)).toContain('"kind":"component"');
 });
 
+test('the props of a component say which components a slot takes', async () => {
+  await openPage(<Guide name="buttons" />, 'guides/buttons');
+  expect(await screen.findByRole('cell', { name: 'one of icon' })).toBeInTheDocument();
+  expect(screen.queryByRole('cell', { name: 'Any components' })).toBeNull();
+});
+
 test('who may only read is offered nothing that changes anything', async () => {
   await openPage(<Guides />, 'guides', undefined, 'viewer');
   await screen.findByText('Buttons');

@@ -25,7 +25,7 @@ export function PropTable({
           <th>Description</th>
           {actions && (
             <th>
-              <span className="visually-hidden">Description</span>
+              <span className="visually-hidden">Actions</span>
             </th>
           )}
         </tr>
