@@ -7,9 +7,9 @@ import { hueName } from '@/core/intake/names';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
 /** Chroma in OKLCH from which a colour is more than a tinted grey. */
-const CHROMATIC = 0.05;
+const LEAST_CHROMA = 0.05;
 
-/** The ramp one is offered first: from the library's most used chromatic primitive, where it has one. */
+/** The ramp one is offered first: from the library's most used primitive that is no grey, where it has one. */
 export function suitedRamp(library: OpenLibrary, standard: RampRecipe): RampRecipe {
   const { resolution, tree } = library;
   let most: { uses: number; css: string; hue: string } | undefined;
@@ -17,7 +17,7 @@ export function suitedRamp(library: OpenLibrary, standard: RampRecipe): RampReci
     const value = resolution.value(path, 0);
     if (value?.type !== 'color' || tierOf(resolution, path) !== 'primitive') continue;
     const color = parseColor(cssLine(value));
-    if (!color || color.alpha < 1 || lchOf(color).c < CHROMATIC) continue;
+    if (!color || color.alpha < 1 || lchOf(color).c < LEAST_CHROMA) continue;
     const uses = library.reach().reached(tree.ids.get(path) ?? '').size;
     if (uses > (most?.uses ?? 0)) most = { uses, css: colorText(color), hue: hueName(color) };
   }

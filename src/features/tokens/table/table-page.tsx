@@ -20,6 +20,7 @@ import { DeprecateTokens, DuplicateToken, MoveTokens, RemoveTokens, ReplaceInPat
 import classes from './table.module.css';
 
 const PAGE = 100;
+const TIERS = ['primitive', 'semantic', 'component'] as const;
 const COLUMNS: { order: TokenOrder; label: string }[] = [
   { order: 'path', label: 'Path' },
   { order: 'type', label: 'Type' },
@@ -110,9 +111,11 @@ export function TablePage() {
                 {paths.length === 1 && (
                   <Menu.Item onClick={() => setDoing('duplicate')}>Duplicate …</Menu.Item>
                 )}
-                <Menu.Item onClick={() => void setAll({ tier: 'primitive' })}>Set tier: primitive</Menu.Item>
-                <Menu.Item onClick={() => void setAll({ tier: 'semantic' })}>Set tier: semantic</Menu.Item>
-                <Menu.Item onClick={() => void setAll({ tier: 'component' })}>Set tier: component</Menu.Item>
+                {TIERS.map((tier) => (
+                  <Menu.Item key={tier} onClick={() => void setAll({ tier })}>
+                    Set tier: {tier}
+                  </Menu.Item>
+                ))}
                 <Menu.Item onClick={() => void setAll({ visibility: 'internal' })}>Make internal</Menu.Item>
                 <Menu.Item onClick={() => void setAll({ visibility: 'released' })}>
                   Include in releases
