@@ -68,6 +68,8 @@ export const DOCUMENTS = [
     answer: exactly({
       ...openedDocument,
       ancestors: list(Generation),
+      // Something it inherits is not there, or may not be read by the caller.
+      withheld: Flag,
       last: nullable(exactly({ version: Version, items: list(ItemValue), ancestors: list(Generation) })),
       versions: list(exactly({ version: Version, at: Text })),
       products: list(exactly({ id: Text, slug: Text, name: Text, version: Version, items: list(ItemValue) })),

@@ -1,5 +1,6 @@
 import { operation } from './operation';
 import {
+  Flag,
   FreshId,
   Generation,
   ItemValue,
@@ -21,6 +22,7 @@ const PinnedRelease = exactly({
   notes: LongText,
   items: list(ItemValue),
   ancestors: list(Generation),
+  withheld: Flag,
 });
 
 export const PRODUCTS = [

@@ -1,3 +1,7 @@
+import type { Knex } from 'knex';
+import { addItem } from '@/core/document/edits';
+import type { Item } from '@/core/document/item';
+import { ITEM_KINDS } from '@/core/kinds/registry';
 import { dump, testWorkspace, type TestWorkspace } from '@/testing/server';
 import { Problem } from './http/problem';
 import { perform } from './perform';
@@ -128,6 +132,137 @@ test.each(cases)('%s: hidden reads as missing, and writes nothing', async (_, id
   expect(answers[0]).toEqual(answers[1]);
   expect(answers[0]!.code).toBe('not-found');
   expect(await dump(knex)).toBe(before);
+});
+
+// Items that name another document, as a change set brings them: hand-written where the document's own use cases would ask.
+const NAMING: [kind: string, document: string, item: (library: object) => object][] = [
+  ['parent', 'theirs', (library) => ({ id: 'parent_hidden', kind: 'parent', library, version: '1.0.0' })],
+  [
+    'pin',
+    'their-shop',
+    (library) => ({ id: 'pin_hidden', kind: 'pin', library, version: '1.0.0', policy: 'ask', held: {} }),
+  ],
+];
+test('every kind of item that names another document is in the table', () => {
+  const naming = [...ITEM_KINDS.values()].filter(({ pinned }) => pinned !== undefined);
+  expect(NAMING.map(([kind]) => kind).sort()).toEqual(naming.map(({ kind }) => kind).sort());
+});
+
+test.each(NAMING)('a %s written by a change set reaches nothing hidden', async (_, slug, item) => {
+  const { knex, close } = await workspace.again();
+  closing.push(close);
+  const hidden = await knex('documents').where({ slug: 'lib' }).first();
+  const before = await dump(knex);
+  const refusal = (id: string) =>
+    perform(knex, 'documents.change', workspace.actors.outsider!, {
+      slug, id: 'change_object', label: 'x', edits: [addItem(item({ id, path: 'X' }) as Item)],
+    }).catch((error: Problem) => [error.code, error.message]); // prettier-ignore
+  const answers = [await refusal(hidden.id), await refusal('library_nowhere')];
+  expect(answers[0]).toEqual(answers[1]);
+  expect(answers[0]).toEqual(['not-found', expect.stringContaining('release 1.0.0 of X')]);
+  expect(await dump(knex)).toBe(before);
+});
+
+describe('what was named while it could be seen', () => {
+  // A library and a product of the workspace, made by somebody who may read the hidden one they stand on.
+  let knex: Knex;
+  const ask = <T>(who: string, id: string, input: object) =>
+    perform(knex, id, workspace.actors[who]!, input) as Promise<T>;
+  beforeAll(async () => {
+    const copy = await workspace.again();
+    closing.push(copy.close);
+    knex = copy.knex;
+    await ask('owner', 'libraries.create', {
+      name: 'Child', slug: 'child', parent: { slug: 'lib', version: '1.0.0' },
+    }); // prettier-ignore
+    await ask('owner', 'libraries.import', {
+      slug: 'child', files: [{ name: 'a.tokens.json', text: '{"x":{"$type":"number","$value":1}}' }],
+    }); // prettier-ignore
+    await ask('owner', 'releases.publish', {
+      slug: 'child', sequence: 2, version: '1.0.0', leftOut: [], summary: '',
+    }); // prettier-ignore
+    await ask('owner', 'products.create', { name: 'Open shop', slug: 'open-shop', library: 'lib' });
+    await ask('owner', 'products.create', { name: 'Child shop', slug: 'child-shop', library: 'child' });
+  });
+  const HIDDEN = /button|ink|#222222/;
+
+  test('opening a library shows what it inherits to those who may read it', async () => {
+    for (const [who, seen] of [
+      ['viewer', true],
+      ['outsider', false],
+    ] as const) {
+      const { ancestors, last, withheld } = await ask<{ ancestors: object[]; last: object; withheld: boolean }>(
+        who, 'libraries.open', { slug: 'child' },
+      ); // prettier-ignore
+      expect([who, withheld, HIDDEN.test(JSON.stringify([ancestors, last]))]).toEqual([who, !seen, seen]);
+    }
+  });
+  test('an output that would hold it is written for those who may read it', async () => {
+    for (const version of ['draft', '1.0.0']) {
+      const input = { slug: 'child', format: 'css', version };
+      expect(JSON.stringify(await ask('viewer', 'outputs.write', input))).toMatch(HIDDEN);
+      await expect(ask('outsider', 'outputs.write', input)).rejects.toMatchObject({
+        code: 'not-found', detail: expect.stringContaining('inherits from'),
+      }); // prettier-ignore
+    }
+  });
+  test('a product shows a library, and what that inherits, to those who may read it', async () => {
+    for (const slug of ['open-shop', 'child-shop'])
+      for (const [who, seen] of [
+        ['viewer', true],
+        ['outsider', false],
+      ] as const) {
+        const { libraries } = await ask<{ libraries: object[] }>(who, 'products.open', { slug });
+        expect([slug, who, HIDDEN.test(JSON.stringify(libraries))]).toEqual([slug, who, seen]);
+        const { releases } = await ask<{ releases: object[] }>(who, 'releases.list', { slug: 'child' });
+        expect([who, HIDDEN.test(JSON.stringify(releases))]).toEqual([who, seen]);
+      }
+  });
+  test('the home page names it to those who may read it', async () => {
+    const { documents } = await ask<{ documents: { slug: string; parent: string | null; pins: string[] }[] }>(
+      'outsider', 'documents.list', {},
+    ); // prettier-ignore
+    const named = documents.map(({ slug, parent, pins }) => [slug, parent, pins]);
+    expect(named).toContainEqual(['child', null, []]);
+    expect(named).toContainEqual(['open-shop', null, []]);
+    expect(named).toContainEqual(['child-shop', null, ['Child 1.0.0']]);
+  });
+  test('screens are brought in by what may be read', async () => {
+    // A maintainer of the product's team who may not read the library of its pin.
+    await knex('documents')
+      .where({ slug: 'open-shop' })
+      .update({ team_id: (await knex('teams').where({ name: 'Elsewhere' }).first()).id });
+    const input = {
+      slug: 'open-shop',
+      files: [{ name: 's.html', text: '<main><lib-button label="x"></lib-button></main>' }],
+    };
+    await expect(ask('outsider', 'products.import', input)).rejects.toBeInstanceOf(Problem);
+    await expect(
+      ask('outsider', 'products.take', { slug: 'open-shop', library: 'lib', version: '1.0.0', id: 'change_object' }),
+    ).rejects.toMatchObject({ code: 'not-found' }); // prettier-ignore
+  });
+  test('a release is told in the inboxes of those who may read its library, as long as they may', async () => {
+    await ask('owner', 'libraries.import', {
+      slug: 'lib', files: [{ name: 'b.tokens.json', text: '{"more":{"$type":"number","$value":1}}' }],
+    }); // prettier-ignore
+    const { sequence } = await ask<{ sequence: number }>('owner', 'libraries.open', { slug: 'lib' });
+    await ask('owner', 'releases.publish', {
+      slug: 'lib',
+      sequence,
+      version: '1.1.0',
+      leftOut: [],
+      summary: '',
+    });
+    const told = async (who: string) => JSON.stringify(await ask(who, 'inbox.list', {}));
+    // The team of the shop is Elsewhere since the test before; Prod's is the library's own.
+    expect(await told('outsider')).not.toMatch(/Lib|1\.1\.0/);
+    expect(await told('maintainer')).toMatch(/Lib 1\.1\.0/);
+    await knex('memberships')
+      .where({ person_id: (workspace.actors.maintainer as { id: string }).id })
+      .delete();
+    expect(await told('maintainer')).not.toMatch(/Lib|1\.1\.0/);
+    expect((await ask<{ unread: number }>('maintainer', 'people.me', {})).unread).toBe(0);
+  });
 });
 
 test('a file is read by who may see a document that holds it, and by nobody else', async () => {

@@ -54,7 +54,7 @@ export class FakeServer {
     if (init.method === 'GET') {
       return answer(200, {
         document: { id: 'lib', kind: 'library', slug: 'lib', name: 'Lib', about: '', team: 'T' }, role: 'maintainer', sequence: this.log.length,
-        items: [...this.document.items.values()], ancestors: [], last: null, versions: [], products: [], log: this.log, people: [{ id: 'other', name: 'Other' }],
+        items: [...this.document.items.values()], ancestors: [], withheld: false, last: null, versions: [], products: [], log: this.log, people: [{ id: 'other', name: 'Other' }],
       }); // prettier-ignore
     }
     const body = JSON.parse(init.body!) as { id: string; edits: Edit[] };

@@ -92,6 +92,7 @@ export function opened(
     sequence: 1,
     items: list(released),
     ancestors: [],
+    withheld: false,
     last: { version: '1.0.0', items: list(released), ancestors: [] },
     versions: [{ version: '1.0.0', at: '2026-01-01' }],
     products: [],
@@ -141,6 +142,7 @@ export function bookingSite(
     notes,
     items: list(document),
     ancestors: [],
+    withheld: false,
   });
   const own = documentOf('booking', 'product', [pin, read.screen, ...read.placements]);
   const snapshot: ProductSnapshot = {

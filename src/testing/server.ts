@@ -5,7 +5,6 @@ import type { Knex } from 'knex';
 import type { Actor } from '@/server/access/authorise';
 import { openDatabase } from '@/server/db/connection';
 import { perform } from '@/server/perform';
-import { shared } from '@/server/shared';
 
 /** A workspace for tests: one person for every role, a library and a product that only their team may see. */
 export interface TestWorkspace {
@@ -95,7 +94,6 @@ export async function testWorkspace(): Promise<TestWorkspace> {
       copies.push(copy);
       await knex.raw('PRAGMA wal_checkpoint(TRUNCATE)');
       cpSync(path.join(folder, 'seedplan.db'), path.join(copy, 'seedplan.db'));
-      shared('documents', () => new Map()).clear();
       const opened = await openDatabase(copy);
       return { knex: opened, close: () => opened.destroy() };
     },

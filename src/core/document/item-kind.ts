@@ -29,6 +29,8 @@ export interface ItemKind<K extends ItemKindName = ItemKindName> {
   references(item: ItemOf<K>): ItemReference[];
   /** Ids, besides those of its references, of items without which it cannot stand. */
   requires(item: ItemOf<K>): string[];
+  /** The release of another document that an item names: it must be there, and may be named by who may read it. */
+  readonly pinned?: (item: ItemOf<K>) => { library: Reference; version: string };
   /** What it costs others that an item comes or goes. */
   readonly impact: { readonly added: Impact; readonly removed: Impact };
   /** What changed between two states of an item, each with what it costs. Empty: nothing that has a name of its own. */
@@ -38,7 +40,7 @@ export interface ItemKind<K extends ItemKindName = ItemKindName> {
 }
 
 type Given<K extends ItemKindName> = Pick<ItemKind<K>, 'kind' | 'document' | 'words' | 'title'> &
-  Partial<Pick<ItemKind<K>, 'references' | 'requires' | 'impact' | 'changes' | 'page'>> & {
+  Partial<Pick<ItemKind<K>, 'references' | 'requires' | 'pinned' | 'impact' | 'changes' | 'page'>> & {
     /** The schema of each field besides `id` and `kind`. */
     properties: Record<string, object>;
     /** Fields that came later: an item without one has nothing there. */

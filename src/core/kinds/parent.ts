@@ -20,4 +20,5 @@ export const parent = defineKind({
   words: ['parent library', 'parent libraries'],
   properties: { library: reference, version: name },
   title: ({ library, version }) => `${library.path} ${version}`,
+  pinned: ({ library, version }) => ({ library, version }),
 });

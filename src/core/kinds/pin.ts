@@ -12,4 +12,5 @@ export const pin = defineKind({
     held: record(name),
   },
   title: ({ library, version }) => `${library.path} ${version}`,
+  pinned: ({ library, version }) => ({ library, version }),
 });

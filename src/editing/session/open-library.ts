@@ -35,6 +35,8 @@ export interface LibrarySnapshot {
   sequence: number;
   items: Item[];
   ancestors: SentGeneration[];
+  /** Something it inherits may not be read by who looks. */
+  withheld: boolean;
   last: { version: string; items: Item[]; ancestors: SentGeneration[] } | null;
   versions: { version: string; at: string }[];
   products: { id: string; slug: string; name: string; version: string; items: Item[] }[];

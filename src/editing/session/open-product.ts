@@ -19,6 +19,8 @@ interface SentRelease {
   notes: string;
   items: Item[];
   ancestors: SentGeneration[];
+  /** Something it inherits may not be read by who looks. */
+  withheld: boolean;
 }
 
 /** What the server sends when a product is opened. */
@@ -79,6 +81,8 @@ export interface ProductFrameView {
   about: string;
   role: string;
   canEdit: boolean;
+  /** A library it is pinned to, or what that inherits, may not be read by who looks. */
+  withheld: boolean;
   faces: SettableFace[];
   axes: { name: string; contexts: string[]; default: string; description: string }[];
   library: { slug: string; name: string; version: string } | null;
@@ -98,6 +102,7 @@ export function productFrame(product: OpenProduct): ProductFrameView {
     ...snapshot.document,
     role: snapshot.role,
     canEdit: product.canEdit,
+    withheld: itemsOf(own.items, 'pin').length > 0 && (!sent || sent.pinned.withheld),
     axes: (main?.state.resolution.system.axes ?? []).map((axis) => ({
       name: axis.name,
       contexts: axis.contexts,

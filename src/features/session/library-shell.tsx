@@ -9,6 +9,7 @@ import type { FrameProps } from '@/ui/frame/frame';
 import { Faces } from '@/ui/specimen/faces';
 import { DocumentProvider, useAsk, useDocumentQuery } from './document';
 import { DocumentFrame, useHeading, useStable } from './document-frame';
+import { Withheld } from './withheld';
 import { libraryAddress, pageAt, PAGES_OF_ALL_STAGES, STAGES } from './navigation';
 import { useWork } from './work';
 
@@ -65,7 +66,15 @@ function Shell({ children }: { children: ReactNode }) {
   if (!view) return <PageSkeleton label="Opening the library" height={420} />;
   return (
     <Context.Provider value={{ ...view, axes }}>
-      <Faces faces={view.faces}>{children}</Faces>
+      <Faces faces={view.faces}>
+        {view.withheld && (
+          <Withheld>
+            This library inherits from one that is open to its own team only. Its tokens and components are
+            missing here: ask that team for access before you edit.
+          </Withheld>
+        )}
+        {children}
+      </Faces>
     </Context.Provider>
   );
 }

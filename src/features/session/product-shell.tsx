@@ -7,6 +7,7 @@ import { Faces } from '@/ui/specimen/faces';
 import type { ProductFrameView } from '@/editing/session/open-product';
 import { DocumentProvider, useDocumentQuery } from './document';
 import { DocumentFrame, useHeading, useStable } from './document-frame';
+import { Withheld } from './withheld';
 import { useWork } from './work';
 
 const Context = createContext<ProductFrameView | null>(null);
@@ -45,7 +46,15 @@ function Shell({ children }: { children: ReactNode }) {
   if (!view) return <PageSkeleton label="Opening the product" height={420} />;
   return (
     <Context.Provider value={{ ...view, axes }}>
-      <Faces faces={view.faces}>{children}</Faces>
+      <Faces faces={view.faces}>
+        {view.withheld && (
+          <Withheld>
+            This product uses a library that is open to its own team only. Its components are missing on the
+            screens: ask that team for access.
+          </Withheld>
+        )}
+        {children}
+      </Faces>
     </Context.Provider>
   );
 }

@@ -63,18 +63,35 @@ export async function authorise(
   }
 }
 
+/** Who asks, and where: what a question about permission needs. */
+export interface Asking {
+  trx: Knex;
+  actor: Actor;
+}
+
+/**
+ * The one question before anything of a document is told that something else names (a parent, a pin, a notice, a list):
+ * the document, or undefined where it is not there or may not be read. The two are never told apart.
+ */
+export async function readable(
+  { trx, actor }: Asking,
+  where: { id: string } | { slug: string; kind: DocumentRow['kind'] },
+): Promise<DocumentRow | undefined> {
+  const document: DocumentRow | undefined = await trx('documents').where(where).first();
+  return document && (await roleOf(trx, actor, document)) ? document : undefined;
+}
+
 /**
  * A document that an input names beside the one an operation is about: a parent, a target, the library of a pin.
  * @throws Problem 404 where it is not there or may not be read; 403 where it may be read and no more
  */
 export async function named(
-  trx: Knex,
-  actor: Actor,
+  { trx, actor }: Asking,
   kind: DocumentRow['kind'],
   slug: string,
   need: Role = 'viewer',
 ): Promise<DocumentRow> {
-  const document: DocumentRow | undefined = await trx('documents').where({ slug, kind }).first();
+  const document = await readable({ trx, actor }, { slug, kind });
   await authorise(trx, actor, need, document, `${kind} called ${slug}`);
   return document!;
 }

@@ -4,10 +4,12 @@ import path from 'node:path';
 import knexFactory, { type Knex } from 'knex';
 import * as foundations from './migrations/0001-foundations';
 import * as files from './migrations/0002-files';
+import * as access from './migrations/0003-access';
 
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): Promise<void> }> = {
   '0001-foundations': foundations,
   '0002-files': files,
+  '0003-access': access,
 };
 
 /** Something about where the program runs that keeps it from starting, in one line for the person who started it. */

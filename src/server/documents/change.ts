@@ -1,14 +1,15 @@
 import type { Knex } from 'knex';
-import { applicable, applyChangeSet } from '@/core/kinds/registry';
 import { invertEdits, undoStacks, type LoggedChangeSet } from '@/core/document/change-set';
-import type { Clash, Edit } from '@/core/document/edits';
-import { schemaProblems } from '@/core/kinds/registry';
+import { equal, type Clash, type Edit } from '@/core/document/edits';
+import type { Item } from '@/core/document/item';
+import { applicable, applyChangeSet, kindOf, schemaProblems } from '@/core/kinds/registry';
 import type { DocumentRow } from '../access/authorise';
 import { checkFiles } from '../assets/files';
 import { badRequest, Problem } from '../http/problem';
+import { lineageOf, noRelease, pinnedRelease, releaseItems } from '../releases/store';
 import { personIn, useCase, type Work } from '../use-case';
 import { announce } from './events';
-import { draftOf, loadDocument, readLog, storeChange, type DraftRow } from './store';
+import { draftOf, keepDocument, loadDocument, readLog, storeChange, type DraftRow } from './store';
 
 /**
  * Applies edits to a document's draft: the one way anything in it changes. The stale edit is refused with both values
@@ -33,7 +34,10 @@ export async function change(
     const item = result.document.items.get(id);
     const problems = item ? schemaProblems(item) : [];
     if (problems.length > 0) throw badRequest(problems.join('; '), { problems });
-    if (item) await checkFiles(trx, row.id, item);
+    if (item) {
+      await checkFiles(trx, row.id, item);
+      await checkPinned(work, row, item, document.items.get(id));
+    }
   }
   const entry = await storeChange(trx, draft, result.document, result.touched, {
     id: input.id,
@@ -43,8 +47,34 @@ export async function change(
     edits: input.edits,
     ...(input.undoes && { undoes: input.undoes }),
   });
-  work.afterCommit(() => announce(draft.id, entry));
+  work.afterCommit(() => {
+    keepDocument(trx, draft, result.document);
+    announce(draft.id, entry);
+  });
   return entry;
+}
+
+/**
+ * Holds another document's release that an item names against what is there and may be read by whoever names it. What was
+ * named before stays as it is, whoever edits beside it.
+ * @throws Problem 400 or 404
+ */
+async function checkPinned(
+  work: Work,
+  row: DocumentRow,
+  item: Item,
+  before: Item | undefined,
+): Promise<void> {
+  const pinned = (one: Item | undefined) => one && kindOf(one).pinned?.(one as never);
+  const named = pinned(item);
+  if (!named || equal(named, pinned(before))) return;
+  const found = await pinnedRelease(work, item);
+  if (!found) throw noRelease(named.version, named.library.path);
+  const { library, release } = found;
+  if (library.kind !== 'library') throw noRelease(named.version, named.library.path);
+  const { generations } = await lineageOf(work, await releaseItems(work.trx, release.id));
+  if (library.id === row.id || generations.some(({ id }) => id === row.id))
+    throw badRequest(`${row.name} cannot inherit from itself. Choose another library.`);
 }
 
 async function refusal(trx: Knex, draft: DraftRow, clashes: Clash[]): Promise<Problem> {

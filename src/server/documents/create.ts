@@ -4,7 +4,14 @@ import { itemsOf, type Item } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
 import type { Finding } from '@/core/findings/finding';
 import { readScreen } from '@/core/products/screen-file';
-import { ancestorsOf, releaseItems, releasesOf } from '../releases/store';
+import {
+  ancestorsOf,
+  noRelease,
+  pinnedRelease,
+  releaseItems,
+  releaseOf,
+  releasesOf,
+} from '../releases/store';
 import { named, type DocumentRow } from '../access/authorise';
 import { badRequest, notFound } from '../http/problem';
 import { personIn, useCase, type Work } from '../use-case';
@@ -56,12 +63,9 @@ const createLibrary = useCase('libraries.create', {
   async run(work, input) {
     const row = await createDocument(work, 'library', input);
     if (input.parent) {
-      const parent = await named(work.trx, work.actor, 'library', input.parent.slug);
-      const release = await work
-        .trx('releases')
-        .where({ document_id: parent.id, version: input.parent.version })
-        .first();
-      if (!release) throw notFound(`release ${input.parent.version} of ${input.parent.slug}`);
+      const parent = await named(work, 'library', input.parent.slug);
+      if (!(await releaseOf(work.trx, parent.id, input.parent.version)))
+        throw noRelease(input.parent.version, input.parent.slug);
       const item: Item = {
         id: work.newId('parent'),
         kind: 'parent',
@@ -81,7 +85,7 @@ const createLibrary = useCase('libraries.create', {
 const createProduct = useCase('products.create', {
   needs: 'signed-in',
   async run(work, input) {
-    const library = await named(work.trx, work.actor, 'library', input.library);
+    const library = await named(work, 'library', input.library);
     const releases = await releasesOf(work.trx, library.id);
     const release = input.version ? releases.find((other) => other.version === input.version) : releases[0];
     if (!release) throw notFound(`release of ${input.library} to pin`);
@@ -117,7 +121,7 @@ const importFiles = useCase('libraries.import', {
     const { edits, findings } = await readFiles(
       work,
       row.id,
-      await ancestorsOf(work.trx, document.items),
+      await ancestorsOf(work, document.items),
       document.items,
       input.files,
     );
@@ -151,12 +155,9 @@ const importScreens = useCase('products.import', {
     const document = await loadDocument(work.trx, draft, 'product');
     const components = new Map<string, string>();
     for (const pin of itemsOf(document.items, 'pin')) {
-      const release = await work
-        .trx('releases')
-        .where({ document_id: pin.library.id, version: pin.version })
-        .first();
-      if (!release) continue;
-      for (const component of itemsOf(await releaseItems(work.trx, release.id), 'component'))
+      const pinned = await pinnedRelease(work, pin);
+      if (!pinned) continue;
+      for (const component of itemsOf(await releaseItems(work.trx, pinned.release.id), 'component'))
         components.set(component.name, component.id);
     }
     const edits: Edit[] = [];

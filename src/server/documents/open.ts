@@ -1,12 +1,29 @@
 import type { Knex } from 'knex';
 import { itemsOf, type Item, type Items } from '@/core/document/item';
+import { ITEM_KINDS } from '@/core/kinds/registry';
 import { compareVersions } from '@/core/releases/version';
 import { roleOf, type DocumentRow } from '../access/authorise';
-import { ancestorsOf, releaseItems, releasesOf } from '../releases/store';
+import {
+  lineageOf,
+  pinnedRelease,
+  releaseItems,
+  releasesOf,
+  toldOf,
+  type ReleaseRow,
+} from '../releases/store';
 import { useCase, type Work } from '../use-case';
 import { draftOf, loadDocument, readLog } from './store';
 
 const list = (items: Items): Item[] => [...items.values()];
+
+/** What a body of items inherits, as it is sent, and whether something of it may not be read by who asks. */
+async function inheritedBy(work: Work, own: Items) {
+  const { generations, withheld } = await lineageOf(work, own);
+  return {
+    ancestors: generations.map(({ name, version, items }) => ({ name, version, items: list(items) })),
+    withheld: withheld !== undefined,
+  };
+}
 
 /** Everything a tab needs to open a library's draft: items, what it inherits, its last release, and who uses it. */
 const openLibrary = useCase('libraries.open', {
@@ -19,21 +36,20 @@ const openLibrary = useCase('libraries.open', {
     const { items } = await loadDocument(trx, draft, 'library');
     const releases = await releasesOf(trx, row.id);
     const [last] = releases;
-    const generations = async (own: Items) =>
-      (await ancestorsOf(trx, own)).map(({ name, version, items: inherited }) => ({
-        name,
-        version,
-        items: list(inherited),
-      }));
+    const inherited = await inheritedBy(work, items);
     const lastItems = last ? await releaseItems(trx, last.id) : undefined;
     return {
       ...(await heading(work, row)),
       sequence: draft.sequence,
       items: list(items),
-      ancestors: await generations(items),
+      ...inherited,
       last:
         last && lastItems
-          ? { version: last.version, items: list(lastItems), ancestors: await generations(lastItems) }
+          ? {
+              version: last.version,
+              items: list(lastItems),
+              ancestors: (await inheritedBy(work, lastItems)).ancestors,
+            }
           : null,
       versions: releases.map(({ version, at }) => ({ version, at })),
       products: await productsUsing(work, row.id),
@@ -54,26 +70,24 @@ const openProduct = useCase('products.open', {
     const { items } = await loadDocument(trx, draft, 'product');
     const libraries = [];
     for (const pin of itemsOf(items, 'pin')) {
-      const library: DocumentRow | undefined = await trx('documents').where({ id: pin.library.id }).first();
-      if (!library || !(await roleOf(trx, work.actor, library))) continue;
-      const releases = await releasesOf(trx, library.id);
-      const load = async (version: string) => {
-        const release = releases.find((other) => other.version === version)!;
+      const pinned = await pinnedRelease(work, pin);
+      if (!pinned) continue;
+      const { library } = pinned;
+      const load = async (release: ReleaseRow) => {
+        const { version, at } = release;
         const own = await releaseItems(trx, release.id);
-        const inherited = (await ancestorsOf(trx, own)).map(({ name, version: at, items: theirs }) => ({
-          name,
-          version: at,
-          items: list(theirs),
-        }));
-        return { version, at: release.at, notes: release.notes, items: list(own), ancestors: inherited };
+        const { notes } = await toldOf(work, release);
+        return { version, at, notes, items: list(own), ...(await inheritedBy(work, own)) };
       };
-      const newer = releases.filter((release) => compareVersions(release.version, pin.version) > 0);
+      const newer = (await releasesOf(trx, library.id)).filter(
+        (release) => compareVersions(release.version, pin.version) > 0,
+      );
       libraries.push({
         id: library.id,
         slug: library.slug,
         name: library.name,
-        pinned: await load(pin.version),
-        newer: await Promise.all(newer.slice(0, 5).map((release) => load(release.version))),
+        pinned: await load(pinned.release),
+        newer: await Promise.all(newer.slice(0, 5).map(load)),
       });
     }
     return {
@@ -139,7 +153,9 @@ const listDocuments = useCase('documents.list', {
       const team = await work.trx('teams').where({ id: row.team_id }).first();
       const [last] = row.kind === 'library' ? await releasesOf(work.trx, row.id) : [];
       const { items } = await loadDocument(work.trx, await draftOf(work.trx, row.id), row.kind);
-      const parent = itemsOf(items, 'parent')[0];
+      const named = async (item: Item) =>
+        (await pinnedRelease(work, item)) ? [ITEM_KINDS.get(item.kind)!.title(item as never)] : [];
+      const [parent] = await Promise.all(itemsOf(items, 'parent').map(named));
       documents.push({
         kind: row.kind,
         slug: row.slug,
@@ -148,8 +164,8 @@ const listDocuments = useCase('documents.list', {
         team: team.name as string,
         role,
         version: last?.version ?? null,
-        parent: parent ? `${parent.library.path} ${parent.version}` : null,
-        pins: itemsOf(items, 'pin').map((pin) => `${pin.library.path} ${pin.version}`),
+        parent: parent?.[0] ?? null,
+        pins: (await Promise.all(itemsOf(items, 'pin').map(named))).flat(),
         items: items.size,
       });
     }

@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 import type { LoggedChangeSet } from '@/core/document/change-set';
 import type { Document, Item } from '@/core/document/item';
-import { shared } from '../shared';
+import { keptOf } from '../db/kept';
 
 export interface DraftRow {
   id: string;
@@ -15,10 +15,14 @@ export async function draftOf(trx: Knex, documentId: string): Promise<DraftRow> 
   return trx('drafts').where({ document_id: documentId }).orderBy('id').first();
 }
 
+/** Which drafts a transaction has changed: what it reads of those is nobody else's until it is committed. */
+const changedIn = new WeakMap<Knex, Set<string>>();
+
 /** A draft's document as it stands in this transaction; kept between requests while its sequence holds. */
 export async function loadDocument(trx: Knex, draft: DraftRow, kind: Document['kind']): Promise<Document> {
-  const cache = shared('documents', () => new Map<string, { sequence: number; document: Document }>());
-  const kept = cache.get(draft.id);
+  const { drafts } = keptOf(trx);
+  const own = changedIn.get(trx)?.has(draft.id);
+  const kept = own ? undefined : drafts.get(draft.id);
   if (kept?.sequence === draft.sequence) return kept.document;
   const rows: { item_id: string; body: string }[] = await trx('items')
     .where({ draft_id: draft.id })
@@ -28,8 +32,14 @@ export async function loadDocument(trx: Knex, draft: DraftRow, kind: Document['k
     kind,
     items: new Map(rows.map((row) => [row.item_id, JSON.parse(row.body) as Item])),
   };
-  cache.set(draft.id, { sequence: draft.sequence, document });
+  if (!own) keepDocument(trx, draft, document);
   return document;
+}
+
+/** Keeps a document that is committed at this sequence. */
+export function keepDocument(trx: Knex, { id, sequence }: DraftRow, document: Document): void {
+  const { drafts } = keptOf(trx);
+  if ((drafts.peek(id)?.sequence ?? -1) < sequence) drafts.set(id, { sequence, document });
 }
 
 /** Writes what a change set touched, its log row and the new sequence together. */
@@ -41,6 +51,7 @@ export async function storeChange(
   entry: Omit<LoggedChangeSet, 'sequence'>,
 ): Promise<LoggedChangeSet> {
   const sequence = draft.sequence + 1;
+  changedIn.set(trx, (changedIn.get(trx) ?? new Set()).add(draft.id));
   for (const id of touched) {
     const item = document.items.get(id);
     if (!item) await trx('items').where({ draft_id: draft.id, item_id: id }).delete();

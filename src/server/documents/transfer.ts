@@ -11,7 +11,7 @@ import { draftOf, loadDocument } from './store';
 
 async function libraryOf(work: Work, row: DocumentRow) {
   const own = (await loadDocument(work.trx, await draftOf(work.trx, row.id), 'library')).items;
-  const ancestors = await ancestorsOf(work.trx, own);
+  const ancestors = await ancestorsOf(work, own);
   return { own, items: effectiveLibrary([...ancestors, { name: '', version: '', items: own }]).authored };
 }
 
@@ -21,7 +21,7 @@ const transfer = useCase('libraries.transfer', {
   kind: 'library',
   document: (input) => input.slug,
   async run(work, input, row) {
-    const target = await named(work.trx, work.actor, 'library', input.to, 'maintainer');
+    const target = await named(work, 'library', input.to, 'maintainer');
     if (target.id === row.id) throw badRequest('Choose another library to transfer to.');
     const there = await libraryOf(work, target);
     let given: Transfer;

@@ -3,9 +3,9 @@ import type { Items } from '@/core/document/item';
 import { OUTPUTS } from '@/core/outputs/registry';
 import { defaultContext } from '@/core/tokens/system';
 import { draftOf, loadDocument } from '../documents/store';
-import { badRequest, notFound } from '../http/problem';
+import { badRequest } from '../http/problem';
 import { stateOf } from '../releases/publish';
-import { ancestorsOf, releaseItems } from '../releases/store';
+import { ancestorsOf, noRelease, releaseItems, releaseOf } from '../releases/store';
 import { useCase } from '../use-case';
 
 /** Writes a library's tokens in one form, from a release or from the draft. */
@@ -21,14 +21,11 @@ const write = useCase('outputs.write', {
       );
     let items: Items;
     if (input.version && input.version !== 'draft') {
-      const release = await work
-        .trx('releases')
-        .where({ document_id: row.id, version: input.version })
-        .first();
-      if (!release) throw notFound(`release ${input.version} of ${row.name}`);
+      const release = await releaseOf(work.trx, row.id, input.version);
+      if (!release) throw noRelease(input.version, row.name);
       items = await releaseItems(work.trx, release.id);
     } else items = (await loadDocument(work.trx, await draftOf(work.trx, row.id), 'library')).items;
-    const { items: effective, resolution } = stateOf(await ancestorsOf(work.trx, items), items);
+    const { items: effective, resolution } = stateOf(await ancestorsOf(work, items), items);
     const { axes } = resolution.system;
     for (const [axis, name] of Object.entries(input.context ?? {})) {
       if (!axes.some((other) => other.name === axis && other.contexts.includes(name)))

@@ -1,4 +1,5 @@
-import { personIn, useCase } from '../use-case';
+import { readable } from '../access/authorise';
+import { personIn, useCase, type Work } from '../use-case';
 
 interface NoticeRow {
   id: string;
@@ -8,18 +9,28 @@ interface NoticeRow {
   href: string;
   at: string;
   read_at: string | null;
+  /** The ids of the documents it tells of, as JSON. */
+  documents: string;
+}
+
+/** A person's notices, the newest first, of documents they may still read. */
+export async function noticesOf(work: Work): Promise<NoticeRow[]> {
+  const rows: NoticeRow[] = await work
+    .trx('notices')
+    .where({ person_id: personIn(work) })
+    .orderBy('at', 'desc')
+    .limit(200);
+  const open = new Map<string, boolean>();
+  for (const id of new Set(rows.flatMap(({ documents }) => JSON.parse(documents) as string[])))
+    open.set(id, (await readable(work, { id })) !== undefined);
+  return rows.filter(({ documents }) => (JSON.parse(documents) as string[]).every((id) => open.get(id)));
 }
 
 const list = useCase('inbox.list', {
   needs: 'signed-in',
   async run(work) {
-    const rows = await work
-      .trx('notices')
-      .where({ person_id: personIn(work) })
-      .orderBy('at', 'desc')
-      .limit(200);
     return {
-      notices: rows.map((row: NoticeRow) => ({
+      notices: (await noticesOf(work)).map((row) => ({
         id: row.id,
         kind: row.kind,
         title: row.title,

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { badRequest, Problem } from '../http/problem';
 import { previewWidths } from '../workspace/settings';
 import { personIn, useCase, type Work } from '../use-case';
+import { noticesOf } from './inbox';
 import { hashPassword, passwordMatches } from './passwords';
 
 const DAYS_SIGNED_IN = 30;
@@ -99,11 +100,7 @@ const me = useCase('people.me', {
       .join('teams', 'teams.id', 'memberships.team_id')
       .where({ person_id: person.id })
       .select('teams.name', 'memberships.role');
-    const [{ count }] = (await work
-      .trx('notices')
-      .where({ person_id: person.id })
-      .whereNull('read_at')
-      .count({ count: '*' })) as [{ count: number }];
+    const unread = (await noticesOf(work)).filter(({ read_at }) => read_at === null).length;
     return {
       person: {
         id: person.id,
@@ -112,7 +109,7 @@ const me = useCase('people.me', {
         administrator: Boolean(person.administrator),
       },
       teams,
-      unread: count,
+      unread,
       workspace: { widths: await previewWidths(work.trx) },
     };
   },

@@ -5,7 +5,8 @@ import { compareVersions } from '@/core/releases/version';
 import { change } from '../documents/change';
 import { draftOf, loadDocument } from '../documents/store';
 import { announceSurroundings } from '../documents/events';
-import { badRequest, notFound } from '../http/problem';
+import { badRequest } from '../http/problem';
+import { noRelease, releaseOf } from '../releases/store';
 import { personIn, useCase } from '../use-case';
 
 /** Takes another release of a library a product has pinned: one change set, to be undone like any other. */
@@ -14,12 +15,9 @@ const take = useCase('products.take', {
   kind: 'product',
   document: (input) => input.slug,
   async run(work, input, row) {
-    const library = await named(work.trx, work.actor, 'library', input.library);
-    const release = await work
-      .trx('releases')
-      .where({ document_id: library.id, version: input.version })
-      .first();
-    if (!release) throw notFound(`release ${input.version} of ${input.library}`);
+    const library = await named(work, 'library', input.library);
+    if (!(await releaseOf(work.trx, library.id, input.version)))
+      throw noRelease(input.version, input.library);
     const draft = await draftOf(work.trx, row.id);
     const document = await loadDocument(work.trx, draft, 'product');
     const pin = itemsOf(document.items, 'pin').find((other) => other.library.id === library.id);

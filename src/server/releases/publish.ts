@@ -6,10 +6,11 @@ import { compareVersions, nextVersion } from '@/core/releases/version';
 import { releaseNotes } from '@/core/releases/notes';
 import { Resolution } from '@/core/tokens/resolve';
 import { announceSurroundings } from '../documents/events';
+import { readable, type Actor } from '../access/authorise';
 import { draftOf, loadDocument } from '../documents/store';
 import { badRequest, Problem } from '../http/problem';
 import { personIn, useCase } from '../use-case';
-import { ancestorsOf, releaseItems, releasesOf, storeRelease } from './store';
+import { ancestorsOf, lineageOf, releaseItems, releasesOf, storeRelease, toldOf } from './store';
 
 /** A body of items joined with what it inherits, and resolved. */
 export function stateOf(ancestors: readonly Generation[], items: Items): LibraryState {
@@ -41,8 +42,8 @@ const publish = useCase('releases.publish', {
     const unmet = unmetNeeds(items, document.items);
     if (unmet.length > 0)
       throw new Problem(409, 'unmet', 'Something would be missing', unmet[0]!.message, { unmet });
-    const before = last ? stateOf(await ancestorsOf(trx, lastItems), lastItems) : undefined;
-    const after = stateOf(await ancestorsOf(trx, items), items);
+    const before = last ? stateOf((await lineageOf(work, lastItems)).generations, lastItems) : undefined;
+    const after = stateOf(await ancestorsOf(work, items), items);
     const ledger = ledgerOf(before, after);
     if (ledger.length === 0) throw badRequest('Nothing has changed since the last release.');
     const version = nextVersion(last?.version, bumpOf(ledger));
@@ -85,6 +86,8 @@ const publish = useCase('releases.publish', {
         .where({ team_id: product.team_id })
         .whereIn('role', ['maintainer', 'owner']);
       for (const member of members) {
+        const actor: Actor = { kind: 'person', id: member.person_id };
+        if (!(await readable({ trx, actor }, { id: row.id }))) continue;
         await trx('notices').insert({
           id: work.newId('notice'),
           person_id: member.person_id,
@@ -94,6 +97,7 @@ const publish = useCase('releases.publish', {
           href: `/products/${product.slug}/upgrade/${row.slug}/${version}`,
           at,
           read_at: null,
+          documents: JSON.stringify([row.id, product.id]),
         });
       }
       work.afterCommit(() => announceSurroundings(productDraft.id));
@@ -116,13 +120,14 @@ const list = useCase('releases.list', {
     );
     const releases = await releasesOf(work.trx, row.id);
     return {
-      releases: releases.map((release) => ({
-        version: release.version,
-        at: release.at,
-        author: people.get(release.author_id) ?? '',
-        notes: release.notes,
-        changes: JSON.parse(release.changes),
-      })),
+      releases: await Promise.all(
+        releases.map(async (release) => ({
+          version: release.version,
+          at: release.at,
+          author: people.get(release.author_id) ?? '',
+          ...(await toldOf(work, release)),
+        })),
+      ),
     };
   },
 });

@@ -10,6 +10,8 @@ export interface FrameView {
   canEdit: boolean;
   sequence: number;
   lineage: { name: string; version: string }[];
+  /** Something it inherits may not be read by who looks. */
+  withheld: boolean;
   axes: { name: string; contexts: string[]; default: string; description: string }[];
   last: string | null;
   /** Released versions, newest first. */
@@ -43,6 +45,7 @@ export function frame(library: OpenLibrary): FrameView {
       name: generation.name,
       version: generation.version,
     })),
+    withheld: snapshot.withheld,
     axes: resolution.system.axes.map((axis) => ({
       name: axis.name,
       contexts: axis.contexts,

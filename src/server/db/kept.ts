@@ -1,0 +1,33 @@
+import { LRUCache } from 'lru-cache';
+import type { Knex } from 'knex';
+import type { Document, Items } from '@/core/document/item';
+import { shared } from '../shared';
+
+/** Items held in memory between requests, of drafts and of releases each. */
+const MOST_ITEMS = 150_000;
+
+/** What has been read of a database and is the same until something is committed. */
+interface Kept {
+  /** Drafts as they stand, by id; of use while the sequence holds. */
+  drafts: LRUCache<string, { sequence: number; document: Document }>;
+  /** What releases hold, by id: it never changes. */
+  releases: LRUCache<string, Items>;
+}
+
+/** One for each database: a transaction has the configuration of the connection it was begun on. */
+export function keptOf(trx: Knex): Kept {
+  const all = shared('kept', () => new WeakMap<object, Kept>());
+  const { config } = trx.client as { config: object };
+  let kept = all.get(config);
+  if (!kept) {
+    kept = {
+      drafts: new LRUCache({
+        maxSize: MOST_ITEMS,
+        sizeCalculation: ({ document }) => document.items.size + 1,
+      }),
+      releases: new LRUCache({ maxSize: MOST_ITEMS, sizeCalculation: (items) => items.size + 1 }),
+    };
+    all.set(config, kept);
+  }
+  return kept;
+}
