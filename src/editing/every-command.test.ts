@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { applyChangeSet, schemaProblems } from '@/core/kinds/registry';
+import { applyChangeSet, brokenInvariants, schemaProblems } from '@/core/kinds/registry';
 import { invertEdits } from '@/core/document/change-set';
 import { itemsOf, ordered, type ItemKindName, type ItemOf } from '@/core/document/item';
 import type { ComponentDefinition } from '@/core/components/definition';
@@ -1064,6 +1064,15 @@ test.each(cases)('%s does what it says, leaves sound items, and is undone whole'
   const undone = applyChangeSet(applied.document, { edits: invertEdits(command.edits) });
   if ('clashes' in undone) throw new Error(undone.clashes[0]!.message);
   expect(undone.document).toEqual(before.own);
+  // Taken back while nothing else changed, it breaks nothing either.
+  expect(
+    brokenInvariants({
+      before: applied.document.items,
+      after: undone.document.items,
+      touched: undone.touched,
+      inherited: [],
+    }),
+  ).toEqual([]);
 });
 
 test.each(refusals)('%s', (_, name, one) => {

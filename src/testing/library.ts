@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { readComponent } from '@/core/components/component-file';
-import { applyChangeSet } from '@/core/kinds/registry';
+import { applyChangeSet, brokenInvariants } from '@/core/kinds/registry';
 import { documentOf } from '@/core/document/change-set';
 import { addItem, type Edit } from '@/core/document/edits';
 import { importEdits } from '@/core/intake/import';
@@ -30,6 +30,13 @@ export const dark = { brand: 'saltmarsh', scheme: 'dark' };
 export function apply(document: Document, edits: Edit[]): Document {
   const result = applyChangeSet(document, { edits });
   if ('clashes' in result) throw new Error(JSON.stringify(result.clashes));
+  const [broken] = brokenInvariants({
+    before: document.items,
+    after: result.document.items,
+    touched: result.touched,
+    inherited: [],
+  });
+  if (broken) throw new Error(`${broken.code}: ${broken.message}`);
   return result.document;
 }
 

@@ -29,6 +29,8 @@ export interface ItemKind<K extends ItemKindName = ItemKindName> {
   references(item: ItemOf<K>): ItemReference[];
   /** Ids, besides those of its references, of items without which it cannot stand. */
   requires(item: ItemOf<K>): string[];
+  /** Two items of which this is the same cannot both be there; undefined where it does not matter. */
+  unique(item: ItemOf<K>): string | undefined;
   /** The release of another document that an item names: it must be there, and may be named by who may read it. */
   readonly pinned?: (item: ItemOf<K>) => { library: Reference; version: string };
   /** What it costs others that an item comes or goes. */
@@ -40,7 +42,9 @@ export interface ItemKind<K extends ItemKindName = ItemKindName> {
 }
 
 type Given<K extends ItemKindName> = Pick<ItemKind<K>, 'kind' | 'document' | 'words' | 'title'> &
-  Partial<Pick<ItemKind<K>, 'references' | 'requires' | 'pinned' | 'impact' | 'changes' | 'page'>> & {
+  Partial<
+    Pick<ItemKind<K>, 'references' | 'requires' | 'unique' | 'pinned' | 'impact' | 'changes' | 'page'>
+  > & {
     /** The schema of each field besides `id` and `kind`. */
     properties: Record<string, object>;
     /** Fields that came later: an item without one has nothing there. */
@@ -53,6 +57,7 @@ export function defineKind<K extends ItemKindName>(given: Given<K>): ItemKind<K>
   return {
     references: () => [],
     requires: () => [],
+    unique: () => undefined,
     impact: { added: 'patch', removed: 'patch' },
     changes: () => [],
     page: () => undefined,

@@ -42,6 +42,7 @@ export const asset = defineKind({
   document: 'library',
   words: ['asset', 'assets'],
   properties: { order, name, role: oneOf('font', 'icon', 'logo', 'picture'), files: record(assetFile) },
+  unique: ({ name }) => `asset ${name}`,
   title: ({ name }) => name,
   impact: { added: 'minor', removed: 'major' },
   changes: assetChanges,

@@ -6,6 +6,7 @@ export const axis = defineKind({
   document: 'library',
   words: ['axis', 'axes'],
   properties: { order, name, description: text, default: nullable(id) },
+  unique: ({ name }) => `axis ${name}`,
   title: ({ name }) => name,
   page: () => 'contexts',
 });

@@ -106,6 +106,7 @@ export const component = defineKind({
     code: nullable(object({ file: name, props: list(object({ name, kind: propKind, values: list(text) })) })),
   },
   optional: ['excluded', 'bases', 'variationOf', 'behaviours', 'script', 'code'],
+  unique: ({ name }) => `component ${name}`,
   title: ({ name }) => name,
   references: componentReferences,
   requires: ({ rank }) => (rank === null ? [] : [rank]),

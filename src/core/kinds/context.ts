@@ -7,6 +7,7 @@ export const context = defineKind({
   words: ['context', 'contexts'],
   properties: { order, axis: id, name },
   title: ({ name }) => name,
+  unique: ({ axis, name }) => `context ${axis} ${name}`,
   requires: ({ axis }) => [axis],
   page: () => 'contexts',
 });

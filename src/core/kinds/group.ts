@@ -1,6 +1,6 @@
 import { defineKind } from '../document/item-kind';
 import { text } from '../document/schema';
-import { declaredReferences, declaredRequires, treeProperties } from './tree-declarations';
+import { declaredReferences, declaredRequires, treeProperties, uniquePath } from './tree-declarations';
 
 export const group = defineKind({
   kind: 'group',
@@ -11,6 +11,7 @@ export const group = defineKind({
   title: ({ name }) => name,
   references: declaredReferences,
   requires: declaredRequires,
+  unique: uniquePath,
   changes: (before, after, change) =>
     before.name === after.name
       ? []

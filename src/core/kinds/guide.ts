@@ -14,6 +14,7 @@ export const guide = defineKind({
     title: text,
     blocks: record({ anyOf: [...GUIDE_BLOCKS.values()].map((block) => block.schema) }),
   },
+  unique: ({ name }) => `guide ${name}`,
   title: ({ title }) => title,
   references: ({ blocks }) =>
     ordered(blocks).flatMap((block, i) =>

@@ -20,5 +20,6 @@ export const parent = defineKind({
   words: ['parent library', 'parent libraries'],
   properties: { library: reference, version: name },
   title: ({ library, version }) => `${library.path} ${version}`,
+  unique: () => 'parent',
   pinned: ({ library, version }) => ({ library, version }),
 });

@@ -12,5 +12,6 @@ export const pin = defineKind({
     held: record(name),
   },
   title: ({ library, version }) => `${library.path} ${version}`,
+  unique: ({ library }) => `pin ${library.id ?? library.path}`,
   pinned: ({ library, version }) => ({ library, version }),
 });

@@ -15,6 +15,7 @@ export const placement = defineKind({
     props: givenProps,
     overrides: record(object({ part: identifier, property, value: styleValue })),
   },
+  requires: ({ screen, parent }) => [screen, ...(parent === null ? [] : [parent])],
   title: ({ component }) => component.path,
   references: ({ component, slot, overrides }) => [
     { to: component, place: slot ? `in ${slot}` : 'placed' },

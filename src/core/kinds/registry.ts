@@ -2,6 +2,8 @@ import { registryOf } from '../base/registry';
 import { applyChangeSet as apply, applicable as applicableIn, type ChangeSet } from '../document/change-set';
 import type { Document, Item, ItemKindName, ItemOf } from '../document/item';
 import type { ItemKind } from '../document/item-kind';
+import type { Transition } from '../document/invariants/invariant';
+import { brokenInvariants as broken } from '../document/invariants/registry';
 import { schemaChecker } from '../document/schema-check';
 import type { Edit } from '../document/edits';
 import { token } from './token';
@@ -58,6 +60,9 @@ export const kindOf = <K extends ItemKindName>(item: ItemOf<K>): ItemKind<K> =>
 /** `applyChangeSet` of the document, for documents of these kinds. */
 export const applyChangeSet = (document: Document, changeSet: Pick<ChangeSet, 'edits'>) =>
   apply(document, changeSet, ITEM_KINDS);
+/** `brokenInvariants` of the document, for documents of these kinds. */
+export const brokenInvariants = (transition: Omit<Transition, 'kinds'>) =>
+  broken({ ...transition, kinds: ITEM_KINDS });
 /** `applicable` of the document, for documents of these kinds. */
 export const applicable = (document: Document, edits: readonly Edit[]) =>
   applicableIn(document, edits, ITEM_KINDS);

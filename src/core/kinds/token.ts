@@ -1,5 +1,5 @@
 import { defineKind } from '../document/item-kind';
-import { declaredReferences, declaredRequires, treeProperties } from './tree-declarations';
+import { declaredReferences, declaredRequires, treeProperties, uniquePath } from './tree-declarations';
 
 export const token = defineKind({
   kind: 'token',
@@ -9,4 +9,5 @@ export const token = defineKind({
   title: ({ name }) => name,
   references: declaredReferences,
   requires: declaredRequires,
+  unique: uniquePath,
 });

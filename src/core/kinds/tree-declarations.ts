@@ -24,6 +24,8 @@ export const declaredReferences = ({ declarations }: TokenItem | GroupItem): Ite
   Object.entries(declarations).flatMap(([layer, { refs }]) =>
     refs.map(([path, target]) => ({ to: { id: target, path }, place: `layer ${layer}` })),
   );
+/** Tokens and groups of one group share their names. */
+export const uniquePath = ({ parent, name }: TokenItem | GroupItem): string => `path ${parent ?? ''} ${name}`;
 export const declaredRequires = ({ parent, declarations }: TokenItem | GroupItem): string[] => [
   ...(parent === null ? [] : [parent]),
   ...Object.keys(declarations),

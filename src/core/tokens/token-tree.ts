@@ -31,8 +31,9 @@ export function libraryTree(items: Items): LibraryTree {
       root = item;
       continue;
     }
-    // What stands in a group that is gone is shown at the top rather than lost.
-    const parent = item.parent !== null && items.has(item.parent) ? item.parent : null;
+    // What stands in a group that is gone, or in itself, is shown at the top rather than lost.
+    const parent =
+      item.parent !== null && items.has(item.parent) && !inItself(item, items) ? item.parent : null;
     const siblings = children.get(parent);
     if (siblings) siblings.push(item);
     else children.set(parent, [item]);
@@ -55,6 +56,18 @@ export function libraryTree(items: Items): LibraryTree {
     for (const old of item.redirects) if (!tree.ids.has(old)) tree.ids.set(old, item.id);
   trees.set(items, tree);
   return tree;
+}
+
+/** Whether following the groups upwards from an item leads back to it. */
+function inItself({ id, parent }: TokenItem | GroupItem, items: Items): boolean {
+  const seen = new Set<string>();
+  for (let at = parent; at !== null && !seen.has(at);) {
+    if (at === id) return true;
+    seen.add(at);
+    const above = items.get(at);
+    at = above?.kind === 'group' ? above.parent : null;
+  }
+  return false;
 }
 
 /** The present path of a reference: the id wins where it is known. */

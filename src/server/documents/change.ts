@@ -1,12 +1,12 @@
 import type { Knex } from 'knex';
 import { invertEdits, undoStacks, type LoggedChangeSet } from '@/core/document/change-set';
 import { equal, type Clash, type Edit } from '@/core/document/edits';
-import type { Item } from '@/core/document/item';
-import { applicable, applyChangeSet, kindOf, schemaProblems } from '@/core/kinds/registry';
+import type { Document, Item } from '@/core/document/item';
+import { applicable, applyChangeSet, brokenInvariants, kindOf, schemaProblems } from '@/core/kinds/registry';
 import type { DocumentRow } from '../access/authorise';
 import { checkFiles } from '../assets/files';
 import { badRequest, Problem } from '../http/problem';
-import { lineageOf, noRelease, pinnedRelease, releaseItems } from '../releases/store';
+import { everyGeneration, lineageOf, noRelease, pinnedRelease, releaseItems } from '../releases/store';
 import { personIn, useCase, type Work } from '../use-case';
 import { announce } from './events';
 import { draftOf, keepDocument, loadDocument, readLog, storeChange, type DraftRow } from './store';
@@ -39,6 +39,7 @@ export async function change(
       await checkPinned(work, row, item, document.items.get(id));
     }
   }
+  await checkWhole(work, document, result, input.edits);
   const entry = await storeChange(trx, draft, result.document, result.touched, {
     id: input.id,
     author: personIn(work),
@@ -75,6 +76,39 @@ async function checkPinned(
   const { generations } = await lineageOf(work, await releaseItems(work.trx, release.id));
   if (library.id === row.id || generations.some(({ id }) => id === row.id))
     throw badRequest(`${row.name} cannot inherit from itself. Choose another library.`);
+}
+
+/**
+ * Holds the whole document against what no edit alone can say. What it inherits counts whoever asks: it is what stands.
+ * @throws Problem 409, with the edits that would break it
+ */
+async function checkWhole(
+  { trx }: Work,
+  before: Document,
+  { document, touched }: { document: Document; touched: ReadonlySet<string> },
+  edits: readonly Edit[],
+): Promise<void> {
+  const generations = await everyGeneration(trx, document.items);
+  const broken = brokenInvariants({
+    before: before.items,
+    after: document.items,
+    touched,
+    inherited: generations.map(({ items }) => items),
+  });
+  const [first] = broken;
+  if (!first) return;
+  throw new Problem(
+    409,
+    'breaks',
+    'This cannot stand beside what is there',
+    `${first.message}. ${first.fix}.`,
+    {
+      broken: broken.slice(0, 20).map((one) => ({
+        edit: edits.findLastIndex(({ item }) => item === one.item),
+        ...one,
+      })),
+    },
+  );
 }
 
 async function refusal(trx: Knex, draft: DraftRow, clashes: Clash[]): Promise<Problem> {

@@ -122,6 +122,23 @@ async function lineage(
 export const lineageOf = (asking: Asking, items: Items) =>
   lineage(items, (parent) => pinnedRelease(asking, parent), asking.trx);
 
+/** All of them, whoever asks: for what the program itself holds together, and tells nobody. */
+export const everyGeneration = async (trx: Knex, items: Items): Promise<Generation[]> =>
+  (
+    await lineage(
+      items,
+      async (parent) => {
+        const named = ITEM_KINDS.get(parent.kind)?.pinned?.(parent as never);
+        const library: DocumentRow | undefined = await trx('documents')
+          .where({ id: named?.library.id ?? '' })
+          .first();
+        const release = library && (await releaseOf(trx, library.id, named!.version));
+        return release && { library, release };
+      },
+      trx,
+    )
+  ).generations;
+
 /**
  * The same for what cannot be done with a part of it.
  * @throws Problem 404 where one of them is not there or may not be read
