@@ -11,5 +11,8 @@ export const counted = (count: number, one: string, many?: string): string =>
 /** `a, b and c` */
 export const listed = (words: Iterable<string>): string => AND.format(words);
 /** `812 bytes`, `12.4 kB`: a thousand bytes a kilobyte (SI). */
+/** a token, an axis */
+export const withArticle = (word: string): string => `${/^[aeiou]/i.test(word) ? 'an' : 'a'} ${word}`;
+
 export const bytesText = (size: number): string =>
   size < 1000 ? counted(size, 'byte') : `${NUMBER.format(Number((size / 1000).toPrecision(3)))} kB`;

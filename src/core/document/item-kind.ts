@@ -8,6 +8,11 @@ export interface ItemReference {
   place: string;
 }
 
+interface Requirement {
+  id: string;
+  kind: ItemKindName;
+}
+
 /**
  * All that the rest of the program has to know of a kind of item. `kinds/` has one file a kind, and one line in its
  * registry; edits, reach, closure, ledger, search and transfer ask here and name no kind.
@@ -27,8 +32,8 @@ export interface ItemKind<K extends ItemKindName = ItemKindName> {
   title(item: ItemOf<K>): string;
   /** Everything an item refers to. */
   references(item: ItemOf<K>): ItemReference[];
-  /** Ids, besides those of its references, of items without which it cannot stand. */
-  requires(item: ItemOf<K>): string[];
+  /** Items, besides those of its references, without which it cannot stand, and of which kind each is. */
+  requires(item: ItemOf<K>): Requirement[];
   /** Two items of which this is the same cannot both be there; undefined where it does not matter. */
   unique(item: ItemOf<K>): string | undefined;
   /** The release of another document that an item names: it must be there, and may be named by who may read it. */
@@ -49,11 +54,13 @@ type Given<K extends ItemKindName> = Pick<ItemKind<K>, 'kind' | 'document' | 'wo
     properties: Record<string, object>;
     /** Fields that came later: an item without one has nothing there. */
     optional?: readonly string[];
+    /** What of several fields together the schema says besides. */
+    also?: object;
   };
 
 /** A kind of item from what is particular to it. */
 export function defineKind<K extends ItemKindName>(given: Given<K>): ItemKind<K> {
-  const { properties, optional = [], ...own } = given;
+  const { properties, optional = [], also, ...own } = given;
   return {
     references: () => [],
     requires: () => [],
@@ -68,7 +75,7 @@ export function defineKind<K extends ItemKindName>(given: Given<K>): ItemKind<K>
         'additionalProperties' in schema && 'propertyNames' in schema ? `${field}/*` : field,
       ),
     omittable: optional.filter((field) => !('anyOf' in properties[field]!)),
-    schema: object({ id, kind: oneOf(given.kind), ...properties }, optional),
+    schema: { ...object({ id, kind: oneOf(given.kind), ...properties }, optional), ...also },
   };
 }
 

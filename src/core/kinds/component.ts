@@ -109,7 +109,7 @@ export const component = defineKind({
   unique: ({ name }) => `component ${name}`,
   title: ({ name }) => name,
   references: componentReferences,
-  requires: ({ rank }) => (rank === null ? [] : [rank]),
+  requires: ({ rank }) => (rank === null ? [] : [{ id: rank, kind: 'rank' }]),
   impact: { added: 'minor', removed: 'major' },
   changes: componentChanges,
   page: ({ name }) => `components/${name}`,

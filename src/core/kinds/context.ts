@@ -8,6 +8,6 @@ export const context = defineKind({
   properties: { order, axis: id, name },
   title: ({ name }) => name,
   unique: ({ axis, name }) => `context ${axis} ${name}`,
-  requires: ({ axis }) => [axis],
+  requires: ({ axis }) => [{ id: axis, kind: 'axis' }],
   page: () => 'contexts',
 });

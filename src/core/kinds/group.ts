@@ -1,13 +1,16 @@
 import { defineKind } from '../document/item-kind';
-import { text } from '../document/schema';
 import { declaredReferences, declaredRequires, treeProperties, uniquePath } from './tree-declarations';
 
 export const group = defineKind({
   kind: 'group',
   document: 'library',
   words: ['group', 'groups'],
-  // The group that holds all others has no name.
-  properties: { ...treeProperties, name: text },
+  // The group that holds all others has no name, and no other may lack one.
+  properties: {
+    ...treeProperties,
+    name: { ...treeProperties.name, minLength: 0, pattern: '^([^$.{}][^.{}]*)?$' },
+  },
+  also: { if: { properties: { name: { const: '' } } }, then: { properties: { parent: { type: 'null' } } } },
   title: ({ name }) => name,
   references: declaredReferences,
   requires: declaredRequires,

@@ -7,6 +7,10 @@ export const layer = defineKind({
   words: ['value layer', 'value layers'],
   properties: { order, name, when: list(pair(id, id)), file: nullable(text) },
   title: ({ name }) => name,
-  requires: ({ when }) => when.flat(),
+  requires: ({ when }) =>
+    when.flatMap(([axis, context]) => [
+      { id: axis, kind: 'axis' as const },
+      { id: context, kind: 'context' as const },
+    ]),
   page: () => 'contexts',
 });

@@ -15,7 +15,10 @@ export const placement = defineKind({
     props: givenProps,
     overrides: record(object({ part: identifier, property, value: styleValue })),
   },
-  requires: ({ screen, parent }) => [screen, ...(parent === null ? [] : [parent])],
+  requires: ({ screen, parent }) => [
+    { id: screen, kind: 'screen' },
+    ...(parent === null ? [] : [{ id: parent, kind: 'placement' as const }]),
+  ],
   title: ({ component }) => component.path,
   references: ({ component, slot, overrides }) => [
     { to: component, place: slot ? `in ${slot}` : 'placed' },

@@ -15,7 +15,7 @@ const declaration = object(
 /** What tokens and groups have in common: a place in the tree, and one declaration a layer. */
 export const treeProperties = {
   order,
-  name,
+  name: { ...name, pattern: '^(\\$root|[^$.{}][^.{}]*)$' },
   parent: nullable(id),
   declarations: record(declaration),
   redirects: list(text),
@@ -26,7 +26,7 @@ export const declaredReferences = ({ declarations }: TokenItem | GroupItem): Ite
   );
 /** Tokens and groups of one group share their names. */
 export const uniquePath = ({ parent, name }: TokenItem | GroupItem): string => `path ${parent ?? ''} ${name}`;
-export const declaredRequires = ({ parent, declarations }: TokenItem | GroupItem): string[] => [
-  ...(parent === null ? [] : [parent]),
-  ...Object.keys(declarations),
+export const declaredRequires = ({ parent, declarations }: TokenItem | GroupItem) => [
+  ...(parent === null ? [] : [{ id: parent, kind: 'group' as const }]),
+  ...Object.keys(declarations).map((id) => ({ id, kind: 'layer' as const })),
 ];

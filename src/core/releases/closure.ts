@@ -39,6 +39,6 @@ function needsOf(item: Item): string[] {
   const kind = kindOf(item);
   return [
     ...kind.references(item).flatMap(({ to }) => (to.id === undefined ? [] : [to.id])),
-    ...kind.requires(item),
+    ...kind.requires(item).map(({ id }) => id),
   ];
 }

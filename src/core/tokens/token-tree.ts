@@ -4,7 +4,7 @@ import { aliasPath, pointerTarget } from './references';
 import { pointerOf } from '../base/json/pointer';
 import { isObject, type Json } from '../base/json/json';
 import { joinPath, type Axis, type Context, type TokenSource, type TokenSystem } from './system';
-import { byOrder, itemsOf, type Items, type Reference } from '../document/item';
+import { byOrder, itemsOf, type Item, type Items, type Reference } from '../document/item';
 import type { Declaration, GroupItem, ContextLayer, TokenItem } from './items';
 
 /** The tree of groups and tokens in order, with paths both ways. */
@@ -24,16 +24,18 @@ export function libraryTree(items: Items): LibraryTree {
   const known = trees.get(items);
   if (known) return known;
   const children = new Map<string | null, (TokenItem | GroupItem)[]>();
+  const isRoot = (item: Item | undefined) =>
+    item?.kind === 'group' && item.name === '' && item.parent === null;
   let root: GroupItem | undefined;
   for (const item of items.values()) {
     if (item.kind !== 'token' && item.kind !== 'group') continue;
-    if (item.kind === 'group' && item.name === '' && item.parent === null) {
-      root = item;
+    if (isRoot(item)) {
+      root = item as GroupItem;
       continue;
     }
-    // What stands in a group that is gone, or in itself, is shown at the top rather than lost.
-    const parent =
-      item.parent !== null && items.has(item.parent) && !inItself(item, items) ? item.parent : null;
+    // What stands in a group that is gone, in itself or in the one that holds all is shown at the top rather than lost.
+    const above = item.parent === null ? undefined : items.get(item.parent);
+    const parent = above && !isRoot(above) && !inItself(item, items) ? above.id : null;
     const siblings = children.get(parent);
     if (siblings) siblings.push(item);
     else children.set(parent, [item]);

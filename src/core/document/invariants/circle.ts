@@ -1,3 +1,4 @@
+import type { Item } from '../item';
 import { called, capital, changedItems, standing, type Broken, type Invariant } from './invariant';
 
 /** Nothing stands on itself, however far round. */
@@ -9,7 +10,12 @@ export const circle: Invariant = {
     const found: Broken[] = [];
     for (const item of changedItems(transition)) {
       const seen = new Set<string>();
-      const ahead = [...kinds.get(item.kind)!.requires(item as never)];
+      const above = (one: Item) =>
+        kinds
+          .get(one.kind)!
+          .requires(one as never)
+          .map(({ id }) => id);
+      const ahead = above(item);
       for (let id = ahead.pop(); id !== undefined; id = ahead.pop()) {
         if (id === item.id) {
           found.push({
@@ -22,7 +28,7 @@ export const circle: Invariant = {
         if (seen.has(id)) continue;
         seen.add(id);
         const next = standing(transition, id);
-        if (next) ahead.push(...kinds.get(next.kind)!.requires(next as never));
+        if (next) ahead.push(...above(next));
       }
     }
     return found;

@@ -1,3 +1,4 @@
+import { withArticle } from '../../base/words';
 import type { Item } from '../item';
 import { called, capital, changedItems, standing, type Broken, type Invariant } from './invariant';
 
@@ -11,25 +12,31 @@ export const required: Invariant = {
     const found: Broken[] = [];
     for (const item of changedItems(transition)) {
       const stood = before.get(item.id);
-      const known = new Set(stood ? requires(stood) : []);
-      // What was missing before is no reason to refuse another change beside it.
-      const missing = requires(item).find((id) => !known.has(id) && !standing(transition, id));
-      if (missing !== undefined)
+      const known = new Set(stood ? requires(stood).map(({ id, kind }) => `${kind} ${id}`) : []);
+      for (const { id, kind } of requires(item)) {
+        const there = standing(transition, id);
+        // What was missing before is no reason to refuse another change beside it.
+        if (there?.kind === kind || known.has(`${kind} ${id}`)) continue;
         found.push({
           item: item.id,
-          message: `${capital(called(item, kinds))} would stand on ${before.has(missing) ? called(before.get(missing)!, kinds) : missing}, which is not there`,
-          fix: 'Reload the page: somebody may have removed that meanwhile',
+          message: there
+            ? `${capital(called(item, kinds))} needs ${withArticle(kinds.get(kind)!.words[0])}, and ${called(there, kinds)} is none`
+            : `${capital(called(item, kinds))} needs ${withArticle(kinds.get(kind)!.words[0])} that is not there`,
+          fix: there
+            ? `Name ${withArticle(kinds.get(kind)!.words[0])}`
+            : 'Reload the page: somebody may have removed that meanwhile',
         });
+      }
     }
     const removed = new Set([...touched].filter((id) => before.has(id) && !standing(transition, id)));
     if (removed.size === 0) return found;
     for (const item of after.values()) {
       if (touched.has(item.id)) continue;
-      const gone = requires(item).find((id) => removed.has(id));
+      const gone = requires(item).find(({ id }) => removed.has(id))?.id;
       if (gone !== undefined)
         found.push({
           item: gone,
-          message: `${capital(called(before.get(gone)!, kinds))} cannot be removed: ${called(item, kinds)} still stands on ${before.get(gone)!.kind === 'group' ? 'being in it' : 'this'}`,
+          message: `${capital(called(before.get(gone)!, kinds))} cannot be removed: ${called(item, kinds)} ${before.get(gone)!.kind === 'group' ? 'is still in it' : 'still needs it'}`,
           fix: `Move or remove ${called(item, kinds)} first`,
         });
     }
