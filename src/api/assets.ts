@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import type { FontFacts } from '@/core/base/fonts/font';
-import { operation } from './operation';
+import { LARGE_BODY, operation } from './operation';
 import { LongText, Name, Text, Whole, exactly, list, nullable, oneOf, optional } from './schemas';
 
 export const ASSETS = [
@@ -11,6 +11,7 @@ export const ASSETS = [
     summary: 'Store a font, drawing or picture for a library’s assets; the body is its bytes',
     query: { name: Name, as: oneOf('icon', 'logo', 'picture') },
     bytes: 'in',
+    limit: LARGE_BODY,
     answer: exactly({
       file: Name,
       hash: Text,

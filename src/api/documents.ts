@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { operation } from './operation';
+import { LARGE_BODY, operation } from './operation';
 import {
   EditValue,
   Flag,
@@ -94,6 +94,7 @@ export const DOCUMENTS = [
     method: 'POST',
     path: '/documents/{slug}/changes',
     summary: 'Apply a change set to a draft or product',
+    limit: LARGE_BODY,
     body: exactly({
       id: FreshId,
       label: Type.String({ minLength: 1, maxLength: 300 }),

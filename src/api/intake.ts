@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { operation } from './operation';
+import { LARGE_BODY, operation } from './operation';
 import { FindingValue, Flag, SentFiles, Whole, exactly, list, optional } from './schemas';
 
 export const INTAKE = [
@@ -8,6 +8,7 @@ export const INTAKE = [
     method: 'POST',
     path: '/libraries/{slug}/import',
     summary: 'Import files into a library, or preview the import',
+    limit: LARGE_BODY,
     body: exactly({ files: SentFiles, tryOnly: optional(Flag) }),
     answer: exactly({
       /** New items by kind, and `changed`. */
@@ -21,6 +22,7 @@ export const INTAKE = [
     method: 'POST',
     path: '/products/{slug}/import',
     summary: 'Import screens into a product',
+    limit: LARGE_BODY,
     body: exactly({ files: SentFiles }),
     answer: exactly({ changed: Whole, findings: list(FindingValue) }),
   }),

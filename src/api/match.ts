@@ -3,16 +3,24 @@ import addFormats from 'ajv-formats';
 import type { Operation } from './operation';
 import { OPERATIONS } from './operations';
 
-const ajv = new Ajv2020({ allErrors: true, strict: true, strictRequired: false, strictTypes: false });
-addFormats(ajv);
-const queryAjv = new Ajv2020({ coerceTypes: true });
-const compiled = new WeakMap<object, ValidateFunction>();
+const OPTIONS = { strict: true, strictRequired: false, strictTypes: false } as const;
+/** Tells everything that is wrong, and does work for each. */
+const thorough = addFormats(new Ajv2020({ ...OPTIONS, allErrors: true }));
+/** Stops at the first. */
+const quick = addFormats(new Ajv2020(OPTIONS));
+const coercing = new Ajv2020({ coerceTypes: true });
+const compiled = new WeakMap<Ajv2020, WeakMap<object, ValidateFunction>>();
 
-function validator(schema: object, using = ajv): ValidateFunction {
-  let validate = compiled.get(schema);
-  if (!validate) compiled.set(schema, (validate = using.compile(schema)));
+/** Each schema is compiled once: what is compiled is never given back. */
+function validator(schema: object, using: Ajv2020): ValidateFunction {
+  let known = compiled.get(using);
+  if (!known) compiled.set(using, (known = new WeakMap()));
+  let validate = known.get(schema);
+  if (!validate) known.set(schema, (validate = using.compile(schema)));
   return validate;
 }
+/** Up to so many bytes everything that is wrong with a body is told at once. */
+const SHORT = 64_000;
 
 /** Finds the operation a request is for, with the parameters of its path. */
 export function matchOperation(
@@ -45,18 +53,20 @@ const words = (errors: ErrorObject[] | null | undefined, what: string) =>
         `${what}${error.instancePath} ${error.message ?? 'is not valid'}${error.params.additionalProperty ? `: ${String(error.params.additionalProperty)}` : ''}`,
     );
 
-/** What is wrong with a request's body; empty where nothing is. */
-export function bodyProblems(operation: Operation, body: unknown): string[] {
+/** What is wrong with a request's body of `size` bytes; empty where nothing is. */
+export function bodyProblems(operation: Operation, body: unknown, size: number): string[] {
   if (!operation.body) return [];
-  const validate = validator(operation.body);
+  const validate = validator(operation.body, size > SHORT ? quick : thorough);
   return validate(body) ? [] : words(validate.errors, 'The body');
 }
 
 /** What is wrong with an answer: a fault of the program's, found by tests and logged. */
 export function answerProblems(operation: Operation, answer: unknown): string[] {
-  const validate = validator(operation.answer);
+  const validate = validator(operation.answer, quick);
   return validate(answer) ? [] : words(validate.errors, 'The answer');
 }
+
+const querySchemas = new WeakMap<Operation, object>();
 
 /** Query parameters with their types; unknown ones are left out. */
 export function readQuery(
@@ -65,6 +75,8 @@ export function readQuery(
 ): { values: Record<string, unknown> } | { problems: string[] } {
   const values: Record<string, unknown> = {};
   for (const name of Object.keys(operation.query ?? {})) if (query.has(name)) values[name] = query.get(name);
-  const schema = queryAjv.compile({ type: 'object', properties: operation.query ?? {} });
+  let object = querySchemas.get(operation);
+  if (!object) querySchemas.set(operation, (object = { type: 'object', properties: operation.query ?? {} }));
+  const schema = validator(object, coercing);
   return schema(values) ? { values } : { problems: words(schema.errors, 'The query') };
 }

@@ -16,8 +16,13 @@ export interface Operation {
   body?: TSchema;
   /** Bytes instead of JSON: in the body of the request, as its input `bytes`, or as the answer. */
   bytes?: 'in' | 'out';
+  /** The most bytes its body may hold; left out: 64 kB. */
+  limit?: number;
   answer: TSchema;
 }
+
+/** Bytes of a body that brings files or many edits. */
+export const LARGE_BODY = 6_000_000;
 
 type ParameterNames<Path extends string> = Path extends `${string}{${infer Name}}${infer Rest}`
   ? Name | ParameterNames<Rest>
@@ -49,7 +54,7 @@ export const operation = <
   // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- likewise
   Body extends TSchema = TObject<{}>,
 >(
-  declared: Pick<Operation, 'summary' | 'bytes'> & {
+  declared: Pick<Operation, 'summary' | 'bytes' | 'limit'> & {
     id: Id;
     method: M;
     path: Path;

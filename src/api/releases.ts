@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import type { TokenChange } from '@/core/releases/token-diff';
-import { operation } from './operation';
+import { LARGE_BODY, operation } from './operation';
 import { LongText, Text, Version, Whole, exactly, list } from './schemas';
 
 export const RELEASES = [
@@ -23,6 +23,7 @@ export const RELEASES = [
   }),
   operation({
     id: 'releases.publish',
+    limit: LARGE_BODY,
     method: 'POST',
     path: '/libraries/{slug}/releases',
     summary: 'Release a draft, without the excluded items',

@@ -79,8 +79,8 @@ test('requests find their operation by method and path', () => {
 
 test('bodies and queries out of shape are described', () => {
   const change = OPERATIONS.get('documents.change')!;
-  expect(bodyProblems(change, { id: 'change_12345', label: '', edits: [] }).join()).toMatch(/label.*edits/);
-  expect(bodyProblems(change, { id: 'change_12345', label: 'x', edits: [{}], extra: 1 }).join()).toContain(
+  expect(bodyProblems(change, { id: 'change_12345', label: '', edits: [] }, 100).join()).toMatch(/label.*edits/);
+  expect(bodyProblems(change, { id: 'change_12345', label: 'x', edits: [{}], extra: 1 }, 100).join()).toContain(
     'extra',
   );
   const history = OPERATIONS.get('documents.history')!;

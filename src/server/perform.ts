@@ -3,9 +3,36 @@ import type { Knex } from 'knex';
 import { authorise, type Actor, type DocumentRow } from './access/authorise';
 import { notFound } from './http/problem';
 import { USE_CASES } from './registry';
-import type { Work } from './use-case';
+import type { UseCase, Work } from './use-case';
 
 const random = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ', 12);
+
+/**
+ * The document a use case is about, where the actor may do with it what the use case does.
+ * @throws Problem 401, 403 or 404
+ */
+async function admitted(
+  trx: Knex,
+  useCase: UseCase,
+  actor: Actor,
+  input: unknown,
+): Promise<DocumentRow | undefined> {
+  const slug = useCase.document?.(input as never);
+  const called = slug === undefined ? undefined : `${useCase.kind ?? 'document'} called ${slug}`;
+  const document: DocumentRow | undefined =
+    slug === undefined ? undefined : await trx('documents').where({ slug }).first();
+  if (slug !== undefined && (!document || (useCase.kind && document.kind !== useCase.kind))) {
+    await authorise(trx, actor, 'signed-in', undefined);
+    throw notFound(called!);
+  }
+  await authorise(trx, actor, useCase.needs, document, called);
+  return document;
+}
+
+/** Asks permission alone, of what the address of a request names: before its body is read. */
+export async function admit(knex: Knex, id: string, actor: Actor, input: unknown): Promise<void> {
+  await admitted(knex, USE_CASES.get(id)!, actor, input);
+}
 
 /** Performs a use case: one transaction, permission asked inside it, all or nothing. */
 export async function perform(knex: Knex, id: string, actor: Actor, input: unknown): Promise<unknown> {
@@ -20,20 +47,7 @@ export async function perform(knex: Knex, id: string, actor: Actor, input: unkno
       newId: (prefix) => `${prefix}_${random()}`,
       afterCommit: (task) => tasks.push(task),
     };
-    const slug = useCase.document?.(input as never);
-    const document: DocumentRow | undefined =
-      slug === undefined ? undefined : await trx('documents').where({ slug }).first();
-    if (slug !== undefined && (!document || (useCase.kind && document.kind !== useCase.kind))) {
-      await authorise(trx, actor, 'signed-in', undefined);
-      throw notFound(`${useCase.kind ?? 'document'} called ${slug}`);
-    }
-    await authorise(
-      trx,
-      actor,
-      useCase.needs,
-      document,
-      slug === undefined ? undefined : `${useCase.kind ?? 'document'} called ${slug}`,
-    );
+    const document = await admitted(trx, useCase, actor, input);
     return useCase.run(work, input as never, document!);
   });
   for (const task of tasks) task();

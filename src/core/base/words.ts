@@ -10,9 +10,14 @@ export const counted = (count: number, one: string, many?: string): string =>
   `${NUMBER.format(count)} ${plural(count, one, many)}`;
 /** `a, b and c` */
 export const listed = (words: Iterable<string>): string => AND.format(words);
-/** `812 bytes`, `12.4 kB`: a thousand bytes a kilobyte (SI). */
-/** a token, an axis */
+/** `a token`, `an axis` */
 export const withArticle = (word: string): string => `${/^[aeiou]/i.test(word) ? 'an' : 'a'} ${word}`;
 
+const rounded = (size: number) => NUMBER.format(Number(size.toPrecision(3)));
+/** `812 bytes`, `12.4 kB`, `6 MB`: a thousand of one make the next (SI). */
 export const bytesText = (size: number): string =>
-  size < 1000 ? counted(size, 'byte') : `${NUMBER.format(Number((size / 1000).toPrecision(3)))} kB`;
+  size < 1000
+    ? counted(size, 'byte')
+    : size < 999_500
+      ? `${rounded(size / 1000)} kB`
+      : `${rounded(size / 1_000_000)} MB`;

@@ -1,6 +1,9 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import Ajv2020 from 'ajv/dist/2020';
+import { bodyProblems, matchOperation, readQuery } from '@/api/match';
+import type { Operation } from '@/api/operation';
 import { openDatabase } from '../db/connection';
 import { database, respond } from './http';
 
@@ -70,11 +73,21 @@ const WRONG: [what: string, run: () => Promise<Response>, status: number, words:
   ['a method it does not answer', () => ask('DELETE', '/documents'), 405, /does not answer DELETE/],
   ['another site', () => ask('POST', '/libraries', { name: 'X', slug: 'x' }, { origin: 'https://elsewhere.example' }), 403, /another site/],
   ['no site at all', () => ask('POST', '/libraries', { name: 'X', slug: 'x' }, { origin: 'null' }), 403, /another site/],
+  ['a site that is no address', () => ask('POST', '/libraries', { name: 'X', slug: 'x' }, { origin: 'not an address' }), 403, /another site/],
+  ['an empty site', () => ask('POST', '/libraries', { name: 'X', slug: 'x' }, { origin: '' }), 403, /another site/],
+  ['another site that hides where it is', () => ask('POST', '/libraries', { name: 'X', slug: 'x' }, { 'sec-fetch-site': 'cross-site' }), 403, /another site/],
+  ['a neighbour of the same site', () => ask('POST', '/libraries', { name: 'X', slug: 'x' }, { 'sec-fetch-site': 'same-site' }), 403, /another site/],
+  ['another site that reads', () => ask('GET', '/documents', undefined, { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors' }), 403, /another site/],
+  ['a host that a client makes up', () => ask('POST', '/libraries', { name: 'X', slug: 'x' }, { origin: 'https://elsewhere.example', 'x-forwarded-host': 'elsewhere.example' }), 403, /another site/],
+  ['an address that cannot be read', () => ask('GET', '/libraries/%E0%A4%A'), 400, /address cannot be read/],
+  ['JSON nested without end', () => ask('POST', '/documents/lib/changes', `{"id":"change_deep","label":"x","edits":[{"kind":"set","version":1,"item":"a","path":"name","before":${'['.repeat(5000)}${']'.repeat(5000)},"after":1}]}`), 400, /nested deeper than \d+/],
+  ['one team twice', () => ask('POST', '/people', { name: 'N', email: 'n@w.example', password: 'a long password', memberships: [{ team: 'T', role: 'viewer' }, { team: 'T', role: 'owner' }] }), 400, /T.*twice/],
+  ['more than such a request holds', () => ask('POST', '/libraries', { name: 'X', slug: 'x', about: 'a'.repeat(100_000) }), 413, /may hold 64 kB/],
   ['no JSON', () => ask('POST', '/libraries', '{'), 400, /not JSON/],
   ['JSON out of shape', () => ask('POST', '/libraries', { slug: 'x', extra: 1 }), 400, /extra/],
   ['a query out of shape', () => ask('GET', '/documents/lib/changes?since=-1'), 400, /since/],
   ['a body that is too large', () => ask('POST', '/libraries/lib/files?name=a', new Uint8Array(6 * 1024 * 1024 + 1)), 413, /6 MB/],
-  ['a body that says it is', () => ask('POST', '/libraries', '{}', { 'content-length': '99999999' }), 413, /6 MB/],
+  ['a body that says it is', () => ask('POST', '/libraries', '{}', { 'content-length': '99999999' }), 413, /64 kB/],
   ['bytes that are no font', () => ask('POST', '/libraries/lib/files?name=a.html', '<script>alert(1)</script>'), 400, /a\.html is not a font, drawing/],
   ['a file nobody brought', () => ask('GET', `/files/${'0'.repeat(64)}`), 404, /no such file/],
 ]; // prettier-ignore
@@ -88,6 +101,46 @@ test.each(WRONG)('%s is refused in words', async (_what, run, status, words) => 
   const problem = (await response.json()) as { detail: string; status: number };
   expect(problem).toMatchObject({ status, detail: expect.stringMatching(words) });
   expect(JSON.stringify(problem)).not.toMatch(/\bat .*\.[jt]s:\d/);
+});
+
+test('nobody’s body is read before it is known who sends it', async () => {
+  const held = new Map(jar);
+  jar.clear();
+  let read = 0;
+  const body = new ReadableStream({
+    pull(controller) {
+      read++;
+      controller.enqueue(new Uint8Array(1024));
+    },
+  });
+  const request = new Request(`${place}/documents/lib/changes`, {
+    method: 'POST', headers: { host: 'seedplan.example' }, body, duplex: 'half',
+  } as RequestInit); // prettier-ignore
+  expect((await respond(request, ['documents', 'lib', 'changes'])).status).toBe(401);
+  // A stream fills its own queue once, whoever reads.
+  expect(read).toBeLessThanOrEqual(1);
+  for (const [name, value] of held) jar.set(name, value);
+});
+
+test('a body that is wrong in many places is looked at up to the first', () => {
+  const { operation } = matchOperation('POST', '/documents/lib/changes') as { operation: Operation };
+  let looked = 0;
+  const edits = Array.from({ length: 20_000 }, () =>
+    Object.defineProperty({}, 'kind', { enumerable: true, get: () => looked++ }),
+  );
+  const problems = bodyProblems(operation, { id: 'change_many', label: 'x', edits }, 5e6);
+  expect(problems).toHaveLength(1);
+  expect(looked).toBeLessThan(20);
+  // A short one is told all that is wrong with it at once.
+  expect(bodyProblems(operation, { id: '!', label: '', edits: [] }, 100).length).toBe(3);
+});
+
+test('what a request is held against is compiled once', () => {
+  const compile = jest.spyOn(Ajv2020.prototype, 'compile');
+  const { operation } = matchOperation('GET', '/documents/lib/changes') as { operation: Operation };
+  for (let i = 0; i < 5; i++) readQuery(operation, new URLSearchParams({ since: String(i) }));
+  expect(compile.mock.calls.length).toBeLessThanOrEqual(1);
+  compile.mockRestore();
 });
 
 test('signed out, nothing of it is answered', async () => {

@@ -8,9 +8,12 @@ import pino from 'pino';
 import { answerProblems, bodyProblems, matchOperation, readQuery } from '@/api/match';
 import type { Actor } from '../access/authorise';
 import { dataFolder, openDatabase } from '../db/connection';
-import { perform } from '../perform';
+import { admit, perform } from '../perform';
+import { readBytes, readJsonBody } from './body';
 import { badRequest, Problem } from './problem';
 import { shared } from '../shared';
+import { serverSettings } from './settings';
+import { refuseOtherSites } from './site';
 
 const logger = shared('logger', () => pino({ name: 'seedplan', level: process.env.LOG_LEVEL ?? 'warn' }));
 
@@ -34,7 +37,7 @@ async function cookie() {
     cookieOptions: {
       httpOnly: true,
       sameSite: 'lax',
-      secure: process.env.SEEDPLAN_SECURE_COOKIES === 'true',
+      secure: serverSettings().secureCookies,
       path: '/',
     },
   });
@@ -50,8 +53,6 @@ export async function currentActor(knex: Knex): Promise<Actor> {
     .first();
   return row ? { kind: 'person', id: row.person_id } : { kind: 'nobody' };
 }
-
-const LARGEST_BODY = 6 * 1024 * 1024;
 
 function problemResponse(problem: Problem): Response {
   const { status, code, title, detail, more } = problem;
@@ -75,45 +76,6 @@ export function failureResponse(error: unknown): Response {
   );
 }
 
-/** Writes must come from the application's own pages. */
-function checkOrigin(request: Request): void {
-  const origin = request.headers.get('origin');
-  if (origin === null) return;
-  const host = request.headers.get('x-forwarded-host') ?? request.headers.get('host');
-  if (origin === 'null' || new URL(origin).host !== host)
-    throw new Problem(403, 'origin', 'Not allowed', 'This request comes from another site.');
-}
-
-async function readBytes(request: Request): Promise<Buffer> {
-  const declared = Number(request.headers.get('content-length') ?? 0);
-  const tooLarge = () =>
-    new Problem(
-      413,
-      'too-large',
-      'Too large',
-      `A request may hold ${LARGEST_BODY / 1024 / 1024} MB. Send the files in parts, or use the command line.`,
-    );
-  if (declared > LARGEST_BODY) throw tooLarge();
-  const reader = request.body?.getReader();
-  const chunks: Uint8Array[] = [];
-  let size = 0;
-  for (let chunk = await reader?.read(); chunk && !chunk.done; chunk = await reader?.read()) {
-    size += chunk.value.length;
-    if (size > LARGEST_BODY) throw tooLarge();
-    chunks.push(chunk.value);
-  }
-  return Buffer.concat(chunks);
-}
-
-async function readBody(request: Request): Promise<unknown> {
-  const bytes = await readBytes(request);
-  try {
-    return JSON.parse(bytes.toString('utf8') || '{}');
-  } catch {
-    throw badRequest('The body is not JSON.');
-  }
-}
-
 /** Bytes somebody uploaded: never run, framed or guessed at by the browser. */
 const bytesResponse = ({ bytes, mediaType }: { bytes: Buffer; mediaType: string }) =>
   new Response(new Uint8Array(bytes), {
@@ -126,10 +88,23 @@ const bytesResponse = ({ bytes, mediaType }: { bytes: Buffer; mediaType: string 
     },
   });
 
+/** The most bytes of a body whose operation says nothing else. */
+const USUAL_LIMIT = 64_000;
+
+function decoded(segment: string): string {
+  try {
+    return decodeURIComponent(segment);
+  } catch {
+    throw badRequest(
+      'The address cannot be read: a % in it is not followed by a UTF-8 character in hexadecimal.',
+    );
+  }
+}
+
 /** Answers a request to `/api/v1`. */
 export async function respond(request: Request, segments: string[]): Promise<Response> {
   try {
-    const found = matchOperation(request.method, '/' + segments.map(decodeURIComponent).join('/'));
+    const found = matchOperation(request.method, '/' + segments.map(decoded).join('/'));
     if (found === 'unknown')
       throw new Problem(
         404,
@@ -140,20 +115,24 @@ export async function respond(request: Request, segments: string[]): Promise<Res
     if (found === 'method')
       throw new Problem(405, 'method', 'Not possible', `This address does not answer ${request.method}.`);
     const { operation, parameters } = found;
-    if (request.method !== 'GET') checkOrigin(request);
+    refuseOtherSites(request, serverSettings());
     const query = readQuery(operation, new URL(request.url).searchParams);
     if ('problems' in query) throw badRequest(query.problems.join('; '));
-    const body =
-      operation.bytes === 'in'
-        ? { bytes: await readBytes(request) }
-        : operation.body
-          ? await readBody(request)
-          : {};
-    const problems = bodyProblems(operation, body);
-    if (problems.length > 0) throw badRequest(problems.join('; '), { problems });
 
     const knex = await database();
     const actor = await currentActor(knex);
+    // Who asks is known, and let in, before anything they send is read.
+    await admit(knex, operation.id, actor, parameters);
+    const limit = operation.limit ?? USUAL_LIMIT;
+    const { body, size } =
+      operation.bytes === 'in'
+        ? { body: { bytes: await readBytes(request, limit) }, size: 0 }
+        : operation.body
+          ? await readJsonBody(request, limit)
+          : { body: {}, size: 0 };
+    const problems = bodyProblems(operation, body, size);
+    if (problems.length > 0) throw badRequest(problems.join('; '), { problems });
+
     const held = await cookie();
     const input = {
       ...query.values,

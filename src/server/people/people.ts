@@ -120,6 +120,10 @@ const addPerson = useCase('people.add', {
   needs: 'administrator',
   async run(work, input) {
     const { trx } = work;
+    const twice = input.memberships.find(
+      ({ team }, i) => input.memberships.findIndex((other) => other.team === team) < i,
+    );
+    if (twice) throw badRequest(`The team ${twice.team} is given twice. Give each team one role.`);
     if (await trx('people').where({ email: input.email.toLowerCase() }).first())
       throw badRequest(`Somebody has the address ${input.email} already.`);
     const id = work.newId('person');

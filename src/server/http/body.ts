@@ -1,0 +1,62 @@
+import { bytesText } from '@/core/base/words';
+import { badRequest, Problem } from './problem';
+
+/** Lists and objects in each other; no item needs a third of it. */
+const DEEPEST = 100;
+
+/** Reads a body up to a number of bytes. @throws Problem 413 */
+export async function readBytes(request: Request, limit: number): Promise<Buffer> {
+  const tooLarge = () =>
+    new Problem(
+      413,
+      'too-large',
+      'Too large',
+      `This request may hold ${bytesText(limit)}. Send less at once, or use the command line.`,
+    );
+  if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
+  const reader = request.body?.getReader();
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  for (let chunk = await reader?.read(); chunk && !chunk.done; chunk = await reader?.read()) {
+    size += chunk.value.length;
+    if (size > limit) {
+      await reader?.cancel();
+      throw tooLarge();
+    }
+    chunks.push(chunk.value);
+  }
+  return Buffer.concat(chunks);
+}
+
+/** Reads a body of JSON. @throws Problem 400 or 413 */
+export async function readJsonBody(
+  request: Request,
+  limit: number,
+): Promise<{ body: unknown; size: number }> {
+  const bytes = await readBytes(request, limit);
+  if (bytes.length === 0) return { body: {}, size: 0 };
+  if (depthOf(bytes) > DEEPEST) throw badRequest(`The body is nested deeper than ${DEEPEST} levels.`);
+  try {
+    return { body: JSON.parse(bytes.toString('utf8')), size: bytes.length };
+  } catch {
+    throw badRequest('The body is not JSON.');
+  }
+}
+
+const [QUOTE, BACKSLASH, OPEN_LIST, CLOSE_LIST, OPEN_OBJECT, CLOSE_OBJECT] = [...'"\\[]{}'].map((one) =>
+  one.charCodeAt(0),
+);
+
+/** How deep lists and objects of a JSON text stand in each other, before it is parsed: parsers and checks recurse. */
+function depthOf(text: Uint8Array): number {
+  let depth = 0;
+  let deepest = 0;
+  for (let i = 0; i < text.length; i++) {
+    const byte = text[i];
+    if (byte === QUOTE) {
+      for (i++; i < text.length && text[i] !== QUOTE; i++) if (text[i] === BACKSLASH) i++;
+    } else if (byte === OPEN_LIST || byte === OPEN_OBJECT) deepest = Math.max(deepest, ++depth);
+    else if (byte === CLOSE_LIST || byte === CLOSE_OBJECT) depth--;
+  }
+  return deepest;
+}
