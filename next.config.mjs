@@ -13,19 +13,4 @@ export default {
   outputFileTracingRoot: import.meta.dirname,
   typescript: { ignoreBuildErrors: true },
   experimental: { optimizePackageImports: ['@mantine/core', '@mantine/hooks', '@tabler/icons-react'] },
-  async headers() {
-    return [
-      {
-        source: '/((?!preview).*)',
-        headers: [
-          {
-            key: 'Content-Security-Policy',
-            value: "frame-src 'self'; frame-ancestors 'none'; object-src 'none'; base-uri 'self'",
-          },
-          { key: 'X-Content-Type-Options', value: 'nosniff' },
-          { key: 'Referrer-Policy', value: 'same-origin' },
-        ],
-      },
-    ];
-  },
 };

@@ -34,14 +34,17 @@ export async function serverFor(file: string): Promise<string> {
   mkdirSync(path.dirname(folder), { recursive: true });
   cpSync(PREPARED, folder, { recursive: true });
   const port = await freePort();
-  const server = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-p', String(port), '-H', '127.0.0.1'],
-    {
-      stdio: 'ignore',
-      env: { ...process.env, SEEDPLAN_DATA_DIR: folder, NEXT_TELEMETRY_DISABLED: '1', LOG_LEVEL: 'error' },
+  const server = spawn(process.execPath, ['dist/serve.mjs'], {
+    stdio: 'ignore',
+    env: {
+      ...process.env,
+      SEEDPLAN_DATA_DIR: folder,
+      PORT: String(port),
+      NODE_ENV: 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+      LOG_LEVEL: 'error',
     },
-  );
+  });
   running = { file, url: `http://127.0.0.1:${port}`, process: server };
   await answers(running.url);
   return running.url;

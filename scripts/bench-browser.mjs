@@ -16,16 +16,12 @@ const root = path.resolve(import.meta.dirname, '..');
 const names = process.argv.slice(2).filter((word) => !word.startsWith('-'));
 const data = mkdtempSync(path.join(os.tmpdir(), 'seedplan-bench-'));
 const port = '4389';
-const env = { ...process.env, SEEDPLAN_DATA_DIR: data, PORT: port };
+const env = { ...process.env, SEEDPLAN_DATA_DIR: data, PORT: port, NODE_ENV: 'production' };
 if (spawnSync(process.execPath, ['scripts/bundle.mjs', 'prepare', 'bench'], { cwd: root }).status !== 0)
   process.exit(1);
 if (spawnSync(process.execPath, ['dist/prepare.mjs'], { cwd: root, env, stdio: 'ignore' }).status !== 0)
   process.exit(1);
-const server = spawn(
-  process.execPath,
-  ['node_modules/next/dist/bin/next', 'start', '-p', port, '-H', '127.0.0.1'],
-  { cwd: root, env },
-);
+const server = spawn(process.execPath, ['dist/serve.mjs'], { cwd: root, env });
 
 let status = 0;
 try {

@@ -38,6 +38,13 @@ const all = {
       outdir: 'dist',
       outExtension: { '.js': '.mjs' },
     }),
+  serve: () =>
+    build({
+      ...common,
+      entryPoints: { serve: 'src/server/start/serve.ts' },
+      outdir: 'dist',
+      outExtension: { '.js': '.mjs' },
+    }),
   bench: () =>
     build({
       ...common,

@@ -9,14 +9,10 @@ import { chromiumLaunch } from './chromium.mjs';
 const root = path.resolve(import.meta.dirname, '..');
 const data = mkdtempSync(path.join(os.tmpdir(), 'seedplan-shots-'));
 const port = '4388';
-const env = { ...process.env, SEEDPLAN_DATA_DIR: data, PORT: port };
+const env = { ...process.env, SEEDPLAN_DATA_DIR: data, PORT: port, NODE_ENV: 'production' };
 if (spawnSync(process.execPath, ['dist/prepare.mjs'], { cwd: root, env, stdio: 'inherit' }).status !== 0)
   process.exit(1);
-const server = spawn(
-  process.execPath,
-  ['node_modules/next/dist/bin/next', 'start', '-p', port, '-H', '127.0.0.1'],
-  { cwd: root, env },
-);
+const server = spawn(process.execPath, ['dist/serve.mjs'], { cwd: root, env });
 
 const VIEWS = [
   ['home', '/'],

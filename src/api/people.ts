@@ -52,6 +52,30 @@ export const PEOPLE = [
     answer: Nothing,
   }),
   operation({
+    id: 'people.sessions',
+    method: 'GET',
+    path: '/me/sessions',
+    summary: 'Where the caller is signed in',
+    answer: exactly({
+      sessions: list(exactly({ id: Text, at: Text, expires: Text, agent: Text, present: Flag })),
+    }),
+  }),
+  operation({
+    id: 'people.endSession',
+    method: 'DELETE',
+    path: '/me/sessions/{id}',
+    summary: 'End one of the caller’s sessions',
+    answer: Nothing,
+  }),
+  operation({
+    id: 'people.changePassword',
+    method: 'PUT',
+    path: '/me/password',
+    summary: 'Change the caller’s password; their other sessions end',
+    body: exactly({ present: Text, next: Password }),
+    answer: Nothing,
+  }),
+  operation({
     id: 'people.me',
     method: 'GET',
     path: '/me',

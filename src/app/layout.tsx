@@ -8,7 +8,9 @@ import '@fontsource/commit-mono/400.css';
 import '@/ui/theme/global.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata } from 'next';
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
+import { nonceOf } from '@/server/http/policy';
 import { ThemeProvider } from '@/ui/theme/provider';
 
 export const metadata: Metadata = {
@@ -16,11 +18,12 @@ export const metadata: Metadata = {
   description: 'Maintain, release and measure a design system',
 };
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const nonce = nonceOf((await headers()).get('content-security-policy'));
   return (
     <html lang="en-GB" {...mantineHtmlProps}>
       <head>
-        <ColorSchemeScript defaultColorScheme="auto" />
+        <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} />
       </head>
       <body>
         <ThemeProvider>{children}</ThemeProvider>

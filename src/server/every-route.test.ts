@@ -141,6 +141,17 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
   const bytes = await ask<Response>('GET', `/files/${stored.hash}`);
   expect(Buffer.compare(Buffer.from(await bytes.arrayBuffer()), font)).toBe(0);
 
+  // Signed in a second time the first session is replaced; another browser's is ended from here.
+  const here = new Map(jar);
+  jar.clear();
+  await ask('POST', '/session', { email: 'o@w.example', password });
+  for (const [name, value] of here) jar.set(name, value);
+  const { sessions } = await ask<{ sessions: { id: string; present: boolean }[] }>('GET', '/me/sessions');
+  expect(sessions.map(({ present }) => present).sort()).toEqual([false, true]);
+  await ask('DELETE', `/me/sessions/${sessions.find(({ present }) => !present)!.id}`);
+  await ask('PUT', '/me/password', { present: password, next: 'high water at six' });
+  expect((await ask<{ sessions: object[] }>('GET', '/me/sessions')).sessions).toHaveLength(1);
+
   // Nobody signs in with one click where no demo was loaded: that route answers too, by refusing.
   expect(await ask('POST', '/session/demo', { person: 'x' }, 403)).toMatchObject({ code: 'forbidden' });
   expect([...called].sort()).toEqual([...OPERATIONS.keys()].sort());

@@ -79,10 +79,12 @@ test('requests find their operation by method and path', () => {
 
 test('bodies and queries out of shape are described', () => {
   const change = OPERATIONS.get('documents.change')!;
-  expect(bodyProblems(change, { id: 'change_12345', label: '', edits: [] }, 100).join()).toMatch(/label.*edits/);
-  expect(bodyProblems(change, { id: 'change_12345', label: 'x', edits: [{}], extra: 1 }, 100).join()).toContain(
-    'extra',
+  expect(bodyProblems(change, { id: 'change_12345', label: '', edits: [] }, 100).join()).toMatch(
+    /label.*edits/,
   );
+  expect(
+    bodyProblems(change, { id: 'change_12345', label: 'x', edits: [{}], extra: 1 }, 100).join(),
+  ).toContain('extra');
   const history = OPERATIONS.get('documents.history')!;
   expect(readQuery(history, new URLSearchParams('since=5&other=x'))).toEqual({ values: { since: 5 } });
   expect(readQuery(history, new URLSearchParams('since=-1'))).toHaveProperty('problems');

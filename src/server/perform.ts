@@ -39,16 +39,19 @@ export async function perform(knex: Knex, id: string, actor: Actor, input: unkno
   const useCase = USE_CASES.get(id);
   if (!useCase) throw new Error(`There is no use case ${id}`);
   const tasks: (() => void)[] = [];
+  const now = () => new Date().toISOString();
+  if (useCase.ahead) await admitted(knex, useCase, actor, input);
+  const ready = await useCase.ahead?.({ knex, actor, now }, input as never);
   const answer = await knex.transaction(async (trx) => {
     const work: Work = {
       trx,
       actor,
-      now: () => new Date().toISOString(),
+      now,
       newId: (prefix) => `${prefix}_${random()}`,
       afterCommit: (task) => tasks.push(task),
     };
     const document = await admitted(trx, useCase, actor, input);
-    return useCase.run(work, input as never, document!);
+    return useCase.run(work, input as never, document!, ready as never);
   });
   for (const task of tasks) task();
   return answer;

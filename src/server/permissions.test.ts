@@ -58,6 +58,9 @@ const inputs = (): Record<string, object> => ({
   'people.signIn': { email: 'viewer@w.example', password: 'a long password' },
   'people.signInDemo': { person: 'nobody-in-particular' },
   'people.signOut': { session: 'none' },
+  'people.sessions': { session: 'none' },
+  'people.endSession': { id: 'none' },
+  'people.changePassword': { present: 'not the present one', next: 'low water at noon', session: 'none' },
   'people.me': {},
   'people.add': { name: 'New', email: 'new@w.example', password: 'a long password', memberships: [] },
   'documents.list': {},
@@ -129,7 +132,7 @@ test.each([...USE_CASES.keys()])('%s: who may, and a refusal writes nothing', as
           id,
           who,
           expect.stringMatching(
-            /demo|address and the password|release|pin|such file|such thing|library called/,
+            /demo|address and the password|release|pin|such file|such thing|such session|library called/,
           ),
         ]);
     } else {

@@ -7,6 +7,7 @@ import { fileUseCases } from './assets/files';
 import { inboxUseCases } from './people/inbox';
 import { outputUseCases } from './outputs/write';
 import { peopleUseCases } from './people/people';
+import { sessionUseCases } from './people/sessions';
 import { productUseCases } from './products/take';
 import { publishUseCases } from './releases/publish';
 import type { UseCase } from './use-case';
@@ -16,6 +17,7 @@ import { settingsUseCases } from './workspace/settings';
 export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
   [
     ...peopleUseCases,
+    ...sessionUseCases,
     ...openUseCases,
     ...changeUseCases,
     ...createUseCases,
@@ -26,6 +28,6 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
     ...inboxUseCases,
     ...fileUseCases,
     ...settingsUseCases,
-  ] as readonly UseCase[],
+  ] as unknown as readonly UseCase[],
   ({ id }) => id,
 );

@@ -14,27 +14,44 @@ export interface Work {
 /** What HTTP adds to an input: the bytes of an upload, and the session a request was made in. */
 interface Surroundings {
   bytes: Uint8Array;
+  /** The session it is made in; empty where there is none. */
   session: string;
+  /** Where it comes from: an address of the Internet Protocol. */
+  address: string;
+  /** What the browser calls itself. */
+  agent: string;
+}
+
+/** What may be done before the transaction begins. */
+export interface Ahead {
+  knex: Knex;
+  actor: Actor;
+  now(): string;
 }
 type Input<Id extends OperationId> = InputOf<Id> & Surroundings;
 
 /** One thing the program can do. All of them stand in the registry, and each passes through `authorise`. */
-export interface UseCase<I = never, Answer = unknown> {
+export interface UseCase<I = never, Answer = unknown, Ready = never> {
   id: OperationId;
   needs: Need;
   /** The document the role is asked in, named by its slug. */
   document?: (input: I) => string;
   /** Which kind of document it may be. */
   kind?: DocumentRow['kind'];
+  /**
+   * What takes its time and needs nothing of the transaction (a hash, the reading of a file): done before it begins, once it
+   * is known that the actor may. `run` is handed what comes of it.
+   */
+  ahead?(ahead: Ahead, input: I): Promise<Ready>;
   /** Signing in answers the session to keep beside what the caller is told. */
-  run(work: Work, input: I, document: DocumentRow): Promise<Answer>;
+  run(work: Work, input: I, document: DocumentRow, ready: Ready): Promise<Answer>;
 }
 
 /** The use case that performs an operation: its input and answer are those of the operation's schemas. */
-export const useCase = <const Id extends OperationId>(
+export const useCase = <const Id extends OperationId, Ready = undefined>(
   id: Id,
-  rest: Omit<UseCase<Input<Id>, AnswerOf<Id> & { session?: string }>, 'id'>,
-): UseCase<Input<Id>, AnswerOf<Id> & { session?: string }> => ({ id, ...rest });
+  rest: Omit<UseCase<Input<Id>, AnswerOf<Id> & { session?: string }, Ready>, 'id'>,
+): UseCase<Input<Id>, AnswerOf<Id> & { session?: string }, Ready> => ({ id, ...rest });
 
 export const personIn = (work: Work): string => {
   if (work.actor.kind !== 'person') throw new Error('This use case needs a person');

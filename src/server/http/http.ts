@@ -10,9 +10,12 @@ import type { Actor } from '../access/authorise';
 import { dataFolder, openDatabase } from '../db/connection';
 import { admit, perform } from '../perform';
 import { readBytes, readJsonBody } from './body';
+import { personOf, SECONDS_SIGNED_IN } from '../people/sessions';
 import { badRequest, Problem } from './problem';
+import { dataPolicy } from './policy';
+import { problemBody } from './problem-body';
 import { shared } from '../shared';
-import { serverSettings } from './settings';
+import { ADDRESS_HEADER, serverSettings } from './settings';
 import { refuseOtherSites } from './site';
 
 const logger = shared('logger', () => pino({ name: 'seedplan', level: process.env.LOG_LEVEL ?? 'warn' }));
@@ -33,6 +36,7 @@ function sealingKey(): string {
 async function cookie() {
   return getIronSession<{ session?: string }>(await cookies(), {
     cookieName: 'seedplan',
+    ttl: SECONDS_SIGNED_IN,
     password: sealingKey(),
     cookieOptions: {
       httpOnly: true,
@@ -46,19 +50,15 @@ async function cookie() {
 /** Who asks: the cookie holds a session id only; everything else is read anew for each request. */
 export async function currentActor(knex: Knex): Promise<Actor> {
   const { session } = await cookie();
-  if (!session) return { kind: 'nobody' };
-  const row = await knex('sessions')
-    .where({ id: session })
-    .where('expires_at', '>', new Date().toISOString())
-    .first();
-  return row ? { kind: 'person', id: row.person_id } : { kind: 'nobody' };
+  const person = session && (await personOf(knex, session, new Date().toISOString()));
+  return person ? { kind: 'person', id: person } : { kind: 'nobody' };
 }
 
 function problemResponse(problem: Problem): Response {
-  const { status, code, title, detail, more } = problem;
-  return new Response(JSON.stringify({ type: `about:blank#${code}`, title, status, detail, code, ...more }), {
-    status,
-    headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store' },
+  const { headers, body } = problemBody(problem);
+  return new Response(body, {
+    status: problem.status,
+    headers: { ...headers, 'content-security-policy': dataPolicy },
   });
 }
 
@@ -138,7 +138,9 @@ export async function respond(request: Request, segments: string[]): Promise<Res
       ...query.values,
       ...(body as object),
       ...parameters,
-      ...(operation.id === 'people.signOut' && { session: held.session }),
+      session: held.session ?? '',
+      address: request.headers.get(ADDRESS_HEADER) ?? '',
+      agent: request.headers.get('user-agent') ?? '',
     };
     const answer = (await perform(knex, operation.id, actor, input)) as Record<string, unknown>;
     if (operation.bytes === 'out') return bytesResponse(answer as { bytes: Buffer; mediaType: string });
@@ -155,7 +157,9 @@ export async function respond(request: Request, segments: string[]): Promise<Res
       if (process.env.NODE_ENV !== 'production') throw fault;
       logger.error({ err: fault }, 'answer out of shape');
     }
-    return Response.json(answer, { headers: { 'cache-control': 'no-store' } });
+    return Response.json(answer, {
+      headers: { 'cache-control': 'no-store', 'content-security-policy': dataPolicy },
+    });
   } catch (error) {
     return failureResponse(error);
   }

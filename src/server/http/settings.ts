@@ -18,6 +18,9 @@ export function serverSettings(env: Record<string, string | undefined> = process
   };
 }
 
+/** The front says by it where a request comes from; what a client sends under this name is dropped there. */
+export const ADDRESS_HEADER = 'x-seedplan-address';
+
 const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
 
 /** The host a browser asked for: what a proxy says of it counts only where one is configured. */

@@ -1,18 +1,11 @@
 import type { Knex } from 'knex';
 import { badRequest, Problem } from '../http/problem';
 import { previewWidths } from '../workspace/settings';
-import { personIn, useCase, type Work } from '../use-case';
+import { personIn, useCase } from '../use-case';
 import { noticesOf } from './inbox';
-import { hashPassword, passwordMatches } from './passwords';
-
-const DAYS_SIGNED_IN = 30;
-
-async function openSession(work: Work, personId: string): Promise<string> {
-  const id = work.newId('session') + work.newId('x');
-  const expires = new Date(Date.parse(work.now()) + DAYS_SIGNED_IN * 86_400_000).toISOString();
-  await work.trx('sessions').insert({ id, person_id: personId, expires_at: expires });
-  return id;
-}
+import { attemptWasRight, countAttempt } from './attempts';
+import { checkPassword, hashPassword, passwordMatches } from './passwords';
+import { endOtherSessions, openSession } from './sessions';
 
 /** The one-click sign-in depends on this mark, which only the demo loader writes. */
 async function isDemo(trx: Knex): Promise<boolean> {
@@ -32,7 +25,11 @@ const welcome = useCase('people.welcome', {
 
 const setUp = useCase('workspace.setUp', {
   needs: 'nobody',
-  async run(work, input) {
+  ahead: async (_, input) => {
+    checkPassword(input.password, input.email);
+    return hashPassword(input.password);
+  },
+  async run(work, input, _document, password) {
     const { trx } = work;
     const [{ count }] = (await trx('people').count({ count: '*' })) as [{ count: number }];
     if (count > 0) throw badRequest('This workspace has an owner already. Sign in instead.');
@@ -43,26 +40,51 @@ const setUp = useCase('workspace.setUp', {
       id,
       name: input.name,
       email: input.email.toLowerCase(),
-      password: await hashPassword(input.password),
+      password,
       administrator: true,
       about: 'First owner',
     });
     await trx('teams').insert({ id: team, name: input.team });
     await trx('memberships').insert({ person_id: id, team_id: team, role: 'owner' });
-    return { session: await openSession(work, id) };
+    return { session: await openSession(work, id, input) };
   },
 });
 
 const signIn = useCase('people.signIn', {
   needs: 'nobody',
-  async run(work, input) {
-    const person = await work.trx('people').where({ email: input.email.trim().toLowerCase() }).first();
+  async ahead({ knex, now }, input) {
+    const email = input.email.trim().toLowerCase();
+    countAttempt(email, input.address ?? '', Date.parse(now()));
+    const person = await knex('people').where({ email }).first();
     // The same work is done for an unknown address, so that its absence does not show in the time taken.
     const stored = person?.password ?? 'scrypt:00000000000000000000000000000000:00';
-    if (!(await passwordMatches(input.password, stored)) || !person) {
+    if (!(await passwordMatches(input.password, stored)) || !person)
       throw new Problem(401, 'sign-in', 'Not signed in', 'Email or password is incorrect.');
-    }
-    return { session: await openSession(work, person.id) };
+    attemptWasRight(email, input.address ?? '');
+    return person.id as string;
+  },
+  run: async (work, input, _, person) => ({ session: await openSession(work, person, input) }),
+});
+
+/** A new password, to be given with the present one; all other sessions of the person end. */
+const changePassword = useCase('people.changePassword', {
+  needs: 'signed-in',
+  async ahead({ knex, actor, now }, input) {
+    const person = await knex('people')
+      .where({ id: (actor as { id: string }).id })
+      .first();
+    countAttempt(person.email, input.address ?? '', Date.parse(now()));
+    if (!(await passwordMatches(input.present, person.password)))
+      throw badRequest('This is not your present password.', { field: 'present' });
+    attemptWasRight(person.email, input.address ?? '');
+    checkPassword(input.next, person.email, 'next');
+    return hashPassword(input.next);
+  },
+  async run(work, input, _, password) {
+    const id = personIn(work);
+    await work.trx('people').where({ id }).update({ password });
+    await endOtherSessions(work, id, input.session);
+    return {};
   },
 });
 
@@ -73,18 +95,7 @@ const signInDemo = useCase('people.signInDemo', {
       throw new Problem(403, 'forbidden', 'Not allowed', 'Only demo data can be entered without a password.');
     const person = await work.trx('people').where({ id: input.person }).first();
     if (!person) throw badRequest('There is no such person.');
-    return { session: await openSession(work, person.id) };
-  },
-});
-
-const signOut = useCase('people.signOut', {
-  needs: 'signed-in',
-  async run(work, input) {
-    await work
-      .trx('sessions')
-      .where({ id: input.session, person_id: personIn(work) })
-      .delete();
-    return {};
+    return { session: await openSession(work, person.id, input) };
   },
 });
 
@@ -118,7 +129,11 @@ const me = useCase('people.me', {
 /** Adds a person to the workspace and to a team. */
 const addPerson = useCase('people.add', {
   needs: 'administrator',
-  async run(work, input) {
+  ahead: async (_, input) => {
+    checkPassword(input.password, input.email);
+    return hashPassword(input.password);
+  },
+  async run(work, input, _document, password) {
     const { trx } = work;
     const twice = input.memberships.find(
       ({ team }, i) => input.memberships.findIndex((other) => other.team === team) < i,
@@ -131,7 +146,7 @@ const addPerson = useCase('people.add', {
       id,
       name: input.name,
       email: input.email.toLowerCase(),
-      password: await hashPassword(input.password),
+      password,
       about: input.about ?? '',
     });
     for (const { team, role } of input.memberships) {
@@ -146,4 +161,4 @@ const addPerson = useCase('people.add', {
   },
 });
 
-export const peopleUseCases = [welcome, setUp, signIn, signInDemo, signOut, me, addPerson];
+export const peopleUseCases = [welcome, setUp, signIn, signInDemo, changePassword, me, addPerson];
