@@ -20,3 +20,15 @@ export function listen(draftId: string, listener: (event: DraftEvent) => void): 
   emitter().on(draftId, listener);
   return () => emitter().off(draftId, listener);
 }
+
+const ACCESS = 'access';
+
+/** Tells every stream that who may read what has changed: a session ended, a membership or visibility is another. */
+export function announceAccess(): void {
+  emitter().emit(ACCESS);
+}
+
+export function listenToAccess(listener: () => void): () => void {
+  emitter().on(ACCESS, listener);
+  return () => emitter().off(ACCESS, listener);
+}

@@ -47,12 +47,16 @@ async function cookie() {
   });
 }
 
-/** Who asks: the cookie holds a session id only; everything else is read anew for each request. */
-export async function currentActor(knex: Knex): Promise<Actor> {
-  const { session } = await cookie();
+/** What the cookie holds: the secret of a session and nothing else. */
+export const currentSession = async (): Promise<string | undefined> => (await cookie()).session;
+
+/** Who a session is of, read anew each time it is asked. */
+export async function actorOf(knex: Knex, session: string | undefined): Promise<Actor> {
   const person = session && (await personOf(knex, session, new Date().toISOString()));
   return person ? { kind: 'person', id: person } : { kind: 'nobody' };
 }
+
+export const currentActor = async (knex: Knex): Promise<Actor> => actorOf(knex, await currentSession());
 
 function problemResponse(problem: Problem): Response {
   const { headers, body } = problemBody(problem);

@@ -1,5 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
+import { announceAccess } from '../documents/events';
 import { notFound } from '../http/problem';
 import { personIn, useCase, type Work } from '../use-case';
 
@@ -59,6 +60,7 @@ export async function endOtherSessions(work: Work, personId: string, kept: strin
     .where({ person_id: personId })
     .whereNot({ hash: hashOf(kept) })
     .delete();
+  work.afterCommit(announceAccess);
 }
 
 const signOut = useCase('people.signOut', {
@@ -68,6 +70,7 @@ const signOut = useCase('people.signOut', {
       .trx('sessions')
       .where({ hash: hashOf(input.session), person_id: personIn(work) })
       .delete();
+    work.afterCommit(announceAccess);
     return {};
   },
 });
@@ -100,6 +103,7 @@ const end = useCase('people.endSession', {
       .where({ id: input.id, person_id: personIn(work) })
       .delete();
     if (ended === 0) throw notFound('such session');
+    work.afterCommit(announceAccess);
     return {};
   },
 });
