@@ -19,7 +19,7 @@ const RUNS = [...ROWS, ...ROWS.map((row) => [...row].reverse().join(''))];
 
 export const SHORTEST_PASSWORD = 10;
 
-/** Why a password will not do for the person of an address, as a sentence without its stop; undefined where it will. */
+/** Why a password will not do for the person of an address (empty: not known), as a sentence without its stop; undefined where it will. */
 export function passwordProblem(password: string, address: string): string | undefined {
   const plain = password.trim().toLowerCase();
   const letters = [...plain];
@@ -28,7 +28,7 @@ export function passwordProblem(password: string, address: string): string | und
   if (COMMON.has(plain)) return 'This password is used so often that it is guessed first';
   if (RUNS.some((run) => run.repeat(3).includes(plain))) return 'These characters follow each other in a row';
   const [name = ''] = address.toLowerCase().split('@');
-  const rest = plain.replaceAll(address.toLowerCase(), '').replaceAll(name || plain, '');
+  const rest = name === '' ? plain : plain.replaceAll(address.toLowerCase(), '').replaceAll(name, '');
   if (rest.length < 4 && rest.length < plain.length) return 'This is made of your email address';
   if (/^(.{1,4})\1+$/u.test(plain)) return 'This repeats a few characters';
   return undefined;

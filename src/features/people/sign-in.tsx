@@ -3,6 +3,7 @@
 import { Alert, Button, PasswordInput, Stack, Text, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { useState } from 'react';
+import { passwordProblem } from '@/core/base/passwords';
 import { call } from '@/features/session/call';
 import classes from './entry.module.css';
 
@@ -90,7 +91,7 @@ export function SetUp() {
   const form = useForm({
     initialValues: { workspace: '', name: '', email: '', password: '', team: 'Design system' },
     validate: {
-      password: (value) => (value.length < 10 ? 'Use at least 10 characters' : null),
+      password: (value, { email }) => passwordProblem(value, email) ?? null,
       workspace: (value) => (value.trim() ? null : 'Type a name'),
     },
   });

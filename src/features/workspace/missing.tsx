@@ -4,7 +4,7 @@ export function Missing() {
   return (
     <div style={{ maxWidth: 560, margin: '14vh auto', padding: 24 }}>
       <h1>Page not found</h1>
-      <p>The address may be mistyped, or the page may have been renamed or removed.</p>
+      <p>The address may be mistyped, the page may have been renamed or removed, or you may not see it.</p>
       <Link href="/">All libraries and products</Link>
     </div>
   );

@@ -275,6 +275,9 @@ export function Frame({
                     </div>
                   ))}
                 </Menu.Label>
+                <Menu.Item component={Link} href="/account">
+                  Account
+                </Menu.Item>
                 <Menu.Item leftSection={<IconMoonStars size={15} />} onClick={() => toggleColorScheme()}>
                   Light or dark
                 </Menu.Item>

@@ -1,4 +1,6 @@
+import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { isReadable } from '@/server/http/session';
 import { LibraryShell } from '@/features/session/library-shell';
 
 export default async function Layout({
@@ -8,5 +10,7 @@ export default async function Layout({
   children: ReactNode;
   params: Promise<{ slug: string }>;
 }) {
-  return <LibraryShell slug={(await params).slug}>{children}</LibraryShell>;
+  const { slug } = await params;
+  if (!(await isReadable('library', slug))) notFound();
+  return <LibraryShell slug={slug}>{children}</LibraryShell>;
 }

@@ -1,4 +1,6 @@
+import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { isReadable } from '@/server/http/session';
 import { ProductShell } from '@/features/session/product-shell';
 
 export default async function Layout({
@@ -8,5 +10,7 @@ export default async function Layout({
   children: ReactNode;
   params: Promise<{ slug: string }>;
 }) {
-  return <ProductShell slug={(await params).slug}>{children}</ProductShell>;
+  const { slug } = await params;
+  if (!(await isReadable('product', slug))) notFound();
+  return <ProductShell slug={slug}>{children}</ProductShell>;
 }

@@ -1,0 +1,5 @@
+import { Account } from '@/features/people/account';
+
+export default function Page() {
+  return <Account />;
+}
