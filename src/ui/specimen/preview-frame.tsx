@@ -1,8 +1,9 @@
 'use client';
 
-import { Alert, Button } from '@mantine/core';
+import { Alert, Button, Group } from '@mantine/core';
 import { startTransition, useContext, useEffect, useRef, useState } from 'react';
 import { addressOf, bytesAt, descriptorsOf, FacesContext, SHIPPED_FILES } from './faces';
+import { messageCounter, readMessage } from './frame-messages';
 import { gridOverlay, type LayoutGrid } from '@/core/tokens/spacing-sets';
 import type { MeasuredPart } from '@/core/components/measured';
 import type { PlayedBehaviour } from '@/core/components/behaviour';
@@ -44,6 +45,8 @@ export interface PreviewProps {
   play?: number;
   /** Plays it all again; offered where the component has left its frame. */
   replay?: () => void;
+  /** Draws it without its script; offered where that stopped the frame. */
+  stopScript?: () => void;
   /** Hears what happens in the frame, as one line each. */
   onSaid?: (text: string) => void;
   onPick?: (picked: { placement?: string; cell?: string; part?: number }) => void;
@@ -55,9 +58,22 @@ const SMALLEST = 0.3;
 
 /** Library markup, drawn in a frame that can reach neither this page nor the network. */
 export function PreviewFrame(props: PreviewProps) {
+  const [attempt, setAttempt] = useState(0);
   // A frame whose policy lets a script run is another frame, with everything to be sent to it anew.
-  return <Frame key={props.script ? 'live' : 'still'} {...props} />;
+  return (
+    <Frame
+      key={`${props.script ? 'live' : 'still'} ${attempt}`}
+      {...props}
+      reload={() => setAttempt(attempt + 1)}
+    />
+  );
 }
+
+/** Why a frame was taken away. */
+const STOPPED = {
+  silent: 'It was removed so that the page stays usable. Change what it draws, or reload the specimen.',
+  flood: 'It sent more messages than the page can read, and was removed so that the page stays usable.',
+} as const;
 
 function Frame({
   title,
@@ -83,7 +99,9 @@ function Frame({
   replay,
   onSaid,
   onPick,
-}: PreviewProps) {
+  stopScript,
+  reload,
+}: PreviewProps & { reload: () => void }) {
   const frame = useRef<HTMLIFrameElement>(null);
   const [height, setHeight] = useState(40);
   const [shrunk, setShrunk] = useState(asked);
@@ -93,7 +111,7 @@ function Frame({
   const faces = useContext(FacesContext);
   /** A frame is sent each font once. */
   const sent = useRef(new Set<string>());
-  const [hung, setHung] = useState(false);
+  const [stopped, setStopped] = useState<keyof typeof STOPPED | null>(null);
   /** That the component has left, in the words of the log. */
   const [left, setLeft] = useState('');
   const heard = useRef({ onPick, onMeasured, onSaid });
@@ -103,42 +121,33 @@ function Frame({
 
   useEffect(() => {
     let last = Date.now();
+    const tooMany = messageCounter();
     const hear = (event: MessageEvent) => {
       if (event.source !== frame.current?.contentWindow) return;
-      const message = event.data as {
-        frame?: string;
-        height?: number;
-        placement?: string;
-        cell?: string;
-        part?: number;
-        boxes?: MeasuredPart[];
-        text?: string;
-        left?: boolean;
-        found?: [name: string, times: number][];
-      };
+      if (tooMany(Date.now())) return setStopped('flood');
+      const message = readMessage(event.data);
+      if (!message) return;
       last = Date.now();
       if (message.frame === 'ready') setReady(true);
-      if (message.frame === 'size' && typeof message.height === 'number') {
+      if (message.frame === 'size') {
         const drawn = Math.min(20_000, Math.max(16, message.height));
         setHeight(drawn);
         // A smaller one is drawn wider, and is no higher for it: it shrinks once, and stays.
         if (fit !== undefined) setShrunk((now) => Math.min(now, Math.max(SMALLEST, fit / drawn)));
       }
-      if (message.frame === 'traced') setTraced((message.found ?? []).slice(0, 40));
-      if (message.frame === 'said' && message.text) {
+      if (message.frame === 'traced') setTraced(message.found);
+      if (message.frame === 'said') {
         heard.current.onSaid?.(message.text);
         if (message.left) setLeft(message.text);
       }
       // What is worked out from the boxes may take its time: keys are heard between.
-      if (message.frame === 'measured')
-        startTransition(() => heard.current.onMeasured?.(message.boxes ?? []));
-      if (message.frame === 'pick')
-        heard.current.onPick?.({ placement: message.placement, cell: message.cell, part: message.part });
+      if (message.frame === 'measured') startTransition(() => heard.current.onMeasured?.(message.boxes));
+      if (message.frame === 'pick') heard.current.onPick?.(message);
     };
     window.addEventListener('message', hear);
     const beat = setInterval(() => {
       if (document.hidden) last = Date.now();
-      else if (Date.now() - last > SILENCE) setHung(true);
+      else if (Date.now() - last > SILENCE) setStopped('silent');
       frame.current?.contentWindow?.postMessage({ kind: 'beat' }, '*');
     }, 1500);
     return () => {
@@ -185,10 +194,20 @@ function Frame({
     frame.current?.contentWindow?.postMessage(JSON.parse(drawing), '*');
   }, [ready, drawing]);
 
-  if (hung) {
+  if (stopped) {
     return (
-      <Alert color="red" title="Specimen stopped responding">
-        It was removed so that the page stays usable. Change what it draws, then reload the specimen.
+      <Alert color="red" title="Specimen stopped">
+        {STOPPED[stopped]}
+        <Group gap="xs" mt="xs">
+          <Button size="compact-sm" variant="default" onClick={reload}>
+            Reload specimen
+          </Button>
+          {script && stopScript ? (
+            <Button size="compact-sm" variant="default" onClick={stopScript}>
+              Reload without its script
+            </Button>
+          ) : null}
+        </Group>
       </Alert>
     );
   }

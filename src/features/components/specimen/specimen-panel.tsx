@@ -107,7 +107,8 @@ export function SpecimenPanel({
     measure: measured,
     chosen,
     behaviours: playing === null ? undefined : view.played,
-    script: view.script || undefined,
+    script: (state.script && view.script) || undefined,
+    stopScript: () => setState({ script: false }),
     play: playing ?? undefined,
     replay: playing === null ? undefined : replay,
     onSaid: say,
@@ -221,6 +222,13 @@ export function SpecimenPanel({
           checked={state.textSize === 2}
           onChange={(event) => setState({ textSize: event.currentTarget.checked ? 2 : 1 })}
         />
+        {view.script && (
+          <Switch
+            label="Run script"
+            checked={state.script}
+            onChange={(event) => setState({ script: event.currentTarget.checked })}
+          />
+        )}
       </Group>
       {state.contents === 'rows' && (
         <div className={classes.body}>

@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { percentDecoded } from '@/core/base/percent';
 import { CONTENTS, type Contents } from '@/core/components/contents';
 import { useQuery } from '@/ui/frame/lens';
 
@@ -11,6 +12,8 @@ interface SpecimenState {
   width: number | 'several' | null;
   dir: 'ltr' | 'rtl';
   textSize: number;
+  /** Whether the component's own script runs in its specimen. */
+  script: boolean;
 }
 
 const read = (text: string): Record<string, string> =>
@@ -18,7 +21,7 @@ const read = (text: string): Record<string, string> =>
     text
       .split(';')
       .map((pair) => pair.split('='))
-      .flatMap(([name, ...value]) => (name ? [[name, decodeURIComponent(value.join('='))]] : [])),
+      .flatMap(([name, ...value]) => (name ? [[name, percentDecoded(value.join('='))]] : [])),
   );
 
 export function useSpecimenState(): [SpecimenState, (next: Partial<SpecimenState>) => void] {
@@ -30,6 +33,7 @@ export function useSpecimenState(): [SpecimenState, (next: Partial<SpecimenState
     width: query.get('width') ?? '',
     dir: query.get('dir') ?? '',
     text: query.get('text') ?? '',
+    script: query.get('script') ?? '',
   };
   const key = JSON.stringify(given);
   const state = useMemo((): SpecimenState => {
@@ -42,6 +46,7 @@ export function useSpecimenState(): [SpecimenState, (next: Partial<SpecimenState
       width: one.width === 'several' ? 'several' : width >= 100 && width <= 4000 ? Math.round(width) : null,
       dir: one.dir === 'rtl' ? 'rtl' : 'ltr',
       textSize: one.text === '200' ? 2 : 1,
+      script: one.script !== 'off',
     };
   }, [key]);
   const set = (next: Partial<SpecimenState>) =>
@@ -56,6 +61,7 @@ export function useSpecimenState(): [SpecimenState, (next: Partial<SpecimenState
       ...(next.contents && { contents: next.contents === 'default' ? null : next.contents }),
       ...(next.width !== undefined && { width: next.width === null ? null : String(next.width) }),
       ...(next.dir && { dir: next.dir === 'ltr' ? null : next.dir }),
+      ...(next.script !== undefined && { script: next.script ? null : 'off' }),
       ...(next.textSize && { text: next.textSize === 1 ? null : '200' }),
     });
   return [state, set];

@@ -1,5 +1,6 @@
 'use client';
 
+import { percentDecoded } from '@/core/base/percent';
 import { Button, Group, Text } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
@@ -37,7 +38,7 @@ export function TokensPage() {
   const base = `/libraries/${library.slug}/tokens`;
   // The address alone says which one is open: it changes without leaving the page, so that the list stays where it is.
   const selected = pathname.startsWith(`${base}/`)
-    ? decodeURIComponent(pathname.slice(base.length + 1))
+    ? percentDecoded(pathname.slice(base.length + 1))
     : undefined;
   const go = useCallback(
     (target: string | null) => {
