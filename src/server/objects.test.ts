@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { addItem } from '@/core/document/edits';
 import type { Item } from '@/core/document/item';
 import { ITEM_KINDS } from '@/core/kinds/registry';
+import { OPERATIONS } from '@/api/operations';
 import { dump, testWorkspace, type TestWorkspace } from '@/testing/server';
 import { Problem } from './http/problem';
 import { perform } from './perform';
@@ -294,4 +295,34 @@ test('lists and inboxes of one team name nothing of another', async () => {
     expect([slugs.includes(own), slugs.includes(other)]).toEqual([true, false]);
     expect(JSON.stringify(await perform(knex, 'inbox.list', actors[who]!, {}))).not.toContain(other);
   }
+});
+
+describe('a try writes nothing', () => {
+  const svg = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 16 16"><path d="M0 0h16v16H0z"/></svg>';
+  const TRIES: Record<string, object> = {
+    'libraries.import': {
+      slug: 'lib',
+      files: [
+        { name: 'icons/tide.svg', text: svg },
+        { name: 'more.tokens.json', text: '{"more":{"$type":"number","$value":1}}' },
+      ],
+    },
+    'libraries.transfer': { slug: 'lib', names: ['button'], to: 'second', mode: 'move', needs: 'bring' },
+  };
+  test('every operation that can be tried is in the table', () => {
+    const tried = [...OPERATIONS.values()].filter(
+      ({ body }) => 'tryOnly' in ((body as { properties?: object } | undefined)?.properties ?? {}),
+    );
+    expect(tried.map(({ id }) => id).sort()).toEqual(Object.keys(TRIES).sort());
+  });
+  test.each(Object.entries(TRIES))('%s', async (id, input) => {
+    const { knex, close } = await workspace.again();
+    closing.push(close);
+    await perform(knex, 'libraries.create', workspace.actors.owner!, { name: 'Second', slug: 'second' });
+    const before = await dump(knex);
+    await perform(knex, id, workspace.actors.owner!, { ...input, tryOnly: true });
+    expect(await dump(knex)).toBe(before);
+    await perform(knex, id, workspace.actors.owner!, input);
+    expect(await dump(knex)).not.toBe(before);
+  });
 });

@@ -71,16 +71,23 @@ interface KeptFile extends Omit<Read, 'bytes'> {
   size: number;
 }
 
-/** Reads a file and keeps it for a document. @throws Problem 400 */
-export async function keepFile(trx: Knex, documentId: string, upload: Upload): Promise<KeptFile> {
+/** What keeping a file comes to. @throws Problem 400 */
+export function readUpload(upload: Upload): KeptFile & { bytes: Uint8Array } {
   const { bytes, ...said } = read(upload);
   const hash = createHash('sha256').update(bytes).digest('hex');
+  return { file: upload.name ?? said.font?.family ?? 'file', hash, size: bytes.length, bytes, ...said };
+}
+
+/** Reads a file and keeps it for a document. @throws Problem 400 */
+export async function keepFile(trx: Knex, documentId: string, upload: Upload): Promise<KeptFile> {
+  const { bytes, ...kept } = readUpload(upload);
+  const { hash } = kept;
   await trx('files')
-    .insert({ hash, media_type: said.mediaType, bytes: Buffer.from(bytes), facts: factsOf(said) })
+    .insert({ hash, media_type: kept.mediaType, bytes: Buffer.from(bytes), facts: factsOf(kept) })
     .onConflict('hash')
     .ignore();
   await trx('document_files').insert({ document_id: documentId, hash }).onConflict().ignore();
-  return { file: upload.name ?? said.font?.family ?? 'file', hash, size: bytes.length, ...said };
+  return kept;
 }
 
 /** The bytes of a file, to whoever may see a document that brought it. */

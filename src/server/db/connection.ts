@@ -1,5 +1,5 @@
 import { ExpectedError } from '@/core/base/errors';
-import { accessSync, constants, mkdirSync } from 'node:fs';
+import { accessSync, chmodSync, closeSync, constants, mkdirSync, openSync } from 'node:fs';
 import path from 'node:path';
 import knexFactory, { type Knex } from 'knex';
 import * as foundations from './migrations/0001-foundations';
@@ -27,8 +27,11 @@ export function dataFolder(): string {
  */
 export async function openDatabase(folder: string): Promise<Knex> {
   try {
-    mkdirSync(folder, { recursive: true });
+    mkdirSync(folder, { recursive: true, mode: 0o700 });
     accessSync(folder, constants.W_OK);
+    // What SQLite writes beside the database has the mode of the database.
+    closeSync(openSync(path.join(folder, 'seedplan.db'), 'a', 0o600));
+    chmodSync(path.join(folder, 'seedplan.db'), 0o600);
   } catch {
     throw new StartProblem(
       `The data folder ${folder} cannot be written. Give it write access, or set SEEDPLAN_DATA_DIR to another.`,

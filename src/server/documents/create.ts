@@ -124,6 +124,7 @@ const importFiles = useCase('libraries.import', {
       await ancestorsOf(work, document.items),
       document.items,
       input.files,
+      !input.tryOnly,
     );
     const errors = findings.filter((finding) => finding.level === 'error');
     if (errors.length > 0 && !input.tryOnly)

@@ -15,7 +15,7 @@ import { JsonSyntaxError, readJson } from '@/core/base/json/read';
 import { effectiveLibrary, type Generation } from '@/core/library/effective';
 import { openTokens } from '@/core/tokens/open';
 import { Resolution } from '@/core/tokens/resolve';
-import { keepFile } from '../assets/files';
+import { keepFile, readUpload } from '../assets/files';
 import { badRequest, Problem } from '../http/problem';
 import type { Work } from '../use-case';
 
@@ -31,6 +31,8 @@ export async function readFiles(
   ancestors: Generation[],
   items: Items,
   files: SentFile[],
+  /** Whether drawings are kept: a try keeps nothing. */
+  keeps: boolean,
 ): Promise<{ edits: Edit[]; findings: Finding[] }> {
   const texts = new Map(files.map((file) => [file.name, file.text]));
   const edits: Edit[] = [];
@@ -83,6 +85,7 @@ export async function readFiles(
     (edit) => take([edit]),
     () => working.items,
     findings,
+    keeps,
   );
   const components = files.filter((other) => other.name.endsWith('.component.json'));
   const ids = namesOf(components, work);
@@ -249,17 +252,15 @@ async function drawings(
   put: (edit: Edit) => void,
   present: () => Items,
   findings: Finding[],
+  keeps: boolean,
 ): Promise<void> {
   for (const file of files.filter((other) => /\.svg$/i.test(other.name))) {
     const role = /(^|\/)logos?\//i.test(file.name) ? 'logo' : 'icon';
     const { name } = iconNameOf(file.name);
     let kept;
     try {
-      kept = await keepFile(work.trx, documentId, {
-        name: file.name,
-        as: role,
-        bytes: new TextEncoder().encode(file.text),
-      });
+      const drawing = { name: file.name, as: role, bytes: new TextEncoder().encode(file.text) } as const;
+      kept = keeps ? await keepFile(work.trx, documentId, drawing) : readUpload(drawing);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       findings.push({

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { createServer } from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
@@ -78,3 +78,21 @@ test('the demo loads once, and its mark alone opens the one-click sign-in', asyn
   const empty = folder();
   expect((await prepare(empty, ['--empty'], { PORT })).text).toContain('first owner');
 }, 60_000);
+
+test('nobody else of the machine reads what the program stores', async () => {
+  const PORT = String(await freePort());
+  // As most machines are set up: what is created is readable by all.
+  const before = process.umask(0o022);
+  const data = path.join(folder(), 'made');
+  expect((await prepare(data, ['--empty'], { PORT })).code).toBe(0);
+  const knex = await openDatabase(data);
+  await knex('workspace').insert({ key: 'x', value: 'x' });
+  const modes = Object.fromEntries(
+    readdirSync(data).map((name) => [name, (statSync(path.join(data, name)).mode & 0o777).toString(8)]),
+  );
+  await knex.destroy();
+  process.umask(before);
+  expect((statSync(data).mode & 0o777).toString(8)).toBe('700');
+  expect(Object.keys(modes)).toContain('seedplan.db-wal');
+  expect(new Set(Object.values(modes))).toEqual(new Set(['600']));
+}, 30_000);
