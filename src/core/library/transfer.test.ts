@@ -1,20 +1,16 @@
-import { applyChangeSet } from '../kinds/registry';
 import { documentOf } from '../document/change-set';
 import { itemsOf, type Document, type Items } from '../document/item';
 import { schemaProblems } from '../kinds/registry';
 import { libraryTree, tokenSystemOf } from '../tokens/token-tree';
 import { referencesOf } from './reach';
 import { Resolution } from '../tokens/resolve';
-import { demo, newId } from '@/testing/library';
+import { apply, demo, newId } from '@/testing/library';
 import { transferOf, type TransferRequest } from './transfer';
 
 const keel = demo();
 const from = { own: keel.items, items: keel.items };
-const take = (document: Document, edits: ReturnType<typeof transferOf>['there']): Document => {
-  const result = applyChangeSet(document, { edits });
-  if ('clashes' in result) throw new Error(result.clashes[0]!.message);
-  return result.document;
-};
+const take = (document: Document, edits: ReturnType<typeof transferOf>['there']): Document =>
+  apply(document, edits);
 const ask = (names: string[], more: Partial<TransferRequest> = {}): TransferRequest => ({
   names,
   mode: 'copy',

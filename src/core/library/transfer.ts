@@ -5,7 +5,7 @@ import { addItem, removeItem, type Edit } from '../document/edits';
 import type { ComponentDefinition } from '../components/definition';
 import { itemsOf, type Item, type Items, type Reference } from '../document/item';
 import type { TokenItem } from '../tokens/items';
-import { layersOf, libraryTree } from '../tokens/token-tree';
+import { layersOf, libraryTree, type LibraryTree } from '../tokens/token-tree';
 import { ordersAfter } from '../document/order';
 import { referencesOf } from './reach';
 import { parentPath } from '../tokens/system';
@@ -71,6 +71,7 @@ class TransferRun {
   private readonly known = new Map<string, Reference>();
   private readonly target: Map<string, Item>;
   private readonly source;
+  private grown: LibraryTree | undefined;
 
   constructor(
     private readonly from: { own: Items; items: Items },
@@ -94,6 +95,12 @@ class TransferRun {
   private put(item: Item): void {
     this.there.push(addItem(item));
     this.target.set(item.id, item);
+    if (item.kind === 'token' || item.kind === 'group') this.grown = undefined;
+  }
+
+  /** The tree there with what has been brought so far: trees are kept by the items they are of. */
+  private get tree(): LibraryTree {
+    return (this.grown ??= libraryTree(new Map(this.target)));
   }
 
   /** What stands there for an item needed here; it is brought where nothing does. */
@@ -188,15 +195,14 @@ class TransferRun {
 
   private token(token: TokenItem): Reference {
     const path = this.source.paths.get(token.id)!;
-    const tree = libraryTree(this.target);
-    const same = tree.ids.get(path);
+    const same = this.tree.ids.get(path);
     if (same && this.target.get(same)?.kind === 'token') return this.standsFor(token, same, path, 'token');
     const made: Reference = { id: this.newId('token'), path };
     this.known.set(token.id, made);
     const parent = this.group(parentPath(path));
     const declarations = this.declarationsThere(token);
     this.brought.push(`token ${path}`);
-    const siblings = libraryTree(this.target).children.get(parent)?.at(-1)?.order ?? null;
+    const siblings = this.tree.children.get(parent)?.at(-1)?.order ?? null;
     this.put({
       ...token,
       id: made.id!,
@@ -246,24 +252,25 @@ class TransferRun {
   /** The group at a path, made as it is here where it is missing. */
   private group(path: string): string | null {
     if (path === '') return null;
-    const tree = libraryTree(this.target);
-    const known = tree.ids.get(path);
+    const id = this.source.ids.get(path);
+    const own = id === undefined ? undefined : this.from.items.get(id);
+    const parent = this.group(parentPath(path));
+    // What its own values refer to may stand in it, and has it made.
+    const declarations = own?.kind === 'group' ? this.declarationsThere(own) : {};
+    const known = this.tree.ids.get(path);
     if (known && this.target.get(known)?.kind === 'group') return known;
     if (known)
       throw new Refusal(
         `${path} is a token in the other library, and a token cannot hold others`,
         'Rename one of the two first',
       );
-    const id = this.source.ids.get(path);
-    const own = id === undefined ? undefined : this.from.items.get(id);
-    const parent = this.group(parentPath(path));
     const made: Item = {
       id: this.newId('group'),
       kind: 'group',
       name: path.slice(path.lastIndexOf('.') + 1),
       parent,
-      order: ordersAfter(libraryTree(this.target).children.get(parent)?.at(-1)?.order ?? null, 1)[0]!,
-      declarations: own?.kind === 'group' ? this.declarationsThere(own) : {},
+      order: ordersAfter(this.tree.children.get(parent)?.at(-1)?.order ?? null, 1)[0]!,
+      declarations,
       redirects: [],
     };
     this.put(made);
