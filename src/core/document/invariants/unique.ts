@@ -28,7 +28,7 @@ export const unique: Invariant = {
     for (const other of allStanding(transition)) {
       const key = keyOf(other);
       const item = key === undefined ? undefined : fresh.get(key);
-      if (item && item.id !== other.id) twice(item, other);
+      if (item && item.id !== other.id && !found.some((one) => one.item === other.id)) twice(item, other);
     }
     return found;
   },
