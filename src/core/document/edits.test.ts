@@ -145,7 +145,7 @@ describe('what holds of the whole', () => {
     ['a context of no axis', [], [addItem({ id: 'context_1', kind: 'context', axis: 'axis_x', name: 'dark', order: 'a1' } as Item)], ['required context_1: The context “dark” needs an axis that is not there']],
     ['two of one name', [token(), layer], [addItem(token({ id: 'token_b' }))], ['unique token_b: There is the token “a” there already']],
     ['a token and a group of one name', [token(), layer], [addItem(group('group_x', { name: 'a' }))], ['unique group_x: There is the token “a” there already']],
-    ['two of one name in two groups', [a!, token({ parent: 'group_a' }), layer], [addItem(token({ id: 'token_b' }))], []],
+    ['two of one name in two groups', [a!, token({ name: 'b', parent: 'group_a' }), layer], [addItem(token({ id: 'token_b', name: 'b' }))], []],
     ['two added at once', [layer], [addItem(token()), addItem(token({ id: 'token_b' }))], ['unique token_b: There is the token “a” there already']],
     ['a name taken over from what goes', [token(), layer], [removeItem(token()), addItem(token({ id: 'token_b' }))], []],
     ['names swapped', [token(), token({ id: 'token_b', name: 'b' }), layer], [setField(token(), 'name', 'b'), setField(token({ id: 'token_b', name: 'b' }), 'name', 'a')], []],
