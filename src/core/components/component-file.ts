@@ -83,10 +83,27 @@ export function readComponent(
       return [];
     }
   };
-  const value = (written: Json): StyleValue => {
+  const value = (written: Json, pointer: string): StyleValue => {
     const spoken = typeof written === 'number' ? String(written) : typeof written === 'string' ? written : '';
     const path = /^\{([^{}]+)\}$/.exec(spoken)?.[1];
-    return path === undefined ? { raw: spoken } : { token: options.refer(path) };
+    if (path !== undefined) return { token: options.refer(path) };
+    if (/[;{}<>]/.test(spoken))
+      report(
+        pointer,
+        `A value is one token or CSS, not ${JSON.stringify(spoken)}`,
+        'Write "{path.of.token}" alone, or CSS without ; { } < >',
+      );
+    return { raw: spoken };
+  };
+  /** A name that HTML and CSS take as it is. */
+  const identifier = (written: string, pointer: string): string => {
+    if (!/^[a-z][a-zA-Z0-9-]{0,60}$/.test(written))
+      report(
+        pointer,
+        `${JSON.stringify(written)} is no name here`,
+        'Use letters, digits and hyphens, beginning with a small letter',
+      );
+    return written;
   };
   const names = (written: Json | undefined): string[] =>
     Array.isArray(written) ? written.filter((one): one is string => typeof one === 'string') : [];
@@ -125,12 +142,14 @@ export function readComponent(
     if (!['choice', 'flag', 'text', 'slot'].includes(kind))
       return void report(`${pointer}/kind`, 'A prop is a choice, flag, text or slot', 'Correct its kind');
     const values = entry.get('values');
-    const list = Array.isArray(values) ? values.map(String) : [];
+    const list = Array.isArray(values)
+      ? values.map((one, i) => identifier(String(one), `${pointer}/values/${i}`))
+      : [];
     if (kind === 'choice' && list.length === 0)
       return void report(`${pointer}/values`, 'A choice has at least one value', 'Add its values');
     return {
       order,
-      name: text(entry, 'name'),
+      name: identifier(text(entry, 'name'), `${pointer}/name`),
       kind,
       values: list,
       default: text(entry, 'default') || (kind === 'choice' ? list[0]! : ''),
@@ -170,7 +189,10 @@ export function readComponent(
       );
     const style = entry.get('style');
     const declarations = isObject(style)
-      ? [...style].map(([property, bound]): [string, StyleValue] => [property, value(bound)])
+      ? [...style].map(([property, bound]): [string, StyleValue] => [
+          property,
+          value(bound, `${pointer}/style/${property}`),
+        ])
       : [];
     return {
       order,
@@ -203,7 +225,7 @@ export function readComponent(
         ...shared,
         kind,
         state: text(entry, 'state'),
-        after: value(entry.get('after') ?? ''),
+        after: value(entry.get('after') ?? '', `${pointer}/after`),
         does: text(entry, 'does') || 'leave',
       };
     if (kind === 'event')
@@ -232,7 +254,7 @@ export function readComponent(
           }
         : null,
       template,
-      states: Array.isArray(states) ? states.map(String) : [],
+      states: Array.isArray(states) ? states.map((one, i) => identifier(String(one), `/states/${i}`)) : [],
       parts,
       props,
       entries,
