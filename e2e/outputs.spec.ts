@@ -272,7 +272,10 @@ test('colours seen without some cones are drawn as the core works them out', asy
       }, hex);
       const picture = (await page.locator('#patch').screenshot()).toString('base64');
       const drawn = await page.evaluate(async (data) => {
-        const bitmap = await createImageBitmap(await (await fetch(`data:image/png;base64,${data}`)).blob());
+        const image = new Image();
+        image.src = `data:image/png;base64,${data}`;
+        await image.decode();
+        const bitmap = await createImageBitmap(image);
         const canvas = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d')!;
         canvas.drawImage(bitmap, 0, 0);
         return [...canvas.getImageData(20, 20, 1, 1).data].slice(0, 3);

@@ -107,7 +107,7 @@ export function opened(
     people: [{ id: 'p', name: 'Pat' }],
     ...more,
   };
-  return new OpenLibrary(surroundingsOf(snapshot), present, 2, [], 'p');
+  return new OpenLibrary(surroundingsOf(snapshot), present, 2, snapshot.log, 'p');
 }
 
 /** The library after a plan; what a plan refuses is thrown. */

@@ -1,4 +1,4 @@
-import { csvParse } from 'd3-dsv';
+import { csvParseRows } from 'd3-dsv';
 import type { ComponentDefinition, Prop } from './definition';
 import { ordered, type Items } from '../document/item';
 import { named } from './compose';
@@ -68,12 +68,15 @@ export function renderRows(
   csv: string,
   input: RenderInput & { context?: Record<string, string> },
 ): FilledRows {
-  const parsed = csvParse(csv.trim());
-  const rows = parsed.slice(0, MOST_ROWS).map((row) => ({ ...row }) as Record<string, string>);
+  // Not `csvParse`: it makes code of the columns, which the policy of the page forbids.
+  const [columns = [], ...lines] = csvParseRows(csv.trim());
+  const rows = lines
+    .slice(0, MOST_ROWS)
+    .map((line) => Object.fromEntries(columns.map((column, i) => [column, line[i] ?? ''])));
   const slot = ordered(component.props).find((prop) => prop.kind === 'slot' && rowPiece(prop, items));
   const repeated = slot ? rowPiece(slot, items)! : component;
   const known = new Set(Object.values(repeated.props).map(({ name }) => name));
-  const unknown = parsed.columns.filter((column) => !known.has(column));
+  const unknown = columns.filter((column) => !known.has(column));
   const drawn = rows
     .map((props) =>
       renderNested(repeated, items, { props: allowedValues(repeated, props), context: input.context }),

@@ -11,6 +11,7 @@ import { typeOf } from '@/core/tokens/normalise';
 import { spacingSets, type LayoutGrid } from '@/core/tokens/spacing-sets';
 import { traceOf, type Trace } from '@/core/components/trace';
 import { describeContexts, reviewUpgrade, type ReviewArea, type ReviewSide } from '@/core/products/review';
+import { logSince } from './queries/frame';
 import { generationsFrom, itemMap, type LibrarySnapshot, type SentGeneration } from './open-library';
 
 interface SentRelease {
@@ -91,6 +92,8 @@ export interface ProductFrameView {
   undo: string | null;
   redo: string | null;
   history: { label: string; author: string; at: string }[];
+  /** As in `FrameView`. */
+  logSince: string | null;
 }
 
 export function productFrame(product: OpenProduct): ProductFrameView {
@@ -121,6 +124,7 @@ export function productFrame(product: OpenProduct): ProductFrameView {
     })),
     undo: stacks.undo.at(-1)?.label ?? null,
     redo: stacks.redo.at(-1)?.label ?? null,
+    logSince: logSince(product.log),
     faces: main ? settableFaces(main.state.items) : [],
     history: [...product.log].reverse().map((entry) => ({
       label: entry.label,

@@ -1,5 +1,7 @@
 'use client';
 
+import { useLibrary } from '@/features/session/library-shell';
+import { LogSince } from '@/ui/log-since';
 import { Button, Skeleton, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { counted, listed } from '@/core/base/words';
@@ -84,6 +86,7 @@ function SamplePicture() {
 function History() {
   const imports = useDocumentQuery('importHistory', NOTHING);
   const [all, setAll] = useState(false);
+  const library = useLibrary();
   if (!imports || imports.length === 0) return null;
   const shown = all ? imports : imports.slice(0, 6);
   return (
@@ -100,6 +103,7 @@ function History() {
           </li>
         ))}
       </ol>
+      <LogSince at={library.logSince} />
       {imports.length > shown.length && (
         <Button variant="default" size="compact-sm" onClick={() => setAll(true)}>
           Show all {imports.length}

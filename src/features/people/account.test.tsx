@@ -41,9 +41,7 @@ test('sessions are listed, the present one is marked, and another is ended', asy
   expect(screen.getAllByRole('listitem')).toHaveLength(2);
   await user.click(screen.getByRole('button', { name: /^End session since/ }));
   await waitFor(() => expect(screen.getAllByRole('listitem')).toHaveLength(1));
-  expect(asked.map(({ method, path }) => `${method} ${path}`)).toContain(
-    'DELETE /me/sessions/session_2',
-  );
+  expect(asked.map(({ method, path }) => `${method} ${path}`)).toContain('DELETE /me/sessions/session_2');
   // There is no way to end the session one is in but signing out.
   expect(screen.queryByRole('button', { name: /^End session/ })).not.toBeInTheDocument();
 });

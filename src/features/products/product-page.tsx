@@ -1,6 +1,7 @@
 'use client';
 
 import { EmptyState } from '@/ui/empty-state';
+import { LogSince } from '@/ui/log-since';
 import { Alert, Button, Group, SegmentedControl, Text } from '@mantine/core';
 import Link from 'next/link';
 import { contextAttributes } from '@/core/products/screen';
@@ -138,6 +139,7 @@ function History({ product }: { product: ReturnType<typeof useProduct> }) {
           </li>
         ))}
       </ul>
+      <LogSince at={product.logSince} />
     </section>
   );
 }

@@ -40,7 +40,7 @@ export class DocumentClient {
   private own: Document;
   private preview: Edit[] | null = null;
   private previewed: Document | undefined;
-  private log: LoggedChangeSet[] = [];
+  private log: readonly LoggedChangeSet[] = local.library?.log ?? [];
   private known: OpenLibrary | undefined;
   private readonly listeners = new Set<(event: DocumentEvent) => void>();
   readonly opened = Promise.resolve({});

@@ -1,4 +1,5 @@
 import { settableFaces, type SettableFace } from '@/core/assets/known-fonts';
+import type { LoggedChangeSet } from '@/core/document/change-set';
 import type { OpenLibrary } from '../open-library';
 
 export interface FrameView {
@@ -17,12 +18,18 @@ export interface FrameView {
   /** Released versions, newest first. */
   versions: string[];
   changes: number;
+  /** When the oldest change that is known here was made, where there are older ones; null: all are known. */
+  logSince: string | null;
   undo: string | null;
   redo: string | null;
   /** Faces of the library's own fonts, to be fetched before text is set in them. */
   faces: SettableFace[];
   counts: { tokens: number; components: number; guides: number; products: number };
 }
+
+/** ISO 8601; null where a log reaches back to the first change. */
+export const logSince = (log: readonly LoggedChangeSet[]): string | null =>
+  log[0] && log[0].sequence > 1 ? log[0].at : null;
 
 export function frame(library: OpenLibrary): FrameView {
   const { snapshot, resolution, surroundings } = library;
@@ -55,6 +62,7 @@ export function frame(library: OpenLibrary): FrameView {
     last: snapshot.last?.version ?? null,
     versions: snapshot.versions.map((release) => release.version),
     changes: library.ledger().length,
+    logSince: logSince(library.log),
     undo: stacks.undo.at(-1)?.label ?? null,
     redo: stacks.redo.at(-1)?.label ?? null,
     faces: settableFaces(library.items),

@@ -12,6 +12,7 @@ import { useLibrary } from '@/features/session/library-shell';
 import { useBeside, useLens, useLensLink } from '@/ui/frame/lens';
 import { SAMPLE, shortValue, Specimen } from '@/ui/specimen/swatch';
 import { Prose } from '@/ui/markdown';
+import { LogSince } from '@/ui/log-since';
 import { DeprecateToken, PromoteValue, RemoveToken, RenameToken } from './token-dialogs';
 import { Extras } from './token-extras';
 import { UnderContexts } from './under-contexts';
@@ -366,7 +367,9 @@ export function TokenDetail({
 
       <section className={classes.section}>
         <h3>History</h3>
-        {view.history.length === 0 && <Text size="sm">No edits in this draft yet.</Text>}
+        {view.history.length === 0 && library.logSince === null && (
+          <Text size="sm">No edits in this draft yet.</Text>
+        )}
         <ul style={{ margin: 0, paddingInlineStart: 18, fontSize: 13 }}>
           {view.history.slice(0, 8).map((entry) => (
             <li key={entry.sequence}>
@@ -378,6 +381,7 @@ export function TokenDetail({
             </li>
           ))}
         </ul>
+        <LogSince at={library.logSince} />
       </section>
       <RenameToken opened={renaming} close={rename.close} view={view} onMoved={onMoved} />
       <DeprecateToken opened={deprecating} close={deprecate.close} view={view} lens={lens} />
