@@ -5,7 +5,8 @@ export interface Knot {
 }
 
 /**
- * A smooth curve through knots that never overshoots them: monotone cubic interpolation (Fritsch and Carlson 1980).
+ * A smooth curve through knots that never overshoots them: monotone cubic interpolation with the slopes of Fritsch and Butland
+ * (1984), a weighted harmonic mean.
  * Beyond the first and last knot it stays at their values. Knots may come in any order; of two at one place the later
  * counts.
  */

@@ -1,0 +1,145 @@
+import { hex as wcag } from 'wcag-contrast';
+import { colorText, parseColor, rgbOf } from './color';
+import { contrastRatio } from './contrast';
+import { lchOf } from './gamut';
+import { ramp, turnedOver, type RampPlan } from './ramp';
+
+const plan = (more: Partial<RampPlan> = {}): RampPlan => ({
+  steps: ['100', '300', '500', '700', '900'],
+  anchors: ['#0a5d6a'],
+  keepAnchors: true,
+  lightness: [{ at: 0, value: 0.96 }, { at: 1, value: 0.2 }],
+  chroma: [{ at: 0, value: 1 }],
+  hue: [{ at: 0, value: 0 }],
+  needs: [],
+  gamut: 'srgb',
+  ...more,
+}); // prettier-ignore
+const texts = (made: ReturnType<typeof ramp>) => made.steps.map(({ color }) => colorText(color));
+const ratio = (made: ReturnType<typeof ramp>, a: string, b: string) => {
+  const color = (name: string) => made.steps.find((step) => step.name === name)!.color;
+  return contrastRatio(rgbOf(color(a)), rgbOf(color(b)));
+};
+
+test('lightness falls along the curve, and an anchor that is kept stands at the nearest step, exactly', () => {
+  const made = ramp(plan());
+  expect(made.problems).toEqual([]);
+  expect(made.steps.map(({ name }) => name)).toEqual(['100', '300', '500', '700', '900']);
+  const lightness = made.steps.map(({ color }) => lchOf(color).l);
+  for (let i = 1; i < lightness.length; i++) expect(lightness[i]).toBeLessThan(lightness[i - 1]!);
+  expect([lightness[0], lightness[4]]).toEqual([expect.closeTo(0.96, 1), expect.closeTo(0.2, 1)]);
+  expect(made.steps.filter(({ anchor }) => anchor).map(({ color }) => colorText(color))).toEqual(['#0a5d6a']);
+  expect(ramp(plan({ keepAnchors: false })).steps.some(({ anchor }) => anchor)).toBe(false);
+});
+
+test('two anchors are both kept, each at a step of its own, though one step is nearest to both', () => {
+  const made = ramp(plan({ anchors: ['#0a5d6a', '#0b5e6b', '#f0fbfd'] }));
+  const kept = made.steps.filter(({ anchor }) => anchor).map(({ color }) => colorText(color));
+  expect(kept.sort()).toEqual(['#0a5d6a', '#0b5e6b', '#f0fbfd']);
+});
+
+test('chroma and hue follow their curves; a grey anchor gives greys', () => {
+  const plain = lchOf(ramp(plan({ keepAnchors: false })).steps[2]!.color);
+  const half = lchOf(ramp(plan({ keepAnchors: false, chroma: [{ at: 0, value: 0.5 }] })).steps[2]!.color);
+  expect(half.c / plain.c).toBeCloseTo(0.5, 1);
+  const turned = lchOf(ramp(plan({ keepAnchors: false, hue: [{ at: 0, value: 40 }] })).steps[2]!.color);
+  expect((turned.h - plain.h + 360) % 360).toBeGreaterThan(34);
+  expect((turned.h - plain.h + 360) % 360).toBeLessThan(46);
+  for (const { color } of ramp(plan({ anchors: ['#777777'] })).steps)
+    expect(lchOf(color).c).toBeLessThan(0.002);
+  // No chroma is less than none.
+  for (const { color } of ramp(plan({ keepAnchors: false, chroma: [{ at: 0, value: -1 }] })).steps)
+    expect(lchOf(color).c).toBeLessThan(0.002);
+});
+
+test('contrasts asked for are reached, on steps and on colours, as the package wcag-contrast counts', () => {
+  const needs = [
+    { step: '700', ratio: 4.5, on: ['100', '#ffffff'] },
+    { step: '900', ratio: 7, on: ['300'] },
+  ];
+  const made = ramp(plan({ keepAnchors: false, needs }));
+  expect(made.problems).toEqual([]);
+  const [first, second, , fourth, last] = texts(made) as [string, string, string, string, string];
+  expect(wcag(fourth, first)).toBeGreaterThanOrEqual(4.5);
+  expect(wcag(fourth, '#ffffff')).toBeGreaterThanOrEqual(4.5);
+  expect(wcag(last, second)).toBeGreaterThanOrEqual(7);
+});
+
+test('what cannot be reached is told with the most that can, and a kept anchor is not moved', () => {
+  const far = ramp(plan({ keepAnchors: false, needs: [{ step: '500', ratio: 15, on: ['100', '900'] }] }));
+  expect(far.problems).toHaveLength(1);
+  expect(far.problems[0]!.problem).toMatch(
+    /^Step 500 cannot reach 15 on (100|900) together with 15 on (100|900)$/,
+  );
+  expect(far.problems[0]!.problem).not.toMatch(/on (\d+) together with 15 on \1$/);
+  const most = Number(/Ask for ([\d.]+) or less/.exec(far.problems[0]!.fix)![1]);
+  expect(most).toBeCloseTo(Math.min(ratio(far, '500', '100'), ratio(far, '500', '900')), 1);
+  // Of one need alone no other is spoken of.
+  const one = ramp(plan({ keepAnchors: false, needs: [{ step: '500', ratio: 22, on: ['#ffffff'] }] }));
+  expect(one.problems[0]!.problem).toBe('Step 500 cannot reach 22 on #ffffff');
+
+  const kept = ramp(plan({ needs: [{ step: '700', ratio: 12, on: ['#ffffff'] }], anchors: ['#0a5d6a'] }));
+  const anchor = kept.steps.find((step) => step.anchor)!;
+  const asked = ramp(plan({ needs: [{ step: anchor.name, ratio: 12, on: ['#ffffff'] }] }));
+  expect(colorText(asked.steps.find((step) => step.anchor)!.color)).toBe('#0a5d6a');
+  expect(asked.problems).toEqual([
+    {
+      problem: expect.stringMatching(
+        new RegExp(
+          `^Step ${anchor.name} is an anchor that is kept exact, and reaches 7\\.\\d+ on #ffffff, not 12$`,
+        ),
+      ),
+      fix: 'Ask another step for it, or do not keep anchors exact',
+    },
+  ]);
+});
+
+test.each<[string, Partial<RampPlan>, RegExp[]]>([
+  ['one step', { steps: ['500'] }, [/two steps or more/]],
+  ['no step', { steps: [] }, [/two steps or more/]],
+  ['no anchor', { anchors: [] }, [/needs a colour to start from/]],
+  ['neither', { steps: [], anchors: [] }, [/two steps or more/, /needs a colour/]],
+  [
+    'an anchor that is no colour',
+    { anchors: ['teal-ish'] },
+    [/“teal-ish” is not a colour/, /needs a colour/],
+  ],
+  [
+    'a contrast of a step there is not',
+    { needs: [{ step: '450', ratio: 3, on: ['100'] }] },
+    [/There is no step 450/],
+  ],
+  [
+    'a contrast on what is neither',
+    { needs: [{ step: '500', ratio: 3, on: ['page'] }] },
+    [/page is neither a step nor a colour/],
+  ],
+])('%s is told', (_what, more, problems) => {
+  const made = ramp(plan(more));
+  expect(made.problems.map(({ problem }) => problem)).toEqual(
+    problems.map((one) => expect.stringMatching(one)),
+  );
+  for (const { fix } of made.problems) expect(fix.length).toBeGreaterThan(10);
+  if (!('needs' in more)) expect(made.steps).toEqual([]);
+});
+
+test('two steps are a ramp; of several anchors one that is no colour is told and the others count', () => {
+  expect(ramp(plan({ steps: ['light', 'dark'], keepAnchors: false }))).toMatchObject({
+    problems: [],
+    steps: [{ name: 'light' }, { name: 'dark' }],
+  });
+  const made = ramp(plan({ anchors: ['#0a5d6a', 'no'] }));
+  expect([made.steps.length, made.problems.length]).toEqual([5, 1]);
+});
+
+test('turned over for a dark ground, the first is the darkest and the range is the same', () => {
+  const light = [{ at: 0, value: 0.96 }, { at: 0.25, value: 0.8 }, { at: 1, value: 0.2 }]; // prettier-ignore
+  const dark = turnedOver(light);
+  const values = (knots: typeof light) => knots.map(({ value }) => value).sort();
+  expect([values(dark)[0], values(dark).at(-1)]).toEqual([expect.closeTo(0.2, 9), expect.closeTo(0.96, 9)]);
+  const sorted = [...dark].sort((a, b) => a.at - b.at);
+  expect(sorted[0]!.value).toBeLessThan(sorted.at(-1)!.value);
+  expect(parseColor(texts(ramp(plan({ lightness: dark, keepAnchors: false })))[0]!)).toBeDefined();
+  const [first, ...rest] = ramp(plan({ lightness: dark, keepAnchors: false })).steps.map(({ color }) => lchOf(color).l);
+  for (const l of rest) expect(l).toBeGreaterThan(first!);
+}); // prettier-ignore
