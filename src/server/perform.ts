@@ -42,7 +42,8 @@ export async function perform(knex: Knex, id: string, actor: Actor, input: unkno
   const now = () => new Date().toISOString();
   if (useCase.ahead) await admitted(knex, useCase, actor, input);
   const ready = await useCase.ahead?.({ knex, actor, now }, input as never);
-  const answer = await knex.transaction(async (trx) => {
+  let failed: { why: unknown } | undefined;
+  const whole = knex.transaction(async (trx) => {
     const work: Work = {
       trx,
       actor,
@@ -50,8 +51,17 @@ export async function perform(knex: Knex, id: string, actor: Actor, input: unkno
       newId: (prefix) => `${prefix}_${random()}`,
       afterCommit: (task) => tasks.push(task),
     };
-    const document = await admitted(trx, useCase, actor, input);
-    return useCase.run(work, input as never, document!, ready as never);
+    try {
+      const document = await admitted(trx, useCase, actor, input);
+      return await useCase.run(work, input as never, document!, ready as never);
+    } catch (why) {
+      failed = { why };
+      throw why;
+    }
+  });
+  // Where the disk is full SQLite ends a transaction by itself: taking it back then fails too, and would hide why.
+  const answer = await whole.catch((error: unknown) => {
+    throw failed ? failed.why : error;
   });
   for (const task of tasks) task();
   return answer;

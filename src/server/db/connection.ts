@@ -22,10 +22,10 @@ export function dataFolder(): string {
 }
 
 /**
- * Opens the database of a data folder and brings it up to date.
- * @throws StartProblem where the folder cannot be written or the database is newer than the program
+ * Makes a data folder where there is none.
+ * @throws StartProblem where it cannot be written
  */
-export async function openDatabase(folder: string): Promise<Knex> {
+export function ensureFolder(folder: string): void {
   try {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
     accessSync(folder, constants.W_OK);
@@ -37,10 +37,21 @@ export async function openDatabase(folder: string): Promise<Knex> {
       `The data folder ${folder} cannot be written. Give it write access, or set SEEDPLAN_DATA_DIR to another.`,
     );
   }
+}
+
+/**
+ * Opens the database of a data folder and brings it up to date. Who holds the folder alone takes over a migration that a
+ * process before it did not finish.
+ * @throws StartProblem where the folder cannot be written, or the database is damaged or newer than the program
+ */
+export async function openDatabase(folder: string, { alone = false } = {}): Promise<Knex> {
+  ensureFolder(folder);
   const knex = knexFactory({
     client: 'better-sqlite3',
     connection: { filename: path.join(folder, 'seedplan.db') },
     useNullAsDefault: true,
+    // What keeps it from opening is told in one line, by whoever asked for it.
+    log: { warn: (message: string) => void (/^Acquire connection/.test(message) || console.warn(message)) },
     // SQLite has one writer: one connection, and whoever comes second waits.
     pool: {
       min: 1,
@@ -58,16 +69,24 @@ export async function openDatabase(folder: string): Promise<Knex> {
     },
   });
   try {
-    await migrate(knex);
+    await migrate(knex, alone);
   } catch (error) {
     await knex.destroy();
     if (error instanceof StartProblem) throw error;
+    if (isDamage(error))
+      throw new StartProblem(
+        `The database ${path.join(folder, 'seedplan.db')} is damaged. Put the seedplan.db of a backup in its place, and remove seedplan.db-wal and seedplan.db-shm beside it.`,
+      );
     throw new StartProblem(`The database in ${folder} cannot be opened: ${(error as Error).message}`);
   }
   return knex;
 }
 
-async function migrate(knex: Knex): Promise<void> {
+/** What SQLite says of a file that is no database, or one with a hole in it. */
+export const isDamage = (error: unknown): boolean =>
+  /^SQLITE_(CORRUPT|NOTADB)/.test((error as { code?: string }).code ?? '');
+
+async function migrate(knex: Knex, alone: boolean): Promise<void> {
   if (await knex.schema.hasTable('knex_migrations')) {
     const done: { name: string }[] = await knex('knex_migrations').select('name');
     const unknown = done.find(({ name }) => !(name in MIGRATIONS));
@@ -76,6 +95,8 @@ async function migrate(knex: Knex): Promise<void> {
         `The database is newer than this program (it has ${unknown.name}). Use the newer program, or another data folder.`,
       );
   }
+  if (alone && (await knex.schema.hasTable('knex_migrations_lock')))
+    await knex('knex_migrations_lock').update({ is_locked: 0 });
   await knex.migrate.latest({
     migrationSource: {
       getMigrations: async () => Object.keys(MIGRATIONS),

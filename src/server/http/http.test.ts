@@ -5,7 +5,9 @@ import Ajv2020 from 'ajv/dist/2020';
 import { bodyProblems, matchOperation, readQuery } from '@/api/match';
 import type { Operation } from '@/api/operation';
 import { openDatabase } from '../db/connection';
-import { database, respond } from './http';
+import { dump } from '@/testing/server';
+import { storageTrouble } from '../db/storage';
+import { database, failureResponse, respond } from './http';
 
 // The cookie jar of one browser: iron-session seals into it what the server sets.
 const jar = new Map<string, string>();
@@ -141,6 +143,47 @@ test('what a request is held against is compiled once', () => {
   for (let i = 0; i < 5; i++) readQuery(operation, new URLSearchParams({ since: String(i) }));
   expect(compile.mock.calls.length).toBeLessThanOrEqual(1);
   compile.mockRestore();
+});
+
+test('with the disk full a change is refused in words, nothing is half-written, and whoever watches is told', async () => {
+  const knex = await database();
+  const [{ page_count: pages }] = (await knex.raw('PRAGMA page_count')) as [{ page_count: number }];
+  await knex.raw(`PRAGMA max_page_count = ${pages}`);
+  const about = 'a'.repeat(19_000);
+  let refused: Response | undefined;
+  let before = '';
+  for (let i = 0; i < 40 && !refused; i++) {
+    before = await dump(knex);
+    const answer = await ask('POST', '/libraries', { name: `Full ${i}`, slug: `full-${i}`, about });
+    if (answer.status !== 200) refused = answer;
+  }
+  expect(refused!.status).toBe(507);
+  expect(await dump(knex)).toBe(before);
+  expect(await refused!.json()).toMatchObject({
+    code: 'full',
+    detail: expect.stringContaining('Nothing was stored'),
+  });
+  expect(await storageTrouble(folder)).toMatch(/disk is full/);
+  // Reading goes on.
+  expect((await ask('GET', '/documents')).status).toBe(200);
+  await knex.raw('PRAGMA max_page_count = 1073741823');
+  expect((await ask('POST', '/libraries', { name: 'Room', slug: 'room' })).status).toBe(200);
+  expect(await storageTrouble(folder)).toBeUndefined();
+});
+
+test.each([
+  ['SQLITE_CORRUPT', 500, 'damaged'],
+  ['SQLITE_NOTADB', 500, 'damaged'],
+  ['SQLITE_BUSY', 503, 'busy'],
+  ['SQLITE_FULL', 507, 'full'],
+  ['ENOSPC', 507, 'full'],
+  ['SQLITE_CONSTRAINT_UNIQUE', 500, 'failure'],
+])('%s of the database is answered with %i, in words', async (code, status, named) => {
+  const response = failureResponse(Object.assign(new Error('insert into secrets'), { code }));
+  expect(response.status).toBe(status);
+  const body = await response.text();
+  expect(JSON.parse(body)).toMatchObject({ code: named });
+  expect(body).not.toContain('secrets');
 });
 
 test('signed out, nothing of it is answered', async () => {

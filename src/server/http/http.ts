@@ -7,7 +7,8 @@ import { cookies } from 'next/headers';
 import pino from 'pino';
 import { answerProblems, bodyProblems, matchOperation, readQuery } from '@/api/match';
 import type { Actor } from '../access/authorise';
-import { dataFolder, openDatabase } from '../db/connection';
+import { dataFolder, isDamage, openDatabase } from '../db/connection';
+import { noteStorage } from '../db/storage';
 import { admit, perform } from '../perform';
 import { readBytes, readJsonBody } from './body';
 import { personOf, SECONDS_SIGNED_IN } from '../people/sessions';
@@ -66,17 +67,45 @@ function problemResponse(problem: Problem): Response {
   });
 }
 
+/** What the database says of a failure that is not the program's, in words. */
+function storageProblem(error: unknown): Problem | undefined {
+  const code = (error as { code?: unknown }).code;
+  if (typeof code !== 'string') return undefined;
+  if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC')
+    return new Problem(
+      507,
+      'full',
+      'The disk is full',
+      'Nothing was stored. Whoever runs this program has to make room; then try again.',
+    );
+  if (code.startsWith('SQLITE_BUSY'))
+    return new Problem(503, 'busy', 'The database is busy', 'Nothing was stored. Try again in a moment.', {
+      retryAfter: 1,
+    });
+  if (isDamage(error))
+    return new Problem(
+      500,
+      'damaged',
+      'The database is damaged',
+      'Nothing was stored. Whoever runs this program has to put a backup in its place.',
+    );
+  return undefined;
+}
+
 /** Answers any failure: a refusal in its own words, anything else without a trace of the inside. */
 export function failureResponse(error: unknown): Response {
   if (error instanceof Problem) return problemResponse(error);
   logger.error(error);
+  const storage = storageProblem(error);
+  noteStorage(storage?.code);
   return problemResponse(
-    new Problem(
-      500,
-      'failure',
-      'The program failed',
-      'Nothing was changed. Try again; if it happens again, tell whoever runs this program.',
-    ),
+    storage ??
+      new Problem(
+        500,
+        'failure',
+        'The program failed',
+        'Nothing was changed. Try again; if it happens again, tell whoever runs this program.',
+      ),
   );
 }
 
@@ -147,6 +176,7 @@ export async function respond(request: Request, segments: string[]): Promise<Res
       agent: request.headers.get('user-agent') ?? '',
     };
     const answer = (await perform(knex, operation.id, actor, input)) as Record<string, unknown>;
+    if (request.method !== 'GET') noteStorage(undefined);
     if (operation.bytes === 'out') return bytesResponse(answer as { bytes: Buffer; mediaType: string });
     if (typeof answer.session === 'string') {
       held.session = answer.session;

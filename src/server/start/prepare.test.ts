@@ -1,9 +1,10 @@
 import { spawn } from 'node:child_process';
-import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
 import { openDatabase, StartProblem } from '../db/connection';
+import { holdFolder } from './hold';
 
 /** Starts the preparation of a data folder with an answer in text and exit status, as a person sees it. */
 function prepare(
@@ -96,3 +97,100 @@ test('nobody else of the machine reads what the program stores', async () => {
   expect(Object.keys(modes)).toContain('seedplan.db-wal');
   expect(new Set(Object.values(modes))).toEqual(new Set(['600']));
 }, 30_000);
+
+test('a first start that is killed at any moment is not taken for a finished one', async () => {
+  const PORT = String(await freePort());
+  const counts = async (data: string) => {
+    const knex = await openDatabase(data);
+    const tables = [
+      'people',
+      'documents',
+      'items',
+      'change_sets',
+      'releases',
+      'release_items',
+      'notices',
+      'files',
+    ];
+    const found = [];
+    for (const table of tables) found.push([table, (await knex(table).count({ count: '*' }))[0]!.count]);
+    await knex.destroy();
+    return found;
+  };
+  const whole = folder();
+  const began = Date.now();
+  expect((await prepare(whole, [], { PORT })).code).toBe(0);
+  const took = Date.now() - began;
+  const killed = folder();
+  for (const share of [0.3, 0.55, 0.8, 0.95]) {
+    const child = spawn(process.execPath, ['dist/prepare.mjs'], {
+      env: { ...process.env, SEEDPLAN_DATA_DIR: killed, PORT },
+      stdio: 'ignore',
+    });
+    await new Promise((resolve) => setTimeout(resolve, took * share));
+    child.kill('SIGKILL');
+    await new Promise((resolve) => child.once('close', resolve));
+  }
+  expect((await prepare(killed, [], { PORT })).code).toBe(0);
+  expect(await counts(killed)).toEqual(await counts(whole));
+  // What is finished stays: another start loads nothing anew.
+  expect((await prepare(killed, [], { PORT })).text).not.toContain('Demo data loaded.');
+}, 120_000);
+
+test('two programs on one data folder: the second is refused in one line, and the first one’s end frees it', async () => {
+  const PORT = String(await freePort());
+  const data = folder();
+  const held = holdFolder(data);
+  expect(await prepare(data, ['--empty'], { PORT })).toEqual({
+    code: 1,
+    text: `Another Seedplan uses the data folder ${data}. Stop it, or set SEEDPLAN_DATA_DIR to another.\n`,
+  });
+  held.release();
+  expect((await prepare(data, ['--empty'], { PORT })).code).toBe(0);
+  // A process that is killed holds nothing any more.
+  const holder = spawn(process.execPath, [
+    '-e',
+    `const d = new (require('better-sqlite3'))(${JSON.stringify(path.join(data, 'seedplan.lock'))}, { timeout: 0 });
+     d.pragma('locking_mode = EXCLUSIVE'); d.exec('BEGIN EXCLUSIVE'); console.log('held'); setInterval(() => 0, 1000)`,
+  ]);
+  await new Promise((resolve) => holder.stdout.once('data', resolve));
+  expect((await prepare(data, ['--empty'], { PORT })).code).toBe(1);
+  holder.kill('SIGKILL');
+  await new Promise((resolve) => holder.once('close', resolve));
+  expect((await prepare(data, ['--empty'], { PORT })).code).toBe(0);
+}, 60_000);
+
+test('a migration that a dead process had begun is taken over', async () => {
+  const PORT = String(await freePort());
+  const data = folder();
+  expect((await prepare(data, ['--empty'], { PORT })).code).toBe(0);
+  const knex = await openDatabase(data);
+  // As it stands where the second migration had not been reached.
+  await knex('knex_migrations').where({ name: '0003-access' }).delete();
+  await knex.schema.alterTable('notices', (t) => t.dropColumn('documents'));
+  await knex('knex_migrations_lock').update({ is_locked: 1 });
+  await knex.destroy();
+  expect((await prepare(data, ['--empty'], { PORT })).code).toBe(0);
+  const after = await openDatabase(data);
+  expect(await after('knex_migrations_lock').first()).toMatchObject({ is_locked: 0 });
+  expect(await after.schema.hasColumn('notices', 'documents')).toBe(true);
+  await after.destroy();
+}, 60_000);
+
+test.each<[string, (file: string) => void]>([
+  ['no database', (file) => writeFileSync(file, 'This is a letter. '.repeat(500))],
+  ['a database with a hole in it', (file) => {
+    const bytes = readFileSync(file);
+    bytes.fill(0x5a, 100, Math.min(bytes.length, 40_000));
+    writeFileSync(file, bytes);
+  }],
+])('%s in its place is one line, with what to do', async (_what, spoil) => {
+  const PORT = String(await freePort());
+  const data = folder();
+  expect((await prepare(data, ['--empty'], { PORT })).code).toBe(0);
+  spoil(path.join(data, 'seedplan.db'));
+  const { code, text } = await prepare(data, ['--empty'], { PORT });
+  expect(code).toBe(1);
+  expect(text.trim().split('\n')).toHaveLength(1);
+  expect(text).toMatch(/is damaged\. Put the seedplan\.db of a backup in its place/);
+}, 60_000); // prettier-ignore

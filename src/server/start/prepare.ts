@@ -1,8 +1,9 @@
 import { createServer } from 'node:net';
-import { rmSync } from 'node:fs';
+import { existsSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Knex } from 'knex';
-import { dataFolder, openDatabase, StartProblem } from '../db/connection';
+import { dataFolder, ensureFolder, openDatabase, StartProblem } from '../db/connection';
+import { holdFolder } from './hold';
 
 /**
  * Gets a data folder ready before the application starts, and says in one line what keeps it from starting. `fill` puts
@@ -24,14 +25,20 @@ async function prepareFolder(mode: string, fill: (knex: Knex) => Promise<void>):
   const host = process.env.HOST || '127.0.0.1';
   await checkPort(port, host);
   const folder = dataFolder();
-  if (mode === '--reset')
+  ensureFolder(folder);
+  const held = holdFolder(folder);
+  // A first start that was killed is begun anew: nobody has worked in what it left.
+  if (mode === '--reset' || isUnfinished(folder))
     for (const name of ['seedplan.db', 'seedplan.db-wal', 'seedplan.db-shm'])
       rmSync(path.join(folder, name), { force: true });
-  const knex = await openDatabase(folder);
+  rmSync(unfinished(folder), { force: true });
+  const knex = await openDatabase(folder, { alone: true });
   try {
     const [{ count }] = (await knex('people').count({ count: '*' })) as [{ count: number }];
     if (count === 0 && mode !== '--empty') {
+      writeFileSync(unfinished(folder), 'The first data is being loaded.\n', { mode: 0o600 });
       await fill(knex);
+      rmSync(unfinished(folder));
       console.log('Demo data loaded.');
     }
     const demo = await knex('workspace').where({ key: 'demo' }).first();
@@ -45,8 +52,13 @@ async function prepareFolder(mode: string, fill: (knex: Knex) => Promise<void>):
     );
   } finally {
     await knex.destroy();
+    held.release();
   }
 }
+
+/** Stands in a data folder while its first data is being loaded. */
+const unfinished = (folder: string) => path.join(folder, 'preparing');
+export const isUnfinished = (folder: string): boolean => existsSync(unfinished(folder));
 
 function checkPort(port: number, host: string): Promise<void> {
   return new Promise((resolve, reject) => {

@@ -1,5 +1,7 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
+import path from 'node:path';
 import { testWorkspace, type TestWorkspace } from '@/testing/server';
 import { openDatabase } from '../db/connection';
 
@@ -112,6 +114,30 @@ test('told to stop with tabs open and people writing, it ends, and nothing ackno
     await knex.destroy();
   }
 }, 120_000);
+
+test('a second program on one data folder, and one whose first data is not whole, end in one line', async () => {
+  const { child, ended } = await start(workspace.folder);
+  const env = {
+    ...process.env,
+    NODE_ENV: 'production',
+    SEEDPLAN_DATA_DIR: workspace.folder,
+    PORT: String(await freePort()),
+  };
+  const second = spawnSync(process.execPath, ['dist/serve.mjs'], { env, encoding: 'utf8' });
+  expect([second.status, second.stderr.trim().split('\n')]).toEqual([
+    1,
+    [expect.stringContaining('Another Seedplan uses')],
+  ]);
+  child.kill('SIGKILL');
+  await ended;
+  writeFileSync(path.join(workspace.folder, 'preparing'), '');
+  const unfinished = spawnSync(process.execPath, ['dist/serve.mjs'], { env, encoding: 'utf8' });
+  expect([unfinished.status, unfinished.stderr.trim().split('\n')]).toEqual([
+    1,
+    [expect.stringContaining('not loaded to its end')],
+  ]);
+  rmSync(path.join(workspace.folder, 'preparing'));
+}, 60_000);
 
 test('what the program answers is hardened from the outside as well', async () => {
   const { url, child, ended } = await start(workspace.folder);

@@ -1,7 +1,10 @@
 import { createServer } from 'node:http';
 import next from 'next';
+import { dataFolder, ensureFolder, StartProblem } from '../db/connection';
 import { front, type Running } from '../http/front';
 import { serverSettings } from '../http/settings';
+import { holdFolder } from './hold';
+import { isUnfinished } from './prepare';
 import { stopAll } from './stopping';
 
 /** A tab that stays open, or work that takes longer, is cut off after this many milliseconds. */
@@ -11,6 +14,17 @@ const LONGEST_STOP = 4000;
 export async function serve(): Promise<void> {
   const port = Number(process.env.PORT || 4310);
   const hostname = process.env.HOST || '127.0.0.1';
+  const folder = dataFolder();
+  try {
+    ensureFolder(folder);
+    holdFolder(folder);
+    if (isUnfinished(folder))
+      throw new StartProblem(`The first data of ${folder} was not loaded to its end. Start with bin/demo.`);
+  } catch (error) {
+    if (!(error instanceof StartProblem)) throw error;
+    console.error(error.message);
+    process.exit(1);
+  }
   const application = next({ dev: false, dir: process.cwd(), hostname, port });
   await application.prepare();
   const running: Running = { stopping: false };
