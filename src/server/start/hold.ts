@@ -3,6 +3,9 @@ import path from 'node:path';
 import Database from 'better-sqlite3';
 import { StartProblem } from '../db/connection';
 
+// What is not referred to is collected, and its lock goes with it.
+const held = new Set<InstanceType<typeof Database>>();
+
 /**
  * Holds a data folder for this process: SQLite has one writer, and two programs on one folder would each keep in memory what
  * the other has changed. The lock is the operating system's, on a file of its own, and goes with the process however that ends.
@@ -23,5 +26,11 @@ export function holdFolder(folder: string): { release(): void } {
       `Another Seedplan uses the data folder ${folder}. Stop it, or set SEEDPLAN_DATA_DIR to another.`,
     );
   }
-  return { release: () => void lock.close() };
+  held.add(lock);
+  return {
+    release: () => {
+      held.delete(lock);
+      lock.close();
+    },
+  };
 }

@@ -119,11 +119,11 @@ test('a second program on one data folder, and one whose first data is not whole
   const { child, ended } = await start(workspace.folder);
   const env = {
     ...process.env,
-    NODE_ENV: 'production',
+    NODE_ENV: 'production' as const,
     SEEDPLAN_DATA_DIR: workspace.folder,
     PORT: String(await freePort()),
   };
-  const second = spawnSync(process.execPath, ['dist/serve.mjs'], { env, encoding: 'utf8' });
+  const second = spawnSync(process.execPath, ['dist/serve.mjs'], { env, encoding: 'utf8', timeout: 20_000 });
   expect([second.status, second.stderr.trim().split('\n')]).toEqual([
     1,
     [expect.stringContaining('Another Seedplan uses')],
@@ -131,7 +131,11 @@ test('a second program on one data folder, and one whose first data is not whole
   child.kill('SIGKILL');
   await ended;
   writeFileSync(path.join(workspace.folder, 'preparing'), '');
-  const unfinished = spawnSync(process.execPath, ['dist/serve.mjs'], { env, encoding: 'utf8' });
+  const unfinished = spawnSync(process.execPath, ['dist/serve.mjs'], {
+    env,
+    encoding: 'utf8',
+    timeout: 20_000,
+  });
   expect([unfinished.status, unfinished.stderr.trim().split('\n')]).toEqual([
     1,
     [expect.stringContaining('not loaded to its end')],
