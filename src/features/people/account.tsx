@@ -1,6 +1,6 @@
 'use client';
 
-import { Badge, Button, Group, Paper, PasswordInput, Skeleton, Stack, Text, Title } from '@mantine/core';
+import { Badge, Button, Group, PasswordInput, Skeleton, Stack, Text, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
@@ -55,7 +55,7 @@ function Password({ changed }: { changed: () => void }) {
     }
   };
   return (
-    <Paper withBorder p="lg" component="section" aria-labelledby="password">
+    <section className={classes.sheet} aria-labelledby="password">
       <Title order={2} size={16} id="password" mb="sm">
         Change password
       </Title>
@@ -85,7 +85,7 @@ function Password({ changed }: { changed: () => void }) {
           </Button>
         </Stack>
       </form>
-    </Paper>
+    </section>
   );
 }
 
@@ -100,7 +100,7 @@ function Sessions({ stamp, ended }: { stamp: number; ended: () => void }) {
       notifications.show({ message: refused.message, color: 'red' }),
     );
   return (
-    <Paper withBorder p="lg" mt="md" component="section" aria-labelledby="sessions">
+    <section className={classes.sheet} aria-labelledby="sessions">
       <Title order={2} size={16} id="sessions" mb="sm">
         Signed in
       </Title>
@@ -119,7 +119,10 @@ function Sessions({ stamp, ended }: { stamp: number; ended: () => void }) {
                 )}
               </Group>
               <Text size="xs" c="dimmed">
-                {session.agent || 'Unknown browser'}; ends {when(session.expires)}
+                Ends {when(session.expires)}
+              </Text>
+              <Text size="xs" c="dimmed" lineClamp={1} title={session.agent}>
+                {session.agent || 'Unknown browser'}
               </Text>
             </div>
             {!session.present && (
@@ -135,6 +138,6 @@ function Sessions({ stamp, ended }: { stamp: number; ended: () => void }) {
           </li>
         ))}
       </ul>
-    </Paper>
+    </section>
   );
 }
