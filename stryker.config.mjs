@@ -5,7 +5,8 @@ import { join } from 'node:path';
 /**
  * Mutation testing of the core: breaks one place after another and runs the tests that reach it. All of the core takes many
  * hours, so a run takes one folder, or a share of its lines:
- * `MUTANTS_IN=src/core/releases MUTANTS_SHARE=0.3 npm run mutants`. The lines of a share are the same in every run.
+ * `MUTANTS_IN=src/core/releases MUTANTS_SHARE=0.3 npm run mutants`. The lines of a share are the same in every run, and others
+ * with another MUTANTS_SEED: tests written for what one share showed are measured on another.
  */
 const folders = process.env.MUTANTS_IN?.split(',') ?? [
   'src/core/tokens',
@@ -17,7 +18,12 @@ const folders = process.env.MUTANTS_IN?.split(',') ?? [
 const share = Number(process.env.MUTANTS_SHARE ?? 1);
 
 /** 0 to 1, evenly, and the same for the same line of the same file. */
-const lot = (file, line) => createHash('sha256').update(`${file}:${line}`).digest().readUInt32BE(0) / 2 ** 32;
+const lot = (file, line) =>
+  createHash('sha256')
+    .update(`${process.env.MUTANTS_SEED ?? ''}${file}:${line}`)
+    .digest()
+    .readUInt32BE(0) /
+  2 ** 32;
 
 const modules = folders.flatMap((folder) =>
   readdirSync(folder, { recursive: true })

@@ -56,6 +56,24 @@ test('pictures, translucency and what is placed elsewhere are not known; what li
     drawnContrast([box({ 'background-color': 'rgb(255, 255, 255)' }), box({ position: 'absolute' }, { within: 0, x, width: 20, height: 20 })], 1, 'text', WHITE)?.ratio; // prettier-ignore
   expect(placed(10)).toBeCloseTo(21, 6);
   expect(placed(90)).toBeUndefined();
+  // Each side of the holder, just within and just beyond.
+  const within = (at: Partial<MeasuredPart>) =>
+    drawnContrast([box({ 'background-color': 'rgb(255, 255, 255)' }, { x: 10, y: 10 }), box({ position: 'fixed' }, { within: 0, x: 10, y: 10, width: 100, height: 40, ...at })], 1, 'text', WHITE)?.ratio; // prettier-ignore
+  expect(within({})).toBeCloseTo(21, 6);
+  for (const beyond of [
+    { x: 9 },
+    { x: 11 },
+    { y: 9 },
+    { y: 11 },
+    { width: 101 },
+    { height: 41 },
+    { x: 0, width: 110 },
+    { y: 0, height: 50 },
+  ])
+    expect([beyond, within(beyond)]).toEqual([beyond, undefined]);
+  // A surface that cannot be read is not known either.
+  expect(on({ 'background-color': 'from-a-picture' })).toBeUndefined();
+  expect(drawnContrast([box({ color: 'unreadable' })], 0, 'text', WHITE)?.ratio).toBeUndefined();
   // With a surface of its own it stands on that.
   expect(on({ position: 'absolute', 'background-color': 'rgb(255, 255, 255)' })).toBeCloseTo(21, 6);
 });

@@ -85,3 +85,28 @@ test.each([
 ])('inside its scope %s is %s', (css, expected) => {
   expect(scopedCss(css)).toBe(expected);
 });
+
+test('the root part alone becomes the scope, of every selector that begins with it', () => {
+  const scoped = (css: string) => scopedCss(css).replace(/\s+/g, ' ').trim();
+  expect(scoped('[part~="root"], [part="root"]:hover { gap: 0 }')).toBe(':scope, :scope:hover { gap: 0 }');
+  // Another attribute of that value, another part, and a root further in are what they say.
+  for (const same of [
+    '[data-part="root"] { gap: 0 }',
+    '[part~="label"] { gap: 0 }',
+    '[class="root"][part~="icon"] { gap: 0 }',
+    '[part~="label"] [part~="root"] { gap: 0 }',
+  ])
+    expect(scoped(same)).toBe(same);
+  expect(scoped('b > [part~="root"] { gap: 0 }')).toBe('b > [part~="root"] { gap: 0 }');
+});
+
+test('what is reached is told with its properties in order', () => {
+  expect(keptText(withKept('[part~="label"] { opacity: 1; color: red } * { --x: 1 }'))).toEqual(
+    expect.arrayContaining([expect.stringMatching(/^everything of root$/)]),
+  );
+  expect(keptText(withKept('[part~="label"] { opacity: 1; color: red }'))).toEqual([
+    'color, opacity of label',
+  ]);
+  // A declaration outside of any rule may be about anything.
+  expect(reach('color: red')).toEqual({ root: ['color'], icon: ['color'], label: ['color'] });
+});

@@ -70,7 +70,7 @@ function Shell({ children }: { children: ReactNode }) {
         {view.withheld && (
           <Withheld>
             This library inherits from one that is open to its own team only. Its tokens and components are
-            missing here: ask that team for access before you edit.
+            missing here. Ask that team for access.
           </Withheld>
         )}
         {children}

@@ -50,7 +50,7 @@ function Shell({ children }: { children: ReactNode }) {
         {view.withheld && (
           <Withheld>
             This product uses a library that is open to its own team only. Its components are missing on the
-            screens: ask that team for access.
+            screens. Ask that team for access.
           </Withheld>
         )}
         {children}

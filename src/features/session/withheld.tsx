@@ -8,7 +8,7 @@ export function Withheld({ children }: { children: string }) {
       variant="light"
       color="gray"
       icon={<IconEyeOff size={18} />}
-      title="Not all of this may be seen by you"
+      title="Part of this is hidden from you"
       mb="md"
     >
       {children}

@@ -12,7 +12,7 @@ import classes from '../tokens.module.css';
 
 const TITLES = {
   primitive: ['Primitive', 'Raw values'],
-  semantic: ['Semantic', 'purposes'],
+  semantic: ['Semantic', 'Purposes'],
   component: ['Component', 'One component’s own'],
 } as const;
 /** Rows are asked for in pieces of this many px, so that scrolling does not ask for every line. */
