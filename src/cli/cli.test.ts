@@ -144,3 +144,22 @@ test('contrast rounds down to show and compares unrounded', () => {
   });
   expect(run('contrast', 'white', '#fff0', '--under', 'black').json().ratio).toBe(21);
 });
+
+test('without a command it says what there is, on standard error', () => {
+  const { status, stdout, stderr } = run();
+  expect([status, stdout]).toEqual([2, '']);
+  expect(stderr).toMatch(/^Name a command\.\nUsage:\n {2}seedplan resolve FILE/);
+  expect(run('help')).toMatchObject({ status: 0, stderr: '' });
+});
+
+test('of two files one of which is no JSON nothing is compared', () => {
+  const good = file('good.json', '{"a":{"$type":"number","$value":1}}');
+  const bad = file('bad.json', 'a letter');
+  for (const files of [[good, bad], [bad, good], [bad, bad]] as const) {
+    const { status, stdout, stderr } = run('diff', ...files);
+    expect([status, stdout]).toEqual([1, '']);
+    expect(stderr).toContain('json-syntax');
+  }
+  // A file that cannot be read at all is another matter.
+  expect(run('diff', good, path.join(folder, 'none.json')).status).toBe(2);
+}); // prettier-ignore

@@ -31,7 +31,9 @@ async function main(): Promise<number> {
     .map((command) => `  seedplan ${command.usage}`)
     .join('\n');
   if (name === undefined || name === '--help' || name === 'help') {
-    console.log(`Usage:\n${usage}`);
+    // Asked for, it is the answer; not asked for, it is what went wrong.
+    if (name === undefined) console.error(`Name a command.\nUsage:\n${usage}`);
+    else console.log(`Usage:\n${usage}`);
     return name === undefined ? 2 : 0;
   }
   const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;

@@ -15,18 +15,18 @@ export async function run(words: string[]): Promise<number> {
   const { positionals, value } = readArguments(words, ['OLD', 'NEW'], {
     values: { format: ['text', 'json', 'markdown'], severity: [] },
   });
+  let unread = false;
   const side = async (file: string) => {
     const opened = await openTokenFile(file);
     for (const finding of opened.findings) if (finding.level === 'error') console.error(findingLine(finding));
+    unread ||= opened.findings.some(({ code }) => code === 'json-syntax');
     return { resolution: new Resolution(opened.system), pairings: pairingsOfFiles(opened) };
   };
   const table = value('severity');
-  const changes = diffTokens(
-    await side(positionals[0]!),
-    await side(positionals[1]!),
-    undefined,
-    table === undefined ? IMPACTS : impactsFrom(table),
-  );
+  const [before, after] = [await side(positionals[0]!), await side(positionals[1]!)];
+  // Against a file that is no JSON everything would have come or gone.
+  if (unread) return 1;
+  const changes = diffTokens(before, after, undefined, table === undefined ? IMPACTS : impactsFrom(table));
   const bump = worst(changes.map((change) => change.impact));
   const format = value('format') ?? 'text';
   if (format === 'json') {

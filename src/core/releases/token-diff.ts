@@ -445,15 +445,32 @@ function narrowed(resolution: Resolution, contexts: Context[]): Context[] {
   return result;
 }
 
-/** What every source says of a token, as text, with what has been renamed written anew. */
+/**
+ * What every source says of a token's value, as text, with what has been renamed written anew. How it is said does not count:
+ * the order of members, or an alpha that is 1 without being said.
+ */
 function authoredText(resolution: Resolution, path: string, renames: ReadonlyMap<string, string>): string {
   const token = resolution.index.numbers.get(path);
   if (token === undefined) return '';
   return resolution.index.candidates[token]!.map(({ when, declaration }) => {
-    let value = writeJson(authoredValue(declaration.object) ?? null);
+    let value = writeJson(canonical(authoredValue(declaration.object) ?? null));
     for (const [from, to] of renames) value = value.split(`"{${from}}"`).join(`"{${to}}"`);
-    return JSON.stringify([when, declaration.type ?? null]) + value;
+    return JSON.stringify(when) + value;
   }).join('\n');
+}
+
+/** A value with its members in one order and without what says nothing. Depth is that of one value. */
+function canonical(value: Json): Json {
+  if (Array.isArray(value)) return value.map(canonical);
+  if (!isObject(value)) return value;
+  const members = [...value].filter(
+    ([name, member]) => !(name === 'alpha' && member === 1 && value.has('components')),
+  );
+  return new Map(
+    members
+      .map(([name, member]): [string, Json] => [name, canonical(member)])
+      .sort(([a], [b]) => (a < b ? -1 : 1)),
+  );
 }
 
 function authoredValueText(resolution: Resolution, path: string): string {
@@ -509,7 +526,11 @@ function keptRenames(old: Resolution, now: Resolution, added: string[]): Map<str
     const target = candidates[0]!.declaration.alias?.target;
     const to = target === undefined ? undefined : now.paths[target];
     if (to === undefined || !isNew.has(to) || kept.has(to)) continue;
-    if (authoredText(old, path, NO_RENAMES) === authoredText(now, to, NO_RENAMES)) kept.set(to, path);
+    if (
+      typeIn(old, path) === typeIn(now, to) &&
+      authoredText(old, path, NO_RENAMES) === authoredText(now, to, NO_RENAMES)
+    )
+      kept.set(to, path);
   }
   return kept;
 }

@@ -69,6 +69,37 @@ test.each<[string, object, object, unknown[][]]>([
   expect(told(before, after)).toEqual(rows);
 }); // prettier-ignore
 
+test('how a value is written is no change: the order of members, an alpha of 1, where the type is said', () => {
+  const css = { colorSpace: 'srgb', components: [1, 0, 0] };
+  const shadow = {
+    color: '#000000',
+    offsetX: px(0).$value,
+    offsetY: px(1).$value,
+    blur: px(2).$value,
+    spread: px(0).$value,
+  };
+  const before = {
+    g: { $type: 'color', c: { $value: { ...css, alpha: 1 } } },
+    s: { $type: 'shadow', $value: { ...shadow, color: { ...css, alpha: 1 } } },
+  };
+  const after = {
+    g: { c: { $type: 'color', $value: { components: [1, 0, 0], colorSpace: 'srgb' } } },
+    s: { $type: 'shadow', $value: Object.fromEntries(Object.entries({ ...shadow, color: css }).reverse()) },
+  };
+  expect(told(before, after)).toEqual([]);
+  expect(told(after, before)).toEqual([]);
+  // The order of a list is part of the value, and so is an alpha that is not 1.
+  expect(
+    told(
+      { c: { $type: 'color', $value: css } },
+      { c: { $type: 'color', $value: { ...css, components: [0, 0, 1] } } },
+    ),
+  ).toHaveLength(1);
+  expect(
+    told({ c: { $type: 'color', $value: css } }, { c: { $type: 'color', $value: { ...css, alpha: 0.5 } } }),
+  ).toHaveLength(1);
+});
+
 test('axes and contexts that come and go are told with what they held', () => {
   const { modifiers, ...rest } = contexts({});
   const { density, ...one } = modifiers;
