@@ -18,15 +18,16 @@ const common = {
   },
 };
 const wanted = process.argv.slice(2);
+const cliFolder = process.env.CLI_OUT ?? 'dist/cli';
 // Pieces of an earlier bundle carry other names and would stay for ever.
 if (wanted.length === 0 || wanted.includes('cli'))
-  rmSync(path.join(root, 'dist/cli'), { recursive: true, force: true });
+  rmSync(path.join(root, cliFolder), { recursive: true, force: true });
 const all = {
   cli: () =>
     build({
       ...common,
       entryPoints: { seedplan: 'src/cli/seedplan.ts' },
-      outdir: 'dist/cli',
+      outdir: cliFolder,
       splitting: true,
       minify: true,
       outExtension: { '.js': '.mjs' },

@@ -1,24 +1,17 @@
-import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { bundledCli } from '@/testing/cli';
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-cli-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
-beforeAll(() => void execFileSync(process.execPath, ['scripts/bundle.mjs', 'cli']));
 
 const file = (name: string, content: string | object) => {
   const target = path.join(folder, name);
   writeFileSync(target, typeof content === 'string' ? content : JSON.stringify(content));
   return target;
 };
-const run = (...words: string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['dist/cli/seedplan.mjs', ...words], {
-    encoding: 'utf8',
-    maxBuffer: 1e9,
-  });
-  return { status, stdout, stderr, json: () => JSON.parse(stdout) };
-};
+const run = bundledCli();
 const keel = 'demo/keel/keel.resolver.json';
 
 test('resolve answers as COMMANDS states: context filled in, values, CSS, chains', () => {

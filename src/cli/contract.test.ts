@@ -1,12 +1,11 @@
-import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { bundledCli } from '@/testing/cli';
 
 /** What `bin/seedplan` promises, row by row: scripts depend on it. */
 const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-contract-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
-beforeAll(() => void execFileSync(process.execPath, ['scripts/bundle.mjs', 'cli']));
 
 let made = 0;
 const file = (content: string | object, ending = '.tokens.json') => {
@@ -14,12 +13,7 @@ const file = (content: string | object, ending = '.tokens.json') => {
   writeFileSync(target, typeof content === 'string' ? content : JSON.stringify(content));
   return target;
 };
-const run = (...words: string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['dist/cli/seedplan.mjs', ...words], {
-    encoding: 'utf8',
-  });
-  return { status, stdout, stderr };
-};
+const run = bundledCli();
 const px = (value: number) => ({ value, unit: 'px' });
 const srgb = (r: number, g: number, b: number, alpha?: number) => ({
   colorSpace: 'srgb', components: [r, g, b], ...(alpha !== undefined && { alpha }),
