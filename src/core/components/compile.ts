@@ -1,6 +1,6 @@
 import type { ComponentDefinition, Condition, StyleRule, StyleValue } from './definition';
 import { ordered, type Items } from '../document/item';
-import { hyphenated, LONGHANDS } from '../tokens/naming';
+import { customProperty, LONGHANDS } from '../tokens/naming';
 import { scopedCss } from './passthrough-css';
 import { pathOf } from '../tokens/token-tree';
 import { rulesBySpecificity } from './style';
@@ -52,10 +52,6 @@ function conditionSelector(condition: Condition): string {
   return values.length === 1 ? values[0]! : `:is(${values.join(', ')})`;
 }
 
-/** How a token is named where a sheet of custom properties provides it. */
-type TokenName = (path: string) => string;
-export const customProperty: TokenName = (path) => `--${hyphenated(path)}`;
-
 export function declarationText(
   property: string,
   value: StyleValue,
@@ -75,6 +71,10 @@ export function ruleSelector(component: ComponentDefinition, rule: Pick<StyleRul
   return rule.part === 'root' ? root : `${root} ${own}[part~="${rule.part}"]`;
 }
 
+/** A component's root element. */
+export const rootSelector = (component: ComponentDefinition): string =>
+  `.${componentClass(component)}[part~="root"]`;
+
 /** The order in which the cascade layers of compiled components stand; once at the head of a page. */
 export const LAYER_ORDER = '@layer library, base, rules, kept, placements;\n';
 
@@ -89,7 +89,7 @@ export function compileCss(
   typeOf: (path: string) => string | undefined,
 ): string {
   const own = `.${componentClass(component)}`;
-  const root = `${own}[part~="root"]`;
+  const root = rootSelector(component);
   let css =
     `@layer base {\n:where(${own}) {\n  box-sizing: border-box;\n  margin: 0;\n  padding: 0;\n  border: 0 solid;\n  font: inherit;\n` +
     `  letter-spacing: inherit;\n  color: inherit;\n  background: none;\n  text-align: inherit;\n  text-decoration: none;\n}\n}\n@layer rules {\n`;

@@ -1,8 +1,12 @@
-import { pathOf } from '../tokens/token-tree';
+import { propertiesRead } from '../base/css/custom-properties';
+import { tokenNamed } from '../tokens/named-tokens';
+import { customProperty } from '../tokens/naming';
+import { libraryTree, pathOf } from '../tokens/token-tree';
 import type { ComponentDefinition, StyleRule, StyleValue } from './definition';
 import { ordered, type Items } from '../document/item';
 import { cssText } from '../tokens/css-text';
 import type { Resolution } from '../tokens/resolve';
+import type { Context } from '../tokens/system';
 import { allMatch, type Combination } from './condition';
 
 export type RuleEntry = StyleRule & { id: string };
@@ -42,6 +46,29 @@ export function declaredStyle(
   return new Map([...parts].map(([part, declarations]) => [part, [...declarations.values()]]));
 }
 
+/** Raw CSS text with the value of each token that it names, as far as there is one. */
+export function withTokenValues(
+  raw: string,
+  items: Items,
+  resolution: Resolution,
+  context: number | Context,
+): string {
+  let made = '';
+  let done = 0;
+  for (const { name, call } of propertiesRead(raw)) {
+    if (call[0] < done) continue;
+    const id = tokenNamed(name, items);
+    const path = id === undefined ? undefined : libraryTree(items).paths.get(id);
+    const resolved =
+      path === undefined || name !== customProperty(path) ? undefined : resolution.value(path, context);
+    const text = resolved && cssText(resolved);
+    if (typeof text !== 'string') continue;
+    made += raw.slice(done, call[0]) + text;
+    done = call[1];
+  }
+  return made + raw.slice(done);
+}
+
 /** The CSS longhands a bound value stands for under one context; undefined where its token has no value there. */
 export function valueCss(
   property: string,
@@ -50,7 +77,7 @@ export function valueCss(
   resolution: Resolution,
   context: number,
 ): [string, string][] | undefined {
-  if ('raw' in value) return [[property, value.raw]];
+  if ('raw' in value) return [[property, withTokenValues(value.raw, items, resolution, context)]];
   const resolved = resolution.value(pathOf(value.token, items), context);
   if (!resolved) return undefined;
   const text = cssText(resolved);

@@ -1,4 +1,5 @@
 import type { Impact, ItemChange, MakeChange } from './impact';
+import { noTexts, type ItemTexts } from './item-text';
 import type { Document, Item, ItemKindName, ItemOf, Items, Reference } from './item';
 import { id, object, oneOf } from './schema';
 
@@ -32,6 +33,8 @@ export interface ItemKind<K extends ItemKindName = ItemKindName> {
   title(item: ItemOf<K>): string;
   /** Everything an item refers to. */
   references(item: ItemOf<K>): ItemReference[];
+  /** Texts in which tokens are named rather than bound: CSS, markup, scripts, prose. */
+  readonly texts: ItemTexts<K>;
   /** Items, besides those of its references, without which it cannot stand, and of which kind each is. */
   requires(item: ItemOf<K>): Requirement[];
   /** Two items of which this is the same cannot both be there; undefined where it does not matter. */
@@ -48,7 +51,10 @@ export interface ItemKind<K extends ItemKindName = ItemKindName> {
 
 type Given<K extends ItemKindName> = Pick<ItemKind<K>, 'kind' | 'document' | 'words' | 'title'> &
   Partial<
-    Pick<ItemKind<K>, 'references' | 'requires' | 'unique' | 'pinned' | 'impact' | 'changes' | 'page'>
+    Pick<
+      ItemKind<K>,
+      'references' | 'texts' | 'requires' | 'unique' | 'pinned' | 'impact' | 'changes' | 'page'
+    >
   > & {
     /** The schema of each field besides `id` and `kind`. */
     properties: Record<string, object>;
@@ -63,6 +69,7 @@ export function defineKind<K extends ItemKindName>(given: Given<K>): ItemKind<K>
   const { properties, optional = [], also, ...own } = given;
   return {
     references: () => [],
+    texts: noTexts as ItemTexts<K>,
     requires: () => [],
     unique: () => undefined,
     impact: { added: 'patch', removed: 'patch' },

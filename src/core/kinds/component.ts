@@ -1,6 +1,7 @@
 import { defineKind } from '../document/item-kind';
 import { componentChanges } from '../components/component-changes';
 import { componentReferences } from '../components/component-references';
+import { componentTexts } from '../components/component-texts';
 import { condition, givenProps, property, styleEntry, styleValue } from '../components/schema';
 import {
   id,
@@ -109,6 +110,7 @@ export const component = defineKind({
   unique: ({ name }) => `component ${name}`,
   title: ({ name }) => name,
   references: componentReferences,
+  texts: componentTexts,
   requires: ({ rank }) => (rank === null ? [] : [{ id: rank, kind: 'rank' }]),
   impact: { added: 'minor', removed: 'major' },
   changes: componentChanges,

@@ -1,6 +1,7 @@
 import { defineKind } from '../document/item-kind';
 import { GUIDE_BLOCKS } from '../guides/blocks/registry';
 import { guideChanges } from '../guides/guide-changes';
+import { mapEntries, withMembers } from '../document/item-text';
 import { ordered } from '../document/item';
 import { name, order, record, text } from '../document/schema';
 
@@ -22,6 +23,14 @@ export const guide = defineKind({
         .references(block)
         .map((to) => ({ to, place: `block ${i + 1}` })),
     ),
+  texts: (item, visit) =>
+    withMembers(item, {
+      blocks: mapEntries(item.blocks, (block) =>
+        block.kind === 'text'
+          ? withMembers(block, { markdown: visit(block.markdown, 'text', 'prose') })
+          : block,
+      ),
+    }),
   impact: { added: 'minor', removed: 'patch' },
   changes: guideChanges,
   page: ({ name }) => `guides/${name}`,

@@ -1,4 +1,5 @@
 import { defineKind } from '../document/item-kind';
+import { withMembers } from '../document/item-text';
 import { name, order } from '../document/schema';
 
 export const styleSheet = defineKind({
@@ -7,6 +8,7 @@ export const styleSheet = defineKind({
   words: ['style sheet', 'style sheets'],
   properties: { order, name, css: { type: 'string', maxLength: 500_000 } },
   title: ({ name }) => name,
+  texts: (item, visit) => withMembers(item, { css: visit(item.css, 'style sheet', 'css') }),
   impact: { added: 'minor', removed: 'major' },
   changes: (before, after, change) =>
     before.css === after.css

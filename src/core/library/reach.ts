@@ -1,5 +1,6 @@
 import { counted } from '../base/words';
 import type { Item, Items, Reference } from '../document/item';
+import { namedIn, tokenNamed, type NamedToken } from '../tokens/named-tokens';
 import { libraryTree } from '../tokens/token-tree';
 import type { ItemReference } from '../document/item-kind';
 import { ITEM_KINDS, kindOf } from '../kinds/registry';
@@ -20,8 +21,48 @@ export interface ReachDocument {
   items: Items;
 }
 
-/** Everything an item refers to, each with its place in words. */
+/** Everything an item is bound to, each with its place in words. */
 export const referencesOf = (item: Item): ItemReference[] => kindOf(item).references(item);
+
+/** An item with each of its references as `to` gives it; the same item where none is other. */
+export function withReferencesTo<I extends Item>(item: I, to: (reference: Reference) => Reference): I {
+  const next = new Map<unknown, Reference>();
+  for (const { to: reference } of referencesOf(item)) {
+    const made = to(reference);
+    if (made !== reference) next.set(reference, made);
+  }
+  if (next.size === 0) return item;
+  const walk = (value: unknown): unknown => {
+    if (typeof value !== 'object' || value === null) return value;
+    const made = next.get(value);
+    if (made) return made;
+    if (Array.isArray(value)) return value.map(walk);
+    return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, walk(inner)]));
+  };
+  return walk(item) as I;
+}
+
+const named = new WeakMap<Item, readonly NamedToken[]>();
+
+/** Everything the texts of an item name that could be a token. */
+export function namesOf(item: Item): readonly NamedToken[] {
+  let names = named.get(item);
+  if (!names) named.set(item, (names = namedIn((visit) => kindOf(item).texts(item, visit))));
+  return names;
+}
+
+/** Everything an item uses of a library: what it is bound to, and the tokens its texts name. */
+export function usesOf(item: Item, library: Items): ItemReference[] {
+  const names = namesOf(item);
+  if (names.length === 0) return referencesOf(item);
+  return [
+    ...referencesOf(item),
+    ...names.flatMap(({ name, place }) => {
+      const id = tokenNamed(name, library);
+      return id === undefined ? [] : [{ to: { id, path: libraryTree(library).paths.get(id)! }, place }];
+    }),
+  ];
+}
 
 /**
  * Who uses what, over all kinds of items of a library and the products that use it. Counts shown anywhere come from here.
@@ -33,17 +74,17 @@ export class ReachIndex {
   constructor(documents: readonly ReachDocument[]) {
     const library = documents.find((document) => document.kind === 'library');
     const tree = library && libraryTree(library.items);
-    const named = new Map<string, string>();
+    const components = new Map<string, string>();
     for (const item of library?.items.values() ?? [])
-      if (item.kind === 'component') named.set(item.name, item.id);
+      if (item.kind === 'component') components.set(item.name, item.id);
     const idOf = (reference: Reference) => {
       if (reference.id !== undefined && library?.items.has(reference.id)) return reference.id;
-      return tree?.ids.get(reference.path) ?? named.get(reference.path);
+      return tree?.ids.get(reference.path) ?? components.get(reference.path);
     };
     for (const document of documents) {
       for (const item of document.items.values()) {
         this.holders.set(item.id, { item, document });
-        for (const { to, place } of referencesOf(item)) {
+        for (const { to, place } of library ? usesOf(item, library.items) : referencesOf(item)) {
           const target = idOf(to);
           if (target === undefined) continue;
           const list = this.uses.get(target);

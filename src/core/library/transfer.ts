@@ -7,7 +7,8 @@ import { itemsOf, type Item, type Items, type Reference } from '../document/item
 import type { TokenItem } from '../tokens/items';
 import { layersOf, libraryTree, type LibraryTree } from '../tokens/token-tree';
 import { ordersAfter } from '../document/order';
-import { referencesOf } from './reach';
+import { namesOf, referencesOf, withReferencesTo } from './reach';
+import { tokenNamed } from '../tokens/named-tokens';
 import { parentPath } from '../tokens/system';
 
 export interface Transfer {
@@ -170,14 +171,13 @@ class TransferRun {
 
   /** An item with each of its references meaning what stands there. Contexts of files that are not there become none. */
   private rewritten(item: Item): Item {
-    const references = new Set(referencesOf(item).map(({ to }) => to));
-    const walk = (value: unknown): unknown => {
-      if (typeof value !== 'object' || value === null) return value;
-      if (references.has(value as Reference)) return this.refer(value as Reference);
-      if (Array.isArray(value)) return value.map(walk);
-      return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, walk(inner)]));
-    };
-    const made = walk(item) as Item;
+    const made: Item = structuredClone(withReferencesTo(item, (reference) => this.refer(reference)));
+    // Texts name tokens by path, and a token keeps its path where it goes.
+    for (const { name } of namesOf(item)) {
+      const id = tokenNamed(name, this.from.items);
+      const token = id === undefined ? undefined : this.from.items.get(id);
+      if (token?.kind === 'token' && !this.known.has(token.id)) this.token(token);
+    }
     if (made.kind === 'asset')
       for (const file of Object.values(made.files)) file.context = this.contextThere(file.context);
     if (made.kind === 'component' && item.kind === 'component' && item.deprecation?.replacement) {

@@ -1,5 +1,6 @@
 import type { Item, Items } from '../document/item';
 import { kindOf } from '../kinds/registry';
+import { usesOf } from '../library/reach';
 import { libraryTree } from '../tokens/token-tree';
 
 /** Something in a release needs something that is left out. */
@@ -20,7 +21,7 @@ export function unmetNeeds(release: Items, draft: Items): Unmet[] {
   };
   const unmet: Unmet[] = [];
   for (const item of release.values()) {
-    for (const need of new Set(needsOf(item))) {
+    for (const need of new Set(needsOf(item, draft))) {
       if (release.has(need) || !draft.has(need)) continue;
       unmet.push({
         item: item.id,
@@ -35,10 +36,10 @@ export function unmetNeeds(release: Items, draft: Items): Unmet[] {
 const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);
 
 /** Ids of the items without which this one cannot stand. */
-function needsOf(item: Item): string[] {
+function needsOf(item: Item, draft: Items): string[] {
   const kind = kindOf(item);
   return [
-    ...kind.references(item).flatMap(({ to }) => (to.id === undefined ? [] : [to.id])),
+    ...usesOf(item, draft).flatMap(({ to }) => (to.id === undefined ? [] : [to.id])),
     ...kind.requires(item).map(({ id }) => id),
   ];
 }

@@ -10,6 +10,9 @@ export function hyphenated(path: string, prefix?: string): string {
   return prefix ? `${prefix}-${name}` : name;
 }
 
+/** The custom property that a style sheet of a library's tokens gives one: `--color-text-quiet`. */
+export const customProperty = (path: string): string => `--${hyphenated(path)}`;
+
 /** The longhands a typography token is written as, in CSS and SCSS. */
 export const LONGHANDS = [
   'font-family',

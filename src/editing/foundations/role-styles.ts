@@ -3,10 +3,11 @@ import { authoredValue } from '@/core/tokens/references';
 import { pxOf } from '@/core/tokens/types/dimension';
 import { scaledSize, snappedLine } from '@/core/tokens/type-scale';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { textStyles, type Role } from '@/editing/foundations/queries/text-styles';
+import type { TextRole } from '@/core/tokens/text-roles';
+import { textStyles } from '@/editing/foundations/queries/text-styles';
 
 /** Where on a scale each role stands, from the size of the body text; headings are bold, what one presses is firm. */
-export const PLACES: Readonly<Record<Role, { step: number; weight: number }>> = {
+export const PLACES: Readonly<Record<TextRole, { step: number; weight: number }>> = {
   h1: { step: 5, weight: 700 },
   h2: { step: 4, weight: 700 },
   h3: { step: 3, weight: 700 },
@@ -25,8 +26,8 @@ export const PLACES: Readonly<Record<Role, { step: number; weight: number }>> = 
 /** The styles of the roles asked for, from a base size by a ratio; family and base follow the body text there is. */
 export function roleStyles(
   library: OpenLibrary,
-  { roles, base, ratio }: { roles: readonly Role[]; base: number; ratio: number },
-): { role: Role; path: string; size: number; line: number; weight: number; family: string }[] {
+  { roles, base, ratio }: { roles: readonly TextRole[]; base: number; ratio: number },
+): { role: TextRole; path: string; size: number; line: number; weight: number; family: string }[] {
   const group = textGroup(library);
   const { family, heading } = families(library);
   return roles.map((role) => {
@@ -83,7 +84,7 @@ export function bodySize(library: OpenLibrary): number {
 /** What making styles would make, before it is done. */
 export function rolePreview(
   library: OpenLibrary,
-  { roles, base, ratio }: { roles: readonly Role[]; base: number | null; ratio: number },
+  { roles, base, ratio }: { roles: readonly TextRole[]; base: number | null; ratio: number },
 ): { base: number; styles: ReturnType<typeof roleStyles> } {
   const size = base ?? bodySize(library);
   return { base: size, styles: roleStyles(library, { roles, base: size, ratio }) };

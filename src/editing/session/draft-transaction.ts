@@ -1,5 +1,6 @@
 import { Refusal } from '@/core/base/errors';
-import { ITEM_KINDS } from '@/core/kinds/registry';
+import { ITEM_KINDS, kindOf } from '@/core/kinds/registry';
+import { nameChange, renamedIn } from '@/core/tokens/named-tokens';
 import {
   addItem,
   EDIT_KINDS,
@@ -91,6 +92,43 @@ export class DraftTransaction {
   set(id: string, field: string, value: unknown): void {
     const item = this.own.get(id)!;
     if (!equal(fieldOf(item, field), value)) this.apply(setField(item, field, value));
+  }
+  /** Sets each field in which an own item is to be other. */
+  put(item: Item): void {
+    for (const field of kindOf(item).fields) {
+      const [first, each] = field.split('/') as [keyof Item, string?];
+      if (each === undefined) this.set(item.id, first, item[first]);
+      else
+        for (const id of Object.keys(item[first] ?? {}))
+          this.set(item.id, `${first}/${id}`, fieldOf(item, `${first}/${id}`));
+    }
+  }
+  /** Puts other names of tokens into every text of the library's own items. */
+  renameInTexts(to: (name: string) => string | undefined): void {
+    for (const item of [...this.own.values()]) {
+      const next = kindOf(item).texts(item, (text, _, language) => renamedIn(text, language, to));
+      if (next !== item) this.put(next);
+    }
+  }
+  /** Has texts name the tokens that have been renamed or moved since the gesture began as they are called now. */
+  private followNames(): void {
+    const renamed = new Map<string, string>();
+    for (const [id, was] of this.library.tree.paths) {
+      const now = this.items.get(id)?.kind === 'token' ? this.tree.paths.get(id) : undefined;
+      if (now !== undefined && now !== was) renamed.set(was, now);
+    }
+    if (renamed.size === 0) return;
+    this.renameInTexts(nameChange(renamed));
+  }
+  /** The edits of the gesture, with all that follows from them. */
+  finished(): Edit[] {
+    if (
+      this.edits.some(
+        ({ kind, ...edit }) => kind === 'set' && 'path' in edit && /^(name|parent)$/.test(edit.path),
+      )
+    )
+      this.followNames();
+    return this.edits;
   }
   remove(id: string): void {
     this.apply(removeItem(this.own.get(id)!));
@@ -336,9 +374,8 @@ export function runCommand(
     if (!(error instanceof Refusal)) throw error;
     return refuse(error.problem, error.fix);
   }
-  return work.edits.length === 0
-    ? refuse('Nothing would change', 'Enter a different value')
-    : { label, edits: work.edits };
+  const edits = work.finished();
+  return edits.length === 0 ? refuse('Nothing would change', 'Enter a different value') : { label, edits };
 }
 
 /** A path below another group. */

@@ -1,6 +1,7 @@
 import { runChecks } from '@/core/tokens/checks/registry';
 import { checkComponent } from '@/core/components/checks/registry';
-import type { Finding } from '@/core/findings/finding';
+import { worstFirst, type Finding } from '@/core/findings/finding';
+import { checkLibrary } from '@/core/library/checks/registry';
 import type { MatrixSummary } from '@/core/components/matrix-summary';
 import { undoStacks, type LoggedChangeSet } from '@/core/document/change-set';
 import type { ComponentDefinition } from '@/core/components/definition';
@@ -118,6 +119,10 @@ export class OpenLibrary {
       isUsed: (path) => this.reach().direct(this.tree.ids.get(path) ?? '').length > 0,
     }),
   );
+  /** What checks across kinds of items find, accepted or not. */
+  private readonly libraryFindings = lazily((): Finding[] =>
+    checkLibrary({ items: this.effective.authored, resolution: this.resolution }),
+  );
   private readonly accepted = lazily(
     () => new Set(itemsOf(this.items, 'acceptedFinding').map(({ code, path }) => `${code} ${path}`)),
   );
@@ -132,11 +137,15 @@ export class OpenLibrary {
   readonly findings = lazily((): Finding[] => this.unaccepted(this.allFindings()));
   /** What checks find of components and nobody has accepted. */
   readonly componentFindings = lazily((): Finding[] =>
-    this.unaccepted(itemsOf(this.items, 'component').flatMap((component) => this.findingsOf(component))),
+    this.unaccepted([
+      ...this.libraryFindings().filter(({ component }) => component === undefined),
+      ...itemsOf(this.items, 'component').flatMap((component) => this.findingsOf(component)),
+    ]),
   );
   /** What there is to say of one component, accepted or not. */
   findingsOf(component: ComponentDefinition): Finding[] {
-    return checkComponent({
+    const across = this.libraryFindings().filter(({ component: about }) => about === component.name);
+    const own = checkComponent({
       component,
       authored: (this.effective.authored.get(component.id) as ComponentDefinition | undefined) ?? component,
       items: this.items,
@@ -144,6 +153,7 @@ export class OpenLibrary {
       bindings: () => this.derived.bindings(),
       summary: () => this.summary(component),
     });
+    return across.length === 0 ? own : [...across, ...own].sort(worstFirst);
   }
   /** Works out, in steps, what the combinations of every component come to; what is known already is not worked out anew. */
   *summarising(): Steps<void> {

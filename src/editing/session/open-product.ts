@@ -163,7 +163,7 @@ function draw(
     grids: spacingSets(state.resolution, state.resolution.contexts[0] ?? {}).grids,
     trace:
       trace !== undefined && state.resolution.index.numbers.has(trace)
-        ? traceOf(used, state.items, state.resolution, trace)
+        ? traceOf([...used], state.items, state.resolution, trace)
         : null,
     width: screen.width,
     title: screen.title,

@@ -2,6 +2,7 @@ import { colorOf, parseColor } from '@/core/base/color/color';
 import { ColorIndex } from '@/core/base/color/nearest';
 import { cssText } from '@/core/tokens/css-text';
 import { type Context, lastName } from '@/core/tokens/system';
+import { readByName } from '@/core/tokens/read-by-name';
 import { deprecationOf, isInternal, tierOf, type Tier } from '@/core/tokens/tier';
 import type { CssText } from '@/core/tokens/types/type';
 import type { OpenLibrary } from '@/editing/session/open-library';
@@ -135,7 +136,7 @@ function onlyOf(library: OpenLibrary, only: string): (strip: TokenStrip) => bool
       return (strip) => changed.has(library.tree.ids.get(strip.path) ?? '');
     }
     case 'unused':
-      return (strip) => usesOf(library, strip.path) === 0;
+      return (strip) => usesOf(library, strip.path) === 0 && !readByName(library.resolution).has(strip.path);
     default: {
       const found = library.findingsByPath();
       return (strip) => (found.get(strip.path) ?? []).some((finding) => finding.code === only);

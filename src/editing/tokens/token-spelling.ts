@@ -1,4 +1,4 @@
-import { customProperty } from '@/core/components/compile';
+import { customProperty } from '@/core/tokens/naming';
 import { pathOf } from '@/core/tokens/token-tree';
 import type { TokenSpelling } from '@/core/components/style-text';
 import type { OpenLibrary } from '@/editing/session/open-library';

@@ -46,7 +46,7 @@ export function Usage() {
     const column = COLUMNS.find((one) => one.key === sort) ?? COLUMNS[1]!;
     const fitting = (view?.rows ?? []).filter(
       (row) =>
-        (kind === 'all' || (kind === 'unused' ? row.direct === 0 : row.kind === kind)) &&
+        (kind === 'all' || (kind === 'unused' ? row.direct === 0 && !row.byName : row.kind === kind)) &&
         row.title.toLowerCase().includes(find.toLowerCase()),
     );
     return fitting.sort((a, b) => {

@@ -93,3 +93,16 @@ test('errors come before warnings, and warnings before notes', () => {
   expect(severities).toEqual([...severities].sort((x, y) => 'ewn'.indexOf(x[0]!) - 'ewn'.indexOf(y[0]!)));
   expect(new Set(severities).size).toBe(3);
 }); // prettier-ignore
+
+test('what is read by name and place is in use: layout grids, insets and text roles', () => {
+  const count = (value: number) => ({ $type: 'number', $value: value });
+  const unused = check(
+    library({
+      page: { wide: { from: size(900), columns: count(12), margin: size(40), gutter: size(24) } },
+      inset: { card: size(17), bar: { block: size(4), inline: size(8) } },
+      text: { h1: text('Archivo', 700), aside: text('Archivo', 400) },
+      loose: { pad: size(11), columns: count(3) },
+    }),
+  ).filter(({ code }) => code === 'unused-primitive');
+  expect(unused.map(({ path }) => path).sort()).toEqual(['loose.columns', 'loose.pad', 'text.aside']);
+});

@@ -1,4 +1,5 @@
 import { tierOf } from '../tier';
+import { readByName } from '../read-by-name';
 import type { Check } from './check';
 
 /** A primitive that nothing refers to: no token and, where that is known, no component, guide or screen. */
@@ -11,6 +12,7 @@ export const unusedPrimitive: Check = {
         (path) =>
           resolution.referrers(path).length === 0 &&
           tierOf(resolution, path) === 'primitive' &&
+          !readByName(resolution).has(path) &&
           !isUsed?.(path),
       )
       .map((path) => ({

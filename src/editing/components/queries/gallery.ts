@@ -2,8 +2,8 @@ import { allowedCount } from '@/core/components/combinations';
 import { renderNested } from '@/core/components/nested';
 import { traceOf, type Trace } from '@/core/components/trace';
 import type { ComponentDefinition } from '@/core/components/definition';
-import { byOrder, itemsOf, ordered } from '@/core/document/item';
-import { referencesOf } from '@/core/library/reach';
+import { byOrder, itemsOf, ordered, type Items } from '@/core/document/item';
+import { usesOf } from '@/core/library/reach';
 import { pageStyles } from '@/core/outputs/page-styles';
 import type { Steps } from '@/core/base/steps';
 import type { Context } from '@/core/tokens/system';
@@ -62,7 +62,7 @@ export function tracing(
 }
 
 /** Whether all words of a search stand in a component's name, props, parts, descriptions or the tokens it uses. */
-function matches(component: ComponentDefinition, words: readonly string[]): boolean {
+function matches(component: ComponentDefinition, items: Items, words: readonly string[]): boolean {
   if (words.length === 0) return true;
   const text = [
     component.name,
@@ -73,7 +73,7 @@ function matches(component: ComponentDefinition, words: readonly string[]): bool
       ...values,
     ]),
     ...Object.values(component.parts).flatMap(({ name, description }) => [name, description]),
-    ...referencesOf(component).map(({ to }) => to.path),
+    ...usesOf(component, items).map(({ to }) => to.path),
   ]
     .join('\n')
     .toLowerCase();
@@ -138,7 +138,7 @@ function components(
     unfinished: (one) => one.visibility === 'internal',
     here: (one) => one.from === null,
   };
-  const found = all.filter((component) => matches(component, words));
+  const found = all.filter((component) => matches(component, items, words));
   const shown = found.map(card).filter((one) => only.every((filter) => holds[filter]?.(one)));
   const narrowed = words.length > 0 || only.length > 0;
   const groups = [

@@ -8,6 +8,7 @@ import { guardBreaks, guardText, isDeclared } from '@/core/components/guards';
 import { renderNested } from '@/core/components/nested';
 import { deprecationOf } from '@/core/components/lifecycle';
 import { pathOf } from '@/core/tokens/token-tree';
+import { withTokenValues } from '@/core/components/style';
 import { printStyle } from '@/core/components/style-text';
 import { spellingOf } from '@/editing/tokens/token-spelling';
 import type { Trace } from '@/core/components/trace';
@@ -155,7 +156,7 @@ export function proof(
   };
   const index = library.reach();
   const css = (value: StyleValue) => {
-    if ('raw' in value) return value.raw;
+    if ('raw' in value) return withTokenValues(value.raw, items, resolution, lens);
     const resolved = resolution.value(pathOf(value.token, items), lens);
     return resolved ? cssLine(resolved) : '';
   };

@@ -14,8 +14,8 @@ import { declaredStyle } from '@/core/components/style';
 import { pathOf } from '@/core/tokens/token-tree';
 import type { ComponentDefinition } from '@/core/components/definition';
 import { itemsOf, ordered } from '@/core/document/item';
-import { LONGHANDS, hyphenated } from '@/core/tokens/naming';
-import { typeOf } from '@/core/tokens/normalise';
+import { tokensByProperty, tokensOfValue } from '@/core/components/value-tokens';
+import { customProperty } from '@/core/tokens/naming';
 import type { Context } from '@/core/tokens/system';
 import { backdropsOf } from '@/editing/session/backdrop';
 import { cellView, type CellView } from './matrix';
@@ -103,13 +103,9 @@ export function specimen(library: OpenLibrary, asked: SpecimenAsked): SpecimenVi
 function tokensOf(library: OpenLibrary, component: ComponentDefinition, combination: Combination): TokenOf {
   const tokens = new Map<string, string>();
   for (const [part, declarations] of declaredStyle(component, combination))
-    for (const { property, value } of declarations) {
-      if (!('token' in value)) continue;
-      const path = pathOf(value.token, library.items);
-      tokens.set(`${part} ${property}`, path);
-      if (typeOf(library.resolution, path) === 'typography')
-        for (const longhand of LONGHANDS) tokens.set(`${part} ${longhand}`, path);
-    }
+    for (const { property, value } of declarations)
+      for (const [name, path] of tokensByProperty(property, value, library.items, library.resolution))
+        tokens.set(`${part} ${name}`, path);
   return (part, property) => tokens.get(`${part} ${property}`);
 }
 
@@ -135,7 +131,8 @@ interface InspectView {
   /** To the edges of what it stands in, and to what stands beside it. */
   inside: { part: string; insets: [number, number, number, number] } | null;
   others: { part: string; across: number; down: number }[];
-  declarations: { property: string; token: string | null; value: string }[];
+  /** The tokens each value comes from: none, it is raw. */
+  declarations: { property: string; tokens: string[]; value: string }[];
   code: { name: string; language: string; text: string }[];
 }
 
@@ -158,13 +155,14 @@ export function inspect(
   const declared = declaredStyle(of, combination).get(box.part) ?? [];
   const declarations = declared.map(({ property, value }) => ({
     property,
-    token: 'token' in value ? pathOf(value.token, library.items) : null,
+    tokens: tokensOfValue(value, library.items),
+    written: 'raw' in value ? value.raw : `var(${customProperty(pathOf(value.token, library.items))})`,
     value: box.style[property] ?? ('raw' in value ? value.raw : ''),
   }));
   const css = declarations
-    .map(({ property, token, value }) =>
-      token
-        ? `  ${property}: var(--${hyphenated(token)}); /* ${value || 'several'} */`
+    .map(({ property, tokens, written, value }) =>
+      tokens.length > 0
+        ? `  ${property}: ${written}; /* ${value || 'several'} */`
         : `  ${property}: ${value};`,
     )
     .join('\n');
@@ -182,7 +180,7 @@ export function inspect(
           : [],
       )
       .slice(0, 12),
-    declarations,
+    declarations: declarations.map(({ property, tokens, value }) => ({ property, tokens, value })),
     code: [
       { name: 'CSS', language: 'css', text: `[part~="${box.part}"] {\n${css}\n}\n` },
       ...PART_CODES.map(({ name, language, write }) => ({ name, language, text: write(look) })),

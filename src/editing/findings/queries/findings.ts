@@ -1,6 +1,7 @@
 import { worstFirst, type Finding } from '@/core/findings/finding';
 import { legacyValue } from '@/core/tokens/checks/legacy-value';
 import { CHECKS } from '@/core/tokens/checks/registry';
+import { LIBRARY_CHECKS } from '@/core/library/checks/registry';
 import { COMPONENT_CHECKS } from '@/core/components/checks/registry';
 import { itemsOf } from '@/core/document/item';
 import { csvOf } from '@/core/base/csv';
@@ -15,6 +16,7 @@ import { fixOf, isFixable } from '../fix-ground';
 const TITLES: ReadonlyMap<string, string> = new Map([
   ...CHECKS.map(({ code, title }): [string, string] => [code, title]),
   ...COMPONENT_CHECKS.flatMap(({ titles }) => Object.entries(titles)),
+  ...[...LIBRARY_CHECKS.values()].map(({ code, title }): [string, string] => [code, title]),
   ['missing-target', 'Alias to a missing token'],
   ['alias-cycle', 'Aliases in a cycle'],
   ['type-mismatch', 'Type does not match'],
@@ -101,6 +103,7 @@ export function findings(
     checks: [
       ...CHECKS.map((check) => check.title.toLowerCase()),
       ...COMPONENT_CHECKS.flatMap(({ titles }) => Object.values(titles).map((title) => title.toLowerCase())),
+      ...[...LIBRARY_CHECKS.values()].map(({ title }) => title.toLowerCase()),
     ],
   };
 }

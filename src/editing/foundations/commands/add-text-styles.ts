@@ -1,7 +1,7 @@
 import { jsonObject } from '@/core/base/json/json';
 import { tokenObject } from '@/core/tokens/build';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { ROLES, type Role } from '@/editing/foundations/queries/text-styles';
+import { TEXT_ROLES, type TextRole } from '@/core/tokens/text-roles';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand } from '@/editing/session/draft-transaction';
 import { roleStyles } from '@/editing/foundations/role-styles';
@@ -9,15 +9,15 @@ import { roleStyles } from '@/editing/foundations/role-styles';
 /** Makes the styles that a full set lacks. */
 export function addTextStyles(
   library: OpenLibrary,
-  { roles, base, ratio }: { roles: Role[]; base: number; ratio: number },
+  { roles, base, ratio }: { roles: TextRole[]; base: number; ratio: number },
   newId: NewId,
 ): Command {
   if (!(base >= 6 && base <= 100))
     return refuse(`A body size of ${base}px is out of range`, 'Choose one from 6 to 100px');
   if (!(ratio > 1 && ratio <= 2))
     return refuse(`A ratio of ${ratio} is out of range`, 'Choose one above 1 and at most 2');
-  const unknown = roles.find((role) => !ROLES.includes(role));
-  if (unknown !== undefined) return refuse(`${unknown} is no role`, `Choose among ${ROLES.join(', ')}`);
+  const unknown = roles.find((role) => !TEXT_ROLES.includes(role));
+  if (unknown !== undefined) return refuse(`${unknown} is no role`, `Choose among ${TEXT_ROLES.join(', ')}`);
   const taken = roleStyles(library, { roles, base, ratio }).find(({ path }) => library.tree.ids.has(path));
   if (taken)
     return refuse(`There is already a token or group at ${taken.path}`, 'Rename it, or leave that role out');

@@ -1,7 +1,8 @@
 import { documentOf } from '@/core/document/change-set';
 import { demo, done, lens, newId, opened } from '@/testing/library';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { ROLES, textStyles } from '../queries/text-styles';
+import { TEXT_ROLES } from '@/core/tokens/text-roles';
+import { textStyles } from '../queries/text-styles';
 import { setUnder } from '@/editing/tokens/commands/set-under';
 import { addTextStyles } from '@/editing/foundations/commands/add-text-styles';
 import { rolePreview } from '@/editing/foundations/role-styles';
@@ -57,7 +58,7 @@ test('missing roles are made on a scale, and then none is missing', () => {
     addToken(empty, { path: 'font.family.text', type: 'fontFamily', text: 'Tern Sans' }, newId),
   );
   const { missing } = textStyles(based, { lens: {} });
-  expect(missing).toEqual([...ROLES]);
+  expect(missing).toEqual([...TEXT_ROLES]);
   const preview = rolePreview(based, { roles: missing, base: null, ratio: 1.25 });
   expect(preview.base).toBe(16);
   const made = done(based, addTextStyles(based, { roles: missing, base: 16, ratio: 1.25 }, newId));

@@ -1,27 +1,10 @@
 import { isObject, type Json, type JsonObject } from '@/core/base/json/json';
+import { TEXT_ROLES, textRoleOf, type TextRole } from '@/core/tokens/text-roles';
 import { authoredValue } from '@/core/tokens/references';
 import { cssText } from '@/core/tokens/css-text';
 import { type Context, lastName, parentPath } from '@/core/tokens/system';
 import { ownExtension } from '@/core/tokens/tier';
 import type { OpenLibrary } from '@/editing/session/open-library';
-
-/** The roles a type scale needs, and what each is called (common practice, no source). */
-export const ROLES = [
-  'h1',
-  'h2',
-  'h3',
-  'h4',
-  'h5',
-  'h6',
-  'body large',
-  'body regular',
-  'body small',
-  'label',
-  'hint',
-  'link',
-  'button',
-] as const;
-export type Role = (typeof ROLES)[number];
 
 export interface TextStyle {
   path: string;
@@ -52,20 +35,10 @@ const TEXT_MEMBERS = Object.keys(TEXT_MEMBER_TYPES) as TextMember[];
 interface TextStylesView {
   styles: TextStyle[];
   /** Roles that no style fills. */
-  missing: Role[];
+  missing: TextRole[];
   /** Grounds text can be looked at on: surfaces by purpose, the lightest and the darkest. */
   backdrops: { path: string; css: string; ink: string }[];
 }
-
-const roleOf = (path: string): string | undefined => {
-  const words = path.toLowerCase().split(/[.\- ]/);
-  const last = words.slice(-2);
-  const heading = words.find((word) => /^h[1-6]$/.test(word));
-  if (heading) return heading;
-  if (last.includes('body') || words.includes('body'))
-    return last.includes('large') ? 'body large' : last.includes('small') ? 'body small' : 'body regular';
-  return ['label', 'hint', 'link', 'button'].find((role) => words.includes(role));
-};
 
 /** Every typography token as a text style under the lens, and what a full set would still need. */
 export function textStyles(library: OpenLibrary, { lens }: { lens: Context }): TextStylesView {
@@ -79,7 +52,7 @@ export function textStyles(library: OpenLibrary, { lens }: { lens: Context }): T
       {
         path,
         name: lastName(path) === '$root' ? parentPath(path) : path,
-        role: roleOf(path),
+        role: textRoleOf(path),
         css: typeof css === 'string' ? {} : css,
         members: membersOf(authoredValue(object)),
         letterCase: said(object, 'letterCase'),
@@ -97,7 +70,7 @@ export function textStyles(library: OpenLibrary, { lens }: { lens: Context }): T
       return a && b ? [{ path: surface, css: String(cssText(b)), ink: String(cssText(a)) }] : [];
     })
     .filter((backdrop, i, all) => all.findIndex((other) => other.path === backdrop.path) === i);
-  return { styles, missing: ROLES.filter((role) => !filled.has(role)), backdrops };
+  return { styles, missing: TEXT_ROLES.filter((role) => !filled.has(role)), backdrops };
 }
 
 function membersOf(value: Json | undefined): TextStyle['members'] {

@@ -1,6 +1,7 @@
 import { declare } from '@/core/intake/import';
-import type { StyleValue } from '@/core/components/definition';
+import { withReferencesTo } from '@/core/library/reach';
 import { itemsOf, type Reference } from '@/core/document/item';
+import { nameChange } from '@/core/tokens/named-tokens';
 import { printedObject } from '@/core/tokens/token-tree';
 import { type JsonObject } from '@/core/base/json/json';
 import { parentPath } from '@/core/tokens/system';
@@ -44,11 +45,11 @@ export function removePaths(
 /** Everything in this library that refers to some tokens refers to another instead. */
 function replaceUses(work: DraftTransaction, from: ReadonlySet<string>, to: Reference): void {
   const names = new Set([...from].flatMap((id) => work.tree.paths.get(id) ?? []));
+  const tokens = [...names].filter((path) => work.ownAt(path)?.kind === 'token');
+  work.renameInTexts(nameChange(new Map(tokens.map((path) => [path, to.path]))));
   const lead = (path: string) => (names.has(path) ? to.path : path);
   const isOne = (reference: Reference) =>
     reference.id !== undefined ? from.has(reference.id) : names.has(reference.path);
-  const bound = (value: StyleValue): StyleValue =>
-    'token' in value && isOne(value.token) ? { token: to } : value;
   for (const item of [...work.own.values()]) {
     if (from.has(item.id)) continue;
     if (item.kind === 'token' || item.kind === 'group') {
@@ -57,17 +58,6 @@ function replaceUses(work: DraftTransaction, from: ReadonlySet<string>, to: Refe
         const object = withReferences(printedObject(declaration, work.tree), lead) as JsonObject;
         work.set(item.id, `declarations/${layer}`, { ...declaration, ...declare(object, work.tree.ids) });
       }
-    } else if (item.kind === 'component' || item.kind === 'ruleSet') {
-      for (const [id, entry] of Object.entries(item.entries)) {
-        if (entry.kind !== 'rule') continue;
-        const declarations = entry.declarations.map(([property, value]): [string, StyleValue] => [
-          property,
-          bound(value),
-        ]);
-        work.set(item.id, `entries/${id}`, { ...entry, declarations });
-      }
-    } else if (item.kind === 'pairing') {
-      for (const side of ['text', 'surface'] as const) if (isOne(item[side])) work.set(item.id, side, to);
-    }
+    } else work.put(withReferencesTo(item, (reference) => (isOne(reference) ? to : reference)));
   }
 }

@@ -1,6 +1,7 @@
 import { itemsOf } from '@/core/document/item';
 import { compareVersions } from '@/core/releases/version';
 import { cssText } from '@/core/tokens/css-text';
+import { readByName } from '@/core/tokens/read-by-name';
 import type { CssText } from '@/core/tokens/types/type';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { whereIs, type Where } from '@/editing/session/where';
@@ -15,6 +16,8 @@ export interface UsageRow {
   css?: CssText;
   /** Places that refer to it. */
   direct: number;
+  /** Whether it is in use by its name and place alone: of a layout grid, an inset, a text role. */
+  byName: boolean;
   /** Items reached only through others. */
   indirect: number;
   /** Items that use it directly or through others, by kind. */
@@ -59,6 +62,7 @@ export function usage(library: OpenLibrary): UsageView {
       kind,
       href,
       direct: direct.length,
+      byName: kind === 'token' && readByName(library.resolution).has(title),
       indirect,
       by: { ...kinds, products: products.size },
     };
@@ -76,7 +80,7 @@ export function usage(library: OpenLibrary): UsageView {
   const components = itemsOf(library.items, 'component').map((component) =>
     row(component.id, component.name, 'component', `${base}/components/${component.name}`),
   );
-  const isUsed = ({ direct }: UsageRow) => direct > 0;
+  const isUsed = ({ direct, byName }: UsageRow) => direct > 0 || byName;
   const versions = new Map<string, string[]>();
   for (const { name, version } of library.snapshot.products)
     versions.set(version, [...(versions.get(version) ?? []), name]);

@@ -1,6 +1,7 @@
 'use client';
 
 import { CopyButton, Button, Group, Select, Tabs, Text } from '@mantine/core';
+import { Fragment } from 'react';
 import { lengthText, type MeasuredPart } from '@/core/components/measured';
 import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
@@ -78,15 +79,18 @@ export function InspectPanel({
               </tr>
             </thead>
             <tbody>
-              {found.declarations.map(({ property, token, value }) => (
+              {found.declarations.map(({ property, tokens, value }) => (
                 <tr key={property}>
                   <td className="path">{property}</td>
                   <td className="path">
-                    {token ? (
-                      <Link href={link(`/libraries/${library.slug}/tokens/${token}`)}>{token}</Link>
-                    ) : (
-                      'raw value'
-                    )}
+                    {tokens.length === 0
+                      ? 'raw value'
+                      : tokens.map((token, i) => (
+                          <Fragment key={token}>
+                            {i > 0 && ', '}
+                            <Link href={link(`/libraries/${library.slug}/tokens/${token}`)}>{token}</Link>
+                          </Fragment>
+                        ))}
                   </td>
                   <td className="path">{value}</td>
                 </tr>

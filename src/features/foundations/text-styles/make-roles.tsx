@@ -5,14 +5,14 @@ import { counted } from '@/core/base/words';
 import { Button, Checkbox, Group, Modal, NumberInput, Select, Stack, Text } from '@mantine/core';
 import { useState } from 'react';
 import { INTERVALS } from '@/core/tokens/type-scale';
-import type { Role } from '@/editing/foundations/queries/text-styles';
+import type { TextRole } from '@/core/tokens/text-roles';
 import { useCommand, useDocumentQuery, type Refusal } from '@/features/session/document';
 import { toggled } from '@/ui/toggled';
 
 /** Makes the styles of roles that have none, on a scale from the body size; shown before anything is stored. */
-export function MakeRoles({ missing, close }: { missing: readonly Role[]; close: () => void }) {
+export function MakeRoles({ missing, close }: { missing: readonly TextRole[]; close: () => void }) {
   const { store } = useCommand();
-  const [left, setLeft] = useState<ReadonlySet<Role>>(new Set());
+  const [left, setLeft] = useState<ReadonlySet<TextRole>>(new Set());
   const [base, setBase] = useState<number | null>(null);
   const [ratio, setRatio] = useState(1.25);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
