@@ -1,8 +1,10 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
+import os from 'node:os';
 import path from 'node:path';
 import { testWorkspace, type TestWorkspace } from '@/testing/server';
+import { restoreBackup, writeBackup } from '@/files/backup';
 import { openDatabase } from '../db/connection';
 
 /** The built program as it is started for people, asked over HTTP. `bin/test` builds before it runs tests. */
@@ -60,60 +62,149 @@ const signIn = async (url: string, email = 'owner@w.example') => {
     .join('; ');
 };
 
-test('told to stop with tabs open and people writing, it ends, and nothing acknowledged is lost', async () => {
-  const { close } = await workspace.again();
-  await close();
-  for (let round = 0; round < 3; round++) {
-    const { url, child, ended, said } = await start(workspace.folder);
-    const cookie = await signIn(url);
-    const streams = await Promise.all(
-      [1, 2, 3].map(() => fetch(`${url}/api/v1/documents/lib/events?since=0`, { headers: { cookie } })),
-    );
-    expect(streams.map(({ status }) => status)).toEqual([200, 200, 200]);
-    const acknowledged: string[] = [];
-    const outcomes = new Set<number | 'cut'>();
-    let stopping = false;
-    const write = async (writer: number) => {
-      for (let i = 0; ; i++) {
-        const id = `${round}w${writer}n${i}`;
-        const item = {
-          id: `token_${id}`,
-          kind: 'token',
-          name: id,
-          parent: null,
-          order: 'a1',
-          declarations: {},
-          redirects: [],
-        };
-        const edit = { kind: 'add', version: 1, item: item.id, path: '', before: null, after: item };
-        const answer = await fetch(`${url}/api/v1/documents/lib/changes`, {
-          method: 'POST', headers: { cookie }, body: JSON.stringify({ id: `change_${id}`, label: 'x', edits: [edit] }),
-        }).catch(() => undefined); // prettier-ignore
-        const status = answer ? answer.status : 'cut';
-        outcomes.add(status);
-        if (status === 200) acknowledged.push(item.id);
-        else if (stopping) return;
-      }
-    };
-    const writers = [1, 2, 3, 4].map(write);
-    await new Promise((resolve) => setTimeout(resolve, 150 + round * 70));
-    stopping = true;
-    const asked = Date.now();
-    child.kill('SIGTERM');
-    expect([await ended, said()]).toEqual([0, expect.not.stringMatching(/rror/)]);
-    // A bound of the contract, far above what it takes: supervisors kill after it.
-    expect(Date.now() - asked).toBeLessThan(5000);
-    await Promise.all([...writers, ...streams.map((stream) => stream.text())]);
-    expect(acknowledged.length).toBeGreaterThan(3);
-    expect([...outcomes].filter((one) => ![200, 503, 'cut'].includes(one))).toEqual([]);
+/** People who add one token after another, until they are told to stop or the server is gone; what was acknowledged. */
+function writing(url: string, cookie: string, people: number, round: string) {
+  const acknowledged: string[] = [];
+  const outcomes = new Set<number | 'cut'>();
+  let stopping = false;
+  const write = async (writer: number) => {
+    for (let i = 0; ; i++) {
+      const id = `${round}w${writer}n${i}`;
+      const item = { id: `token_${id}`, kind: 'token', name: id, parent: null, order: 'a1', declarations: {}, redirects: [] };
+      const edit = { kind: 'add', version: 1, item: item.id, path: '', before: null, after: item };
+      const answer = await fetch(`${url}/api/v1/documents/lib/changes`, {
+        method: 'POST', headers: { cookie }, body: JSON.stringify({ id: `change_${id}`, label: 'x', edits: [edit] }),
+      }).catch(() => undefined);
+      const status = answer ? answer.status : 'cut';
+      outcomes.add(status);
+      if (status === 200) acknowledged.push(item.id);
+      if (stopping && (status !== 200 || done)) return;
+    }
+  };
+  let done = false;
+  const writers = Array.from({ length: people }, (_, n) => write(n));
+  return {
+    acknowledged,
+    outcomes,
+    /** From now on a refusal or a cut ends a writer; `now`, whatever is answered next does. */
+    async ending({ now = false } = {}) {
+      stopping = true;
+      done = now;
+      await Promise.all(writers);
+    },
+  };
+} // prettier-ignore
+
+const until = async (holds: () => boolean) => {
+  while (!holds()) await new Promise((resolve) => setTimeout(resolve, 5));
+};
+
+const storedItems = async (folder: string) => {
+  const knex = await openDatabase(folder);
+  const rows = (await knex('items').select('item_id')) as { item_id: string }[];
+  await knex.destroy();
+  return new Set(rows.map(({ item_id }) => item_id));
+};
+
+/** How often stopping and killing is tried; more by hand: `SEEDPLAN_ROUNDS=20`. */
+const ROUNDS = Number(process.env.SEEDPLAN_ROUNDS ?? 3);
+
+test(
+  'told to stop with tabs open and people writing, it ends, and nothing acknowledged is lost',
+  async () => {
+    const { close } = await workspace.again();
+    await close();
+    for (let round = 0; round < ROUNDS; round++) {
+      const { url, child, ended, said } = await start(workspace.folder);
+      const cookie = await signIn(url);
+      const streams = await Promise.all(
+        [1, 2, 3].map(() => fetch(`${url}/api/v1/documents/lib/events?since=0`, { headers: { cookie } })),
+      );
+      expect(streams.map(({ status }) => status)).toEqual([200, 200, 200]);
+      const people = writing(url, cookie, 4, `s${round}`);
+      await new Promise((resolve) => setTimeout(resolve, 150 + (round % 5) * 70));
+      const over = people.ending();
+      const asked = Date.now();
+      child.kill('SIGTERM');
+      expect([await ended, said()]).toEqual([0, expect.not.stringMatching(/rror/)]);
+      // A bound of the contract, far above what it takes: supervisors kill after it.
+      expect(Date.now() - asked).toBeLessThan(5000);
+      await Promise.all([over, ...streams.map((stream) => stream.text())]);
+      expect(people.acknowledged.length).toBeGreaterThan(3);
+      expect([...people.outcomes].filter((one) => ![200, 503, 'cut'].includes(one))).toEqual([]);
+      const stored = await storedItems(workspace.folder);
+      expect(people.acknowledged.filter((id) => !stored.has(id))).toEqual([]);
+    }
+  },
+  40_000 * ROUNDS,
+);
+
+test(
+  'killed under load, it loses nothing that was acknowledged and starts again',
+  async () => {
+    const all: string[] = [];
+    for (let round = 0; round < ROUNDS; round++) {
+      const { url, child, ended } = await start(workspace.folder);
+      const cookie = await signIn(url);
+      const people = writing(url, cookie, 6, `k${round}`);
+      // At another moment of what is being done, each time.
+      await until(() => people.acknowledged.length > round % 10);
+      await new Promise((resolve) => setTimeout(resolve, (round % 7) * 3));
+      const over = people.ending();
+      child.kill('SIGKILL');
+      await Promise.all([ended, over]);
+      all.push(...people.acknowledged);
+      expect([...people.outcomes].filter((one) => one !== 200 && one !== 'cut')).toEqual([]);
+    }
+    expect(all.length).toBeGreaterThan(ROUNDS);
     const knex = await openDatabase(workspace.folder);
-    const stored = new Set(
-      (await knex('items').select('item_id')).map(({ item_id }: { item_id: string }) => item_id),
-    );
-    expect(acknowledged.filter((id) => !stored.has(id))).toEqual([]);
+    expect(await knex.raw('PRAGMA integrity_check')).toEqual([{ integrity_check: 'ok' }]);
+    await knex.destroy();
+    const stored = await storedItems(workspace.folder);
+    expect(all.filter((id) => !stored.has(id))).toEqual([]);
+  },
+  40_000 * ROUNDS,
+);
+
+test('a backup taken while ten people write holds what was acknowledged before it, and starts where it is restored', async () => {
+  const { url, child, ended } = await start(workspace.folder);
+  const cookie = await signIn(url);
+  const people = writing(url, cookie, 10, 'b');
+  const made = mkdtempSync(path.join(os.tmpdir(), 'seedplan-backup-'));
+  const backups: { file: string; before: string[] }[] = [];
+  for (const name of ['one.backup', 'two.backup']) {
+    const already = people.acknowledged.length;
+    await until(() => people.acknowledged.length > already + 10);
+    const before = [...people.acknowledged];
+    const file = path.join(made, name);
+    await writeBackup(workspace.folder, file, new Date());
+    expect((statSync(file).mode & 0o777).toString(8)).toBe('600');
+    backups.push({ file, before });
+  }
+  await people.ending({ now: true });
+  child.kill('SIGTERM');
+  await ended;
+  for (const { file, before } of backups) {
+    const folder = path.join(made, `${path.basename(file)}-restored`);
+    await restoreBackup(file, folder);
+    expect((statSync(folder).mode & 0o777).toString(8)).toBe('700');
+    const stored = await storedItems(folder);
+    expect(before.filter((id) => !stored.has(id))).toEqual([]);
+    // Whole change sets: as many as the draft's sequence says.
+    const knex = await openDatabase(folder);
+    for (const { id, sequence } of await knex('drafts').select('id', 'sequence')) {
+      const [row] = await knex('change_sets').where({ draft_id: id }).count({ count: '*' });
+      expect(row!.count).toBe(sequence);
+    }
     await knex.destroy();
   }
-}, 120_000);
+  const again = await start(path.join(made, 'two.backup-restored'));
+  // The session key came along: who was signed in still is.
+  expect((await fetch(`${again.url}/api/v1/me`, { headers: { cookie } })).status).toBe(200);
+  again.child.kill('SIGTERM');
+  await again.ended;
+  rmSync(made, { recursive: true, force: true });
+}, 90_000);
 
 test('a second program on one data folder, and one whose first data is not whole, end in one line', async () => {
   const { child, ended } = await start(workspace.folder);
