@@ -44,6 +44,72 @@ test('two people on one token: both values are shown, one chooses, nothing vanis
   await expect(other.getByTestId('resolved')).toHaveText('16px');
 });
 
+test('who began to type before the other saved is asked, though the other’s value has long arrived', async ({
+  page,
+  browser,
+}) => {
+  await enterAs(page, 'Osei Larkham');
+  const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await enterAs(other, 'Marit Fenwick');
+  const field = (of: Page) => of.getByRole('combobox', { name: 'Value primitives' });
+  for (const each of [page, other]) {
+    await each.goto('/libraries/keel/tokens/space.6');
+    await expect(field(each)).toHaveValue('24px');
+  }
+  await field(page).fill('30px');
+  await field(other).fill('26px');
+  await field(other).press('Enter');
+  // It has arrived here: everything but the field that is being typed in shows it.
+  await expect(page.getByText('Marit Fenwick: Set space.6', { exact: false })).toBeVisible();
+  await expect(other.getByTestId('resolved')).toHaveText('26px');
+  await field(page).press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'Edited by someone else while you typed' });
+  await expect(dialog).toContainText('Marit Fenwick');
+  await expect(dialog).toContainText('26px');
+  await expect(dialog).toContainText('30px');
+  await dialog.getByRole('button', { name: 'Keep current value' }).click();
+  await expect(page.getByTestId('resolved')).toHaveText('26px');
+  // Begun after it was seen, nobody is asked.
+  await field(page).fill('24px');
+  await field(page).press('Enter');
+  await expect(other.getByTestId('resolved')).toHaveText('24px');
+  await expect(dialog).toBeHidden();
+});
+
+test('with the connection cut, edits queue and are saved when it is back, and a page that is left saves them too', async ({
+  page,
+  context,
+}) => {
+  await enterAs(page, 'Osei Larkham');
+  await page.goto('/libraries/keel/tokens/space.3');
+  const field = page.getByRole('combobox', { name: 'Value primitives' });
+  await expect(field).toHaveValue('12px');
+  await context.setOffline(true);
+  await field.fill('13px');
+  await field.press('Enter');
+  await expect(page.getByText('1 change not saved yet.', { exact: false })).toBeVisible();
+  await expect(page.getByTestId('resolved')).toHaveText('13px');
+  await field.fill('14px');
+  await field.press('Tab');
+  await expect(page.getByText('2 changes not saved yet.', { exact: false })).toBeVisible();
+  const labels = async () => {
+    const cookie = (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
+    const answer = await fetch(new URL('/api/v1/libraries/keel', page.url()), { headers: { cookie } });
+    return ((await answer.json()) as { log: { label: string }[] }).log.map(({ label }) => label);
+  };
+  expect(await labels()).not.toContain('Set space.3 to 14px');
+  await context.setOffline(false);
+  await expect(page.getByText('All changes are saved.')).toBeVisible({ timeout: 15_000 });
+  expect((await labels()).slice(-2)).toEqual(['Set space.3 to 13px', 'Set space.3 to 14px']);
+  await page.reload();
+  await expect(field).toHaveValue('14px');
+  await field.fill('12px');
+  await field.press('Enter');
+  await page.getByRole('link', { name: 'Components' }).first().click();
+  await page.goto('/libraries/keel/tokens/space.3');
+  await expect(field).toHaveValue('12px');
+}); // prettier-ignore
+
 test('a tab left open across a release says so and loses nothing', async ({ page, browser }) => {
   await enterAs(page, 'Marit Fenwick');
   await page.goto('/libraries/keel/tokens/radius.small');

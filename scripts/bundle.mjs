@@ -12,6 +12,8 @@ const common = {
   format: 'esm',
   tsconfig: 'tsconfig.json',
   logLevel: 'warning',
+  // Its main entry reads its data by path, which a bundle has no folder for.
+  alias: { 'css-tree': path.join(root, 'node_modules/css-tree/dist/csstree.esm.js') },
   external: ['better-sqlite3', 'knex', 'next', 'iron-session', 'pino', 'fontkit'],
   banner: {
     js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",

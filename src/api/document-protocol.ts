@@ -1,4 +1,4 @@
-import type { Clash } from '@/core/document/edits';
+import type { Clash, Edit } from '@/core/document/edits';
 
 /** What a page says to the worker that holds the open document. Each asks for one answer with the same number. */
 export type Ask =
@@ -6,10 +6,11 @@ export type Ask =
   | { ask: 'open'; kind: 'library' | 'product'; slug: string; person: string; live: boolean }
   | { ask: 'query'; name: string; input: unknown }
   /** Works out a gesture's edits. `show` lays them over the document without storing; `store` commits them. */
-  | { ask: 'command'; name: string; input: unknown; then: 'show' | 'store' }
+  /** `since`: what the document stood at when the person began to type what is to be stored now. */
+  | { ask: 'command'; name: string; input: unknown; then: 'show' | 'store'; since?: number }
   | { ask: 'clear' }
   | { ask: 'undo'; redo: boolean; partly: boolean }
-  | { ask: 'keep'; clash: ClashReport }
+  | { ask: 'keep'; clash: ClashReport; planned?: PlannedChange }
   /** Answers the sequence once all that was given to be stored is stored or refused. */
   | { ask: 'settle' }
   | { ask: 'reload' };
@@ -21,6 +22,17 @@ export interface ProblemReport {
   detail: string;
   code: string;
   clashes?: ClashReport[];
+  /** What was to be stored, where it can be as it is once the person says so. */
+  planned?: PlannedChange;
+}
+interface PlannedChange {
+  label: string;
+  edits: Edit[];
+}
+/** How the tab stands with the server, and how many of its change sets are not stored yet. */
+export interface Connection {
+  state: 'online' | 'away' | 'signed-out';
+  waiting: number;
 }
 export type ClashReport = Clash & { author?: string; at?: string };
 
@@ -36,4 +48,4 @@ export type WorkerMessage =
   /** Somebody else changed it. */
   | { event: 'other'; author: string; label: string }
   | { event: 'clash'; report: ProblemReport }
-  | { event: 'connection'; online: boolean };
+  | { event: 'connection'; connection: Connection };

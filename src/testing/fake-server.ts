@@ -17,6 +17,10 @@ export class FakeServer {
   document = documentOf('lib', 'library', [layer, token('x', 1), token('y', 1)]);
   log: LoggedChangeSet[] = [];
   offline = false;
+  /** Answers everything with this status. */
+  status: number | undefined;
+  /** Stores the next change set, and the answer is lost on its way. */
+  cutAfterStoring = false;
   streams: {
     onmessage?: (message: { data: string }) => void;
     onerror?: () => void;
@@ -41,8 +45,15 @@ export class FakeServer {
     if (this.offline) throw new TypeError('Failed to fetch');
     const answer = (status: number, body: unknown) => ({
       ok: status < 400,
+      status,
       json: async () => JSON.parse(JSON.stringify(body)) as unknown,
     });
+    if (this.status !== undefined)
+      return answer(this.status, {
+        code: this.status === 401 ? 'sign-in' : 'failure',
+        title: 'x',
+        detail: this.status === 401 ? 'Sign in first' : 'x',
+      });
     const path = address.replace('/api/v1', '');
     if (init.method === 'GET' && path.includes('/changes?since=')) {
       const since = Number(path.split('=')[1]);
@@ -58,9 +69,17 @@ export class FakeServer {
       }); // prettier-ignore
     }
     const body = JSON.parse(init.body!) as { id: string; edits: Edit[] };
+    if (this.log.some(({ id }) => id === body.id))
+      return answer(409, { code: 'repeated', title: 'x', detail: 'x' });
     try {
-      return answer(200, this.commit('me', body.edits, body.id));
+      const stored = this.commit('me', body.edits, body.id);
+      if (this.cutAfterStoring) {
+        this.cutAfterStoring = false;
+        throw new TypeError('Failed to fetch');
+      }
+      return answer(200, stored);
     } catch (error) {
+      if (error instanceof TypeError) throw error;
       return answer(409, {
         code: 'moved-on',
         title: 'x',

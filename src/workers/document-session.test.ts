@@ -1,16 +1,19 @@
 import { FakeServer, set, token } from '@/testing/fake-server';
+import type { ProblemReport } from '@/api/document-protocol';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { DocumentSession, Refused } from './document-session';
 
 let server: FakeServer;
 let session: DocumentSession;
 let heard: string[];
+let clashes: ProblemReport[];
 const value = (name: string) => (session.current() as OpenLibrary).resolution.value(name, 0)!.value;
 const settle = () => new Promise((resolve) => setTimeout(resolve, 5));
 
 beforeEach(async () => {
   server = new FakeServer();
   heard = [];
+  clashes = [];
   Object.assign(globalThis, {
     fetch: server.fetch,
     EventSource: class {
@@ -23,8 +26,11 @@ beforeEach(async () => {
   session = new DocumentSession('library', 'lib', 'me', {
     changed: () => undefined,
     other: (author) => heard.push(`other ${author}`),
-    clash: (report) => heard.push(`clash ${JSON.stringify(report.clashes?.[0]?.present)}`),
-    connection: (online) => heard.push(online ? 'online' : 'offline'),
+    clash: (report) => {
+      clashes.push(report);
+      heard.push(`clash ${JSON.stringify(report.clashes?.[0]?.present)}`);
+    },
+    connection: ({ state, waiting }) => heard.push(`${state} ${waiting}`),
   });
   await session.open();
 });
@@ -113,13 +119,86 @@ test('a gap in what was heard is filled by asking', async () => {
   expect(value('x')).toBe(3);
 });
 
-test('without a connection nothing is stored, it is said, and the value goes back to what stands', async () => {
+test('without a connection edits queue, it is said, and all are stored in order when it is back', async () => {
   server.offline = true;
-  await expect(session.store('Set x', [set('x', 1, 5)])).rejects.toThrow(Refused);
-  expect(value('x')).toBe(1);
+  const stored = [session.store('Set x', [set('x', 1, 5)]), session.store('Set x', [set('x', 5, 6)])];
+  await settle();
+  // Seen as they will be, and nothing is lost or stored.
+  expect([value('x'), server.log.length, heard.at(-1)]).toEqual([6, 0, 'away 2']);
   server.offline = false;
-  await session.store('Set x', [set('x', 1, 6)]);
-  expect(value('x')).toBe(6);
+  server.streams[0]!.onopen!();
+  await Promise.all(stored);
+  expect(server.log.map(({ edits }) => edits)).toEqual([[set('x', 1, 5)], [set('x', 5, 6)]]);
+  expect([value('x'), heard.at(-1)]).toEqual([6, 'online 0']);
+});
+
+test('a change set that arrived before the connection was cut is not stored twice', async () => {
+  server.cutAfterStoring = true;
+  const stored = session.store('Set x', [set('x', 1, 5)]);
+  await settle();
+  expect(server.log).toHaveLength(1);
+  server.streams[0]!.onopen!();
+  await stored;
+  expect([value('x'), server.log.length]).toEqual([5, 1]);
+});
+
+test('a server that is being stopped is waited for; one that fails is not, and the value goes back to what stands', async () => {
+  server.status = 503;
+  const stored = session.store('Set x', [set('x', 1, 5)]);
+  await settle();
+  expect([server.log.length, heard.at(-1)]).toEqual([0, 'away 1']);
+  server.status = undefined;
+  server.streams[0]!.onopen!();
+  await stored;
+  expect(server.log).toHaveLength(1);
+  server.status = 500;
+  await expect(session.store('Set x', [set('x', 5, 6)])).rejects.toThrow(Refused);
+  server.status = undefined;
+  expect(value('x')).toBe(5);
+});
+
+test('where the session has ended it is said, and what is stored meanwhile fails in words', async () => {
+  server.status = 401;
+  server.streams[0]!.onerror!();
+  await settle();
+  expect(heard).toEqual(['signed-out 0']);
+  await expect(session.store('Set x', [set('x', 1, 5)])).rejects.toThrow('Sign in first');
+  server.status = undefined;
+  server.streams[0]!.onopen!();
+  expect(heard.at(-1)).toBe('online 0');
+});
+
+const setsX = (to: number) => (document: unknown) => {
+  const standing = (document as OpenLibrary).resolution.value('x', 0)!.value as number;
+  return { label: `x is ${to}`, edits: [set('x', standing, to)] };
+};
+
+test.each<[string, () => Promise<unknown>]>([
+  ['typed into a field', () => session.gesture(setsX(5), 'store', 0)],
+  ['shown while it is made', () => session.gesture(setsX(5), 'store')],
+])('whoever comes second is asked, however long ago the other saved: %s', async (how, store) => {
+  if (how.startsWith('shown')) await session.gesture(setsX(4), 'show');
+  // The other's change has arrived: what one's own would replace is in sight, and not what one began from.
+  server.say(server.commit('other', [set('x', 1, 9)]));
+  server.say(server.commit('other', [set('y', 1, 3)]));
+  await store();
+  expect(heard.filter((one) => one.startsWith('clash'))).toEqual([expect.stringContaining('\\"$value\\":9')]);
+  expect([value('x'), server.log.length]).toEqual([9, 2]);
+  await session.keep(clashes.at(-1)!.clashes![0]!, clashes.at(-1)!.planned);
+  expect([value('x'), server.log.length]).toEqual([5, 3]);
+});
+
+test('nobody is asked about another field, an equal value, their own change, or one seen before they began', async () => {
+  server.say(server.commit('other', [set('x', 1, 9)]));
+  // Begun after that one was there.
+  await session.gesture(setsX(5), 'store', 1);
+  server.say(server.commit('other', [set('y', 1, 3)]));
+  await session.gesture(setsX(6), 'store', 2);
+  await session.gesture(setsX(7), 'store', 2);
+  server.say(server.commit('other', [set('x', 7, 8)]));
+  await session.gesture(setsX(8), 'store', 5).catch(() => undefined);
+  expect(heard.filter((one) => one.startsWith('clash'))).toEqual([]);
+  expect(value('x')).toBe(8);
 });
 
 test('settling waits for what is on its way, and answers the sequence after it', async () => {
@@ -131,7 +210,7 @@ test('settling waits for what is on its way, and answers the sequence after it',
   expect(server.log).toHaveLength(2);
   await Promise.all([first, second]);
   // What is refused is no longer on its way either.
-  server.offline = true;
+  server.status = 500;
   const lost = session.store('Set x', [set('x', 5, 6)]).catch(() => 'refused');
   expect(await session.settle()).toEqual({ sequence: 2 });
   expect(await lost).toBe('refused');
@@ -139,10 +218,14 @@ test('settling waits for what is on its way, and answers the sequence after it',
 
 test('while the stream is away it asks now and then, and stops when it is back', async () => {
   jest.useFakeTimers();
+  server.offline = true;
   server.streams[0]!.onerror!();
+  await jest.advanceTimersByTimeAsync(1);
+  expect(heard).toEqual(['away 0']);
+  server.offline = false;
   server.commit('other', [set('x', 1, 7)]);
   await jest.advanceTimersByTimeAsync(2600);
-  expect([value('x'), heard[0]]).toEqual([7, 'offline']);
+  expect([value('x'), heard]).toEqual([7, ['away 0', 'other Other', 'online 0']]);
   server.streams[0]!.onopen!();
   await jest.advanceTimersByTimeAsync(1);
   expect(jest.getTimerCount()).toBe(0);

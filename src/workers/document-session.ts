@@ -2,10 +2,10 @@ import type { AnswerOf, Endpoint, IdOf, InputOf } from '@/api/operations';
 import { requestOf } from '@/api/request';
 import { customAlphabet } from 'nanoid';
 import { ExpectedError } from '@/core/base/errors';
-import type { ClashReport, ProblemReport } from '@/api/document-protocol';
+import type { ClashReport, Connection, ProblemReport } from '@/api/document-protocol';
 import { applyChangeSet } from '@/core/kinds/registry';
 import { documentOf, type LoggedChangeSet } from '@/core/document/change-set';
-import type { Edit } from '@/core/document/edits';
+import { equal, fieldOf, type Edit } from '@/core/document/edits';
 import type { Document } from '@/core/document/item';
 import {
   OpenLibrary,
@@ -29,12 +29,16 @@ export class Refused extends ExpectedError {
 
 /** Milliseconds between questions while the stream of events is away. */
 const POLL = 2500;
+/** Milliseconds until a change set that did not reach the server is sent again: at first, and at most. */
+const RETRY = { first: 500, most: 8000 };
+/** Answers of what stands before the program, or of a program that is being stopped: the same request is right later. */
+const AWAY = new Set([502, 503, 504]);
 
 interface Listener {
   changed(sequence: number): void;
   other(author: string, label: string): void;
   clash(report: ProblemReport): void;
-  connection(online: boolean): void;
+  connection(connection: Connection): void;
 }
 
 /**
@@ -55,6 +59,13 @@ export class DocumentSession {
   private events: EventSource | undefined;
   private polling: ReturnType<typeof setInterval> | undefined;
   private stored: Promise<unknown> = Promise.resolve();
+  /** What the document stood at when something was first shown that is not stored yet. */
+  private shownSince: number | undefined;
+  private state: Connection['state'] = 'online';
+  private told = '';
+  /** Called when the server may be there again. */
+  private wake: (() => void) | undefined;
+  private closed = false;
 
   constructor(
     private readonly kind: 'library' | 'product',
@@ -69,6 +80,8 @@ export class DocumentSession {
   }
 
   close(): void {
+    this.closed = true;
+    this.wake?.();
     clearInterval(this.polling);
     this.events?.close();
   }
@@ -117,17 +130,70 @@ export class DocumentSession {
   async gesture(
     command: (document: OpenLibrary | OpenProduct) => Command,
     then: 'show' | 'store',
+    begun?: number,
   ): Promise<{ label: string } | Extract<Command, { problem: string }>> {
+    const since = begun ?? this.shownSince;
     if (then === 'store') this.show(null);
     const planned = command(this.standing());
     if ('problem' in planned) return planned;
-    if (then === 'show') this.show(planned.edits);
+    if (then === 'show') {
+      this.show(planned.edits);
+      this.shownSince = since ?? this.sequence;
+      return { label: planned.label };
+    }
+    const overtaken = since === undefined ? undefined : this.overtaken(planned, since);
+    if (overtaken) this.listener.clash(overtaken);
     else await this.store(planned.label, planned.edits);
     return { label: planned.label };
   }
 
+  /** What somebody else has set since in a field that these edits set too. */
+  private overtaken(
+    { label, edits }: { label: string; edits: Edit[] },
+    since: number,
+  ): ProblemReport | undefined {
+    const others = this.log.filter(({ sequence, author }) => sequence > since && author !== this.person);
+    const meets = (a: string, b: string) => a === b || a.startsWith(`${b}/`) || b.startsWith(`${a}/`);
+    for (const edit of edits) {
+      if (edit.kind !== 'set') continue;
+      const by = others.findLast((entry) =>
+        entry.edits.some((other) => other.item === edit.item && meets(other.path, edit.path)),
+      );
+      const item = this.standing().own.items.get(edit.item);
+      const present = item && fieldOf(item, edit.path);
+      if (!by || equal(present, edit.after)) continue;
+      const author = this.personName(by.author);
+      return {
+        code: 'moved-on',
+        title: 'Edited by someone else while you typed',
+        detail: `${author} changed this value while you typed. Choose which one to keep.`,
+        planned: { label, edits },
+        clashes: [
+          {
+            edit: edits.indexOf(edit),
+            item: edit.item,
+            path: edit.path,
+            reason: 'moved-on',
+            message: '',
+            expected: null,
+            present: present ?? null,
+            wanted: edit.after,
+            author,
+            at: by.at,
+          },
+        ],
+      };
+    }
+    return undefined;
+  }
+
+  private personName(id: string): string {
+    return this.snapshot.people.find((person) => person.id === id)?.name ?? 'Somebody';
+  }
+
   /** Lays edits over the document while somebody types; null takes them off. */
   show(edits: Edit[] | null): void {
+    if (edits === null) this.shownSince = undefined;
     if (this.preview === null && edits === null) return;
     this.preview = edits;
     this.shownOver = undefined;
@@ -142,7 +208,7 @@ export class DocumentSession {
     this.touch();
     const turn = this.stored.then(async () => {
       try {
-        this.receive([await this.send('POST /documents/{slug}/changes', { slug: this.slug, ...entry })]);
+        this.receive(await this.deliver(entry));
       } catch (error) {
         if (!(error instanceof Refused)) throw error;
         if (error.report.code === 'moved-on') this.listener.clash(error.report);
@@ -151,14 +217,59 @@ export class DocumentSession {
       } finally {
         this.pending = this.pending.filter((other) => other !== entry);
         this.touch();
+        this.tell();
       }
     });
+    this.tell();
     this.stored = turn.catch(() => undefined);
     return turn;
   }
 
+  /**
+   * Sends a change set until the server has answered: while it cannot be reached the change set stays laid over the document,
+   * and those after it wait their turn. One that had arrived before the connection was cut is not stored twice.
+   */
+  private async deliver(entry: { id: string; label: string; edits: Edit[] }): Promise<LoggedChangeSet[]> {
+    for (let wait = RETRY.first; ; wait = Math.min(wait * 2, RETRY.most)) {
+      try {
+        const stored = await this.send('POST /documents/{slug}/changes', { slug: this.slug, ...entry });
+        this.turn('online');
+        return [stored];
+      } catch (error) {
+        if (!(error instanceof Refused) || this.closed) throw error;
+        if (error.report.code === 'repeated') {
+          await this.catchUp();
+          return [];
+        }
+        if (error.report.code !== 'offline') throw error;
+        this.turn('away');
+        await new Promise<void>((resolve) => {
+          const timer = setTimeout(resolve, wait);
+          this.wake = () => {
+            clearTimeout(timer);
+            resolve();
+          };
+        });
+      }
+    }
+  }
+
+  private turn(state: Connection['state']): void {
+    this.state = state;
+    this.tell();
+  }
+  /** Says how the tab stands with the server, where that is other than what was said last. */
+  private tell(): void {
+    const waiting = this.state === 'online' ? 0 : this.pending.length;
+    const said = `${this.state} ${waiting}`;
+    if (said === this.told || (this.told === '' && this.state === 'online')) return;
+    this.told = said;
+    this.listener.connection({ state: this.state, waiting });
+  }
+
   /** One's own value after a clash, in place of the one that stands. */
-  async keep(clash: ClashReport): Promise<void> {
+  async keep(clash: ClashReport, planned?: { label: string; edits: Edit[] }): Promise<void> {
+    if (planned) return this.store(planned.label, planned.edits);
     await this.store('Keep my value', [
       {
         kind: 'set',
@@ -226,11 +337,7 @@ export class DocumentSession {
       this.sequence = entry.sequence;
       this.log = [...this.log, entry];
       this.pending = this.pending.filter((other) => other.id !== entry.id);
-      if (entry.author !== this.person)
-        this.listener.other(
-          this.snapshot.people.find((person) => person.id === entry.author)?.name ?? 'Somebody',
-          entry.label,
-        );
+      if (entry.author !== this.person) this.listener.other(this.personName(entry.author), entry.label);
     }
     this.touch();
     if (missing) void this.catchUp().catch(() => undefined);
@@ -255,16 +362,30 @@ export class DocumentSession {
       else void this.load();
     };
     this.events.onerror = () => {
-      this.listener.connection(false);
-      // While the stream is away, ask now and then.
-      this.polling ??= setInterval(() => void this.catchUp().catch(() => undefined), POLL);
+      // A stream that ends may be the connection's end, or that of the session: asking tells which.
+      void this.ask();
+      this.polling ??= setInterval(() => void this.ask(), POLL);
     };
     this.events.onopen = () => {
       clearInterval(this.polling);
       this.polling = undefined;
-      this.listener.connection(true);
+      this.turn('online');
+      this.wake?.();
       void this.catchUp().catch(() => undefined);
     };
+  }
+
+  /** While the stream is away: asks for what was missed, and learns how the tab stands with the server. */
+  private async ask(): Promise<void> {
+    try {
+      await this.catchUp();
+      if (this.state !== 'online') this.wake?.();
+      this.turn('online');
+    } catch (error) {
+      if (!(error instanceof Refused)) return;
+      if (error.report.code === 'offline') this.turn('away');
+      else if (error.report.code === 'sign-in') this.turn('signed-out');
+    }
   }
 
   private async send<E extends Endpoint>(endpoint: E, input: InputOf<IdOf<E>>): Promise<AnswerOf<IdOf<E>>> {
@@ -279,6 +400,12 @@ export class DocumentSession {
         detail: 'The server does not answer. Nothing was stored; try again.',
       });
     }
+    if (AWAY.has(response.status))
+      throw new Refused({
+        code: 'offline',
+        title: 'The server is not ready',
+        detail: 'The server is being stopped or started. Nothing was stored; try again.',
+      });
     const answer: unknown = await response.json().catch(() => ({}));
     if (!response.ok) throw new Refused(answer as ProblemReport);
     return answer as AnswerOf<IdOf<E>>;

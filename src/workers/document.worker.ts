@@ -40,7 +40,7 @@ async function answer(message: PageMessage): Promise<unknown> {
       },
       other: (author, label) => say({ event: 'other', author, label }),
       clash: (report) => say({ event: 'clash', report }),
-      connection: (online) => say({ event: 'connection', online }),
+      connection: (connection) => say({ event: 'connection', connection }),
     });
     await session.open(message.live);
     return {};
@@ -55,13 +55,14 @@ async function answer(message: PageMessage): Promise<unknown> {
       return session.gesture(
         (document) => commands[message.name]!(document, message.input, newId),
         message.then,
+        message.since,
       );
     case 'clear':
       return session.show(null);
     case 'undo':
       return session.undo(message.redo, message.partly);
     case 'keep':
-      return session.keep(message.clash);
+      return session.keep(message.clash, message.planned);
     case 'settle':
       return session.settle();
     case 'reload':

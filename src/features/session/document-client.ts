@@ -1,7 +1,8 @@
 'use client';
 
 import { ExpectedError } from '@/core/base/errors';
-import type { Ask, ProblemReport, WorkerMessage } from '@/api/document-protocol';
+import type { Ask, Connection, ProblemReport, WorkerMessage } from '@/api/document-protocol';
+import { noteConnection } from './connection-notice';
 
 /** A refusal to show to the person, in the server's or the core's words. */
 export class AskRefused extends ExpectedError {
@@ -29,6 +30,12 @@ export class DocumentClient {
   private number = 0;
   /** Raised with every change; views ask again when it differs. */
   version = 0;
+  /** What the document stands at, as last told. */
+  private sequence = 0;
+  private connection: Connection = { state: 'online', waiting: 0 };
+  /** Commands that are not answered yet. */
+  private storing = 0;
+  private typingSince: number | undefined;
 
   constructor(kind: 'library' | 'product', slug: string, person: string, live = true) {
     this.worker = new Worker(new URL('../../workers/document.worker.ts', import.meta.url), {
@@ -36,7 +43,14 @@ export class DocumentClient {
     });
     this.worker.onmessage = ({ data }: MessageEvent<WorkerMessage>) => {
       if ('event' in data) {
-        if (data.event === 'changed') this.version++;
+        if (data.event === 'changed') {
+          this.version++;
+          this.sequence = data.sequence;
+        }
+        if (data.event === 'connection') {
+          this.connection = data.connection;
+          noteConnection(this, data.connection);
+        }
         for (const listener of this.listeners) listener(data);
         return;
       }
@@ -55,14 +69,19 @@ export class DocumentClient {
   /** `tell` hears how much of a long answer is done, from 0 to 1. */
   ask<T = unknown>(ask: Ask, tell?: (done: number) => void): Promise<T> {
     const number = ++this.number;
-    return new Promise<T>((resolve, reject) => {
+    const stores = ask.ask === 'command' && ask.then === 'store';
+    const asked = stores && this.typingSince !== undefined ? { ...ask, since: this.typingSince } : ask;
+    const answered = new Promise<T>((resolve, reject) => {
       this.waiting.set(number, {
         resolve: resolve as (answer: unknown) => void,
         reject,
         ...(tell && { tell }),
       });
-      this.worker.postMessage({ ...ask, number });
+      this.worker.postMessage({ ...asked, number });
     });
+    if (!stores) return answered;
+    this.storing++;
+    return answered.finally(() => this.storing--);
   }
 
   listen(listener: (event: DocumentEvent) => void): () => void {
@@ -70,7 +89,22 @@ export class DocumentClient {
     return () => this.listeners.delete(listener);
   }
 
+  /** Somebody begins to type into a field: what others set in it from now on is asked about before it is replaced. */
+  beginTyping(): void {
+    this.typingSince ??= this.sequence;
+  }
+  endTyping(): void {
+    this.typingSince = undefined;
+  }
+
+  /** Ends the worker, once all that was given to be stored is stored or refused. */
   close(): void {
-    this.worker.terminate();
+    this.listeners.clear();
+    const end = () => {
+      noteConnection(this, { state: 'online', waiting: 0 });
+      this.worker.terminate();
+    };
+    if (this.storing === 0 && this.connection.waiting === 0) return end();
+    this.ask({ ask: 'settle' }).then(end, end);
   }
 }

@@ -208,13 +208,13 @@ export interface Refusal {
   fix: string;
   /** The member of the input that is wrong, where it is one. */
   field?: string;
-  /** The person has been told already. */
-  told?: boolean;
+  /** Not refused: it could not be saved. The person has been told, and nothing of what was typed is wrong. */
+  failed?: boolean;
 }
 
 /** Shows a refusal as a notice, where no field can show it. */
 export function notifyRefusal(refused: Refusal | null): void {
-  if (refused && !refused.told)
+  if (refused && !refused.failed)
     notifications.show({ message: `${refused.problem}. ${refused.fix}.`, color: 'red' });
 }
 
@@ -233,6 +233,7 @@ export function useCommand() {
     },
     [client],
   );
+  /** Answers null once it is saved, why it is refused, or that it failed; while there is no connection it waits. */
   const store = useCallback(
     async <K extends CommandName>(name: K, input: CommandArguments<K>): Promise<Refusal | null> => {
       try {
@@ -246,7 +247,7 @@ export function useCommand() {
       } catch (error) {
         notifyError(error, () => void store(name, input));
         // What was typed has not been saved: the field or dialog keeps it.
-        return { problem: reportOf(error).title, fix: reportOf(error).detail, told: true };
+        return { problem: reportOf(error).title, fix: reportOf(error).detail, failed: true };
       }
     },
     [client],
@@ -357,7 +358,7 @@ function ClashDialog({ report, close }: { report: ProblemReport | null; close: (
             <Button
               onClick={() => {
                 close();
-                void client.ask({ ask: 'keep', clash }).catch(notifyError);
+                void client.ask({ ask: 'keep', clash, planned: report?.planned }).catch(notifyError);
               }}
             >
               Use my value

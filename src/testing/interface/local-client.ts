@@ -146,6 +146,9 @@ export class DocumentClient {
     return () => this.listeners.delete(listener);
   }
 
+  beginTyping(): void {}
+  endTyping(): void {}
+
   close(): void {
     this.listeners.clear();
   }

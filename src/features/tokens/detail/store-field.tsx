@@ -3,7 +3,7 @@
 import { Autocomplete, type AutocompleteProps } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
 import { useTokenNames } from '@/features/session/token-names';
-import type { Refusal } from '@/features/session/document';
+import { useDocument, type Refusal } from '@/features/session/document';
 
 /**
  * A field that stores what is typed on Enter or on leaving it, and puts back what stood there on Escape. `{` offers the
@@ -23,17 +23,22 @@ export function StoreField({
   const [typed, setTyped] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const storing = useRef<string | null>(null);
+  const client = useDocument();
   const names = useTokenNames(typed?.startsWith('{') ? typed : null, path);
   useEffect(() => setRefusal(null), [value]);
   const finish = async (text: string) => {
-    if (text === value) return setTyped(null);
+    if (text === value) return leave();
     // Enter stores it, and leaving the field right after must not store it once more.
     if (storing.current === text) return;
     storing.current = text;
     const refused = await store(text);
     storing.current = null;
     setRefusal(refused);
-    if (!refused) setTyped(null);
+    if (!refused) leave();
+  };
+  const leave = () => {
+    setTyped(null);
+    client.endTyping();
   };
   return (
     <Autocomplete
@@ -45,7 +50,10 @@ export function StoreField({
       filter={({ options }) => options}
       limit={8}
       error={refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined}
-      onChange={setTyped}
+      onChange={(text) => {
+        client.beginTyping();
+        setTyped(text);
+      }}
       onOptionSubmit={(text) => void finish(text)}
       onBlur={() => typed !== null && void finish(typed)}
       onKeyDown={(event) => {
@@ -55,7 +63,7 @@ export function StoreField({
         }
         if (event.key === 'Escape') {
           event.stopPropagation();
-          setTyped(null);
+          leave();
           setRefusal(null);
         }
       }}
