@@ -44,7 +44,7 @@ describe('an inventory', () => {
 
   test('a root of 62.5 % makes a rem ten px', () => {
     const found = sheet('html { font-size: 62.5% } p { font-size: 1.6rem }');
-    expect([found.rem, found.entries[0]!.value]).toEqual([10, '16px']);
+    expect([found.rem, found.entries[0]!.value]).toEqual([{ 'a.css': 10 }, '16px']);
   });
 
   test('of a page: style elements, style attributes and presentation attributes, with the page’s lines', () => {
@@ -217,3 +217,17 @@ describe('a picture', () => {
     expect(dominantColors(new Uint8ClampedArray([1, 2, 3, 0]), 4)).toEqual([]);
   });
 });
+
+test('a rem is what each file makes it, and 16 px in one that says nothing of it', () => {
+  const found = takeInventory([
+    { name: 'root.css', text: 'html { font-size: 125% } h1 { font-size: 2rem }' },
+    { name: 'other.css', text: 'h2 { font-size: 2rem }' },
+    { name: 'page.html', text: '<style>:root { font-size: 10px }</style><style>h3 { font-size: 2rem }</style>' },
+  ]);
+  const sizeIn = (file: string) =>
+    found.entries
+      .filter(({ kind, places }) => kind === 'fontSize' && places.some((place) => place.file === file && place.selector !== ':root'))
+      .map(({ value }) => value);
+  expect([sizeIn('root.css'), sizeIn('other.css'), sizeIn('page.html')]).toEqual([['40px'], ['32px'], ['20px']]);
+  expect(found.rem).toEqual({ 'root.css': 20, 'page.html': 10 });
+}); // prettier-ignore

@@ -51,8 +51,8 @@ interface SeenPair {
 export interface Inventory {
   entries: InventoryEntry[];
   pairs: SeenPair[];
-  /** How many px a rem is in these files: a font size in per cent on the root changes it. */
-  rem: number;
+  /** How many px a rem is in the files that make it other than 16 by a font size on the root, by file. */
+  rem: Record<string, number>;
   findings: Finding[];
   declarations: number;
 }
@@ -96,7 +96,16 @@ export function takeInventory(files: readonly { name: string; text: string }[]):
       });
     }
   }
-  const rem = remOf(found.map(({ declaration, place }) => ({ declaration, selector: place.selector })));
+  const rems = new Map(
+    files.map(({ name }) => [
+      name,
+      remOf(
+        found.flatMap(({ declaration, place }) =>
+          place.file === name ? [{ declaration, selector: place.selector }] : [],
+        ),
+      ),
+    ]),
+  );
   const entries = new Map<string, InventoryEntry>();
   const together = new Map<string, { text?: string; surface?: string; place: Place }>();
   const put = (kind: InventoryKind, value: string, place: Place, number?: number, use?: ColorUse) => {
@@ -124,6 +133,7 @@ export function takeInventory(files: readonly { name: string; text: string }[]):
         together.set(peers, pair);
       }
     }
+    const rem = rems.get(place.file)!;
     const kind = SIZE_KINDS.find(([pattern]) => pattern.test(property))?.[1];
     if (kind) for (const px of lengthsIn(nodes, rem)) put(kind, `${px}px`, place, px);
     else
@@ -137,7 +147,7 @@ export function takeInventory(files: readonly { name: string; text: string }[]):
   return {
     entries: [...entries.values()].sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1)),
     pairs,
-    rem,
+    rem: Object.fromEntries([...rems].filter(([, px]) => px !== 16)),
     findings,
     declarations: found.length,
   };

@@ -18,13 +18,23 @@ const QUANTITY = /^([+-]?(?:\d+\.?\d*|\.\d+))\s*([a-z]+)$/i;
 export function readTyped(text: string, type: string | undefined): Typed {
   const trimmed = text.trim();
   if (trimmed === '') return { problem: 'A value is missing', fix: 'Type a value, or {path} for an alias' };
-  if (aliasPath(trimmed) !== undefined) return { value: trimmed };
+  // A path in braces; what is JSON between them is an object, and no token is called so.
+  if (aliasPath(trimmed) !== undefined && !isJson(trimmed)) return { value: trimmed };
   const value = read(trimmed, type);
   if ('problem' in value) return value;
   const kind = type === undefined ? undefined : TOKEN_TYPES.get(type);
   const references = /[{]\s*"?\$ref|"\{/.test(trimmed);
   const wrong = references ? undefined : kind?.check(kind.normalise?.(value.value) ?? value.value);
   return wrong ? { problem: wrong.message, fix: wrong.fix } : value;
+}
+
+function isJson(text: string): boolean {
+  try {
+    readJson(text);
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 function read(text: string, type: string | undefined): Typed {

@@ -126,8 +126,10 @@ export function InventoryView({
       <h2 className={classes.title}>Inventory</h2>
       <Text size="sm" c="dimmed" mb="sm">
         {gathered.inventory!.declarations.toLocaleString('en-GB')} declarations read
-        {gathered.inventory!.rem === 16 ? '' : `; a rem is ${gathered.inventory!.rem}px here`}. Near values
-        are grouped around the most used one.
+        {Object.entries(gathered.inventory!.rem)
+          .map(([file, px]) => `; 1rem is ${px}px in ${file.replace(/^.*\//, '')}`)
+          .join('')}
+        . Near values are grouped around the most used one.
       </Text>
       <Group gap="md" mb="sm" align="end">
         <SegmentedControl

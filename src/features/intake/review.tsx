@@ -1,14 +1,28 @@
 'use client';
 
 import { counted } from '@/core/base/words';
-import { Button, Checkbox, Group, SegmentedControl, Select, Text, TextInput, Progress } from '@mantine/core';
+import {
+  Button,
+  Checkbox,
+  Group,
+  Pagination,
+  Progress,
+  SegmentedControl,
+  Select,
+  Text,
+  TextInput,
+} from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { GatherFile, ReviewRow } from '@/editing/intake/queries/intake-review';
+import type { Decision, GatherFile, ReviewRow } from '@/editing/intake/queries/intake-review';
 import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import classes from './intake.module.css';
+
+/** Rows on one page of the list. */
+const ROWS = 200;
+const CONTROLS = { first: 'First', last: 'Last', next: 'Next', previous: 'Previous' } as const;
 
 const WORDS = { clashing: 'clashing', changed: 'changed', new: 'new', same: 'the same' } as const;
 
@@ -19,16 +33,33 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
   const { run } = useCommand();
   const [strip, setStrip] = useState('');
   const [into, setInto] = useState('');
-  const [decisions, setDecisions] = useState<Record<string, ReviewRow['decision']>>({});
-  const [show, setShow] = useState<string>('all');
+  // Of new paths whether they come in, of those that differ what is done: deciding for all that differ leaves the former.
+  const [added, setAdded] = useState<Record<string, Decision>>({});
+  const [decided, setDecided] = useState<Record<string, Decision>>({});
+  const decide = ({ path, state }: ReviewRow, value: Decision) =>
+    (state === 'new' ? setAdded : setDecided)((old) => ({ ...old, [path]: value }));
+  const [everywhere, setEverywhere] = useState<Decision | undefined>();
+  const [show, setShow] = useState<ReviewRow['state'] | ''>('');
+  const [find, setFind] = useState('');
+  const [page, setPage] = useState(1);
   const [busy, setBusy] = useState(false);
-  const input = { files, strip, into: into.trim(), decisions };
-  const view = useDocumentQuery('intakeReview', input);
+  const input = {
+    files,
+    strip,
+    into: into.trim(),
+    decisions: { ...added, ...decided },
+    ...(everywhere && { everywhere }),
+  };
+  const view = useDocumentQuery('intakeReview', {
+    ...input,
+    state: show,
+    find,
+    from: (page - 1) * ROWS,
+    rows: ROWS,
+  });
   if (!view) return <Text size="sm">Comparing with the library …</Text>;
-  const rows = view.rows.filter((row) => show === 'all' || row.state === show);
-  const coming = view.rows.filter((row) => row.state !== 'same' && row.decision !== 'mine').length;
-  const notes = view.findings.filter((finding) => finding.code === 'not-carried');
-  const errors = view.findings.filter((finding) => finding.level === 'error');
+  const { rows, coming, errors, left, found } = view;
+  const pages = Math.ceil(view.listed / ROWS);
   const bring = async () => {
     setBusy(true);
     const stored = await run('importTokens', input);
@@ -45,9 +76,12 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
         <SegmentedControl
           aria-label="Show"
           value={show}
-          onChange={setShow}
+          onChange={(value) => {
+            setShow(value as typeof show);
+            setPage(1);
+          }}
           data={[
-            { value: 'all', label: `All ${view.readable}` },
+            { value: '', label: `All ${view.readable}` },
             ...(['clashing', 'changed', 'new', 'same'] as const)
               .filter((state) => view.counts[state] > 0)
               .map((state) => ({ value: state, label: `${view.counts[state]} ${WORDS[state]}` })),
@@ -68,26 +102,33 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
           onChange={(event) => setInto(event.currentTarget.value)}
           w={200}
         />
+        {view.readable > ROWS && (
+          <TextInput
+            label="Find path"
+            value={find}
+            onChange={(event) => {
+              setFind(event.currentTarget.value);
+              setPage(1);
+            }}
+            w={160}
+          />
+        )}
         {view.counts.changed + view.counts.clashing > 0 && (
           <Select
             label="Where values differ"
             placeholder="Decide one by one"
             w={200}
+            clearable
+            value={everywhere ?? null}
             data={[
               { value: 'mine', label: 'Keep library’s everywhere' },
               { value: 'theirs', label: 'Use imported file’s everywhere' },
               { value: 'both', label: 'Keep both, rename imported' },
             ]}
-            onChange={(value) =>
-              value &&
-              setDecisions(
-                Object.fromEntries(
-                  view.rows
-                    .filter((row) => row.state === 'changed' || row.state === 'clashing')
-                    .map((row) => [row.path, value as ReviewRow['decision']]),
-                ),
-              )
-            }
+            onChange={(value) => {
+              setEverywhere((value as Decision | null) ?? undefined);
+              setDecided({});
+            }}
           />
         )}
       </Group>
@@ -103,6 +144,11 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
           {finding.at?.column ? `, column ${finding.at.column}` : ''}: {finding.message}. {finding.fix}.
         </Text>
       ))}
+      {found.errors > errors.length && (
+        <Text size="sm" c="var(--bad)">
+          and {counted(found.errors - errors.length, 'other error')}
+        </Text>
+      )}
       <div className={classes.review}>
         <table className="rows">
           <thead>
@@ -114,7 +160,7 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
             </tr>
           </thead>
           <tbody>
-            {rows.slice(0, 300).map((row) => (
+            {rows.map((row) => (
               <tr key={row.path}>
                 <td className="path">
                   {row.path}
@@ -131,12 +177,7 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
                     <Checkbox
                       checked={row.decision !== 'mine'}
                       label="Add"
-                      onChange={() =>
-                        setDecisions((old) => ({
-                          ...old,
-                          [row.path]: row.decision === 'mine' ? 'theirs' : 'mine',
-                        }))
-                      }
+                      onChange={() => decide(row, row.decision === 'mine' ? 'theirs' : 'mine')}
                     />
                   ) : row.state === 'same' ? (
                     'No change'
@@ -145,9 +186,7 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
                       <SegmentedControl
                         aria-label={`What to do with ${row.path}`}
                         value={row.decision}
-                        onChange={(value) =>
-                          setDecisions((old) => ({ ...old, [row.path]: value as ReviewRow['decision'] }))
-                        }
+                        onChange={(value) => decide(row, value as Decision)}
                         data={[
                           { value: 'mine', label: 'Keep library’s' },
                           { value: 'theirs', label: 'Use imported file’s' },
@@ -162,22 +201,37 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
             ))}
           </tbody>
         </table>
-        {rows.length > 300 && (
-          <Text size="sm" p="xs">
-            and {rows.length - 300} more
-          </Text>
-        )}
       </div>
-      {notes.length > 0 && (
+      {pages > 1 && (
+        <Group mt="xs" gap="sm">
+          <Pagination
+            total={pages}
+            value={page}
+            onChange={setPage}
+            size="sm"
+            getControlProps={(control) => ({ 'aria-label': `${CONTROLS[control]} page` })}
+            getItemProps={(number) => ({ 'aria-label': `Page ${number}` })}
+          />
+          <Text size="sm" c="dimmed">
+            Rows {(page - 1) * ROWS + 1} to {(page - 1) * ROWS + rows.length} of{' '}
+            {view.listed.toLocaleString('en-GB')}
+          </Text>
+        </Group>
+      )}
+      {found.left > 0 && (
         <details className={classes.errors}>
-          <summary>{notes.length} values cannot be carried as tokens and are left out</summary>
+          <summary>
+            {counted(found.left, 'value')} cannot be carried as{' '}
+            {found.left === 1 ? 'a token and is' : 'tokens and are'} left out
+          </summary>
           <ul>
-            {notes.slice(0, 80).map((finding, i) => (
+            {left.map((finding, i) => (
               <li key={i}>
                 {finding.at?.file?.replace(/^.*\//, '')}
                 {finding.at?.line ? `:${finding.at.line}` : ''} {finding.message}
               </li>
             ))}
+            {found.left > left.length && <li>and {counted(found.left - left.length, 'other value')}</li>}
           </ul>
         </details>
       )}

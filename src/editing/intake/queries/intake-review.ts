@@ -13,6 +13,8 @@ import type { OpenedTokens } from '@/core/tokens/open';
 import { aliasPath, authoredValue, referencesIn } from '@/core/tokens/references';
 import { Resolution } from '@/core/tokens/resolve';
 import { contextText, joinPath, parentPath, type Context } from '@/core/tokens/system';
+import { cssLine } from '@/core/tokens/css-text';
+import { TOKEN_TYPES } from '@/core/tokens/types/registry';
 import { typedText } from '@/core/tokens/typed-value';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import type { NewId } from '@/editing/session/command';
@@ -29,9 +31,12 @@ export interface GatherInput {
   strip: string;
   /** A group to put everything into; empty: none. */
   into: string;
-  /** For paths that differ or clash: keep mine, take theirs, or both, theirs under another name. */
-  decisions: Record<string, 'mine' | 'theirs' | 'both'>;
+  /** For every path that differs or clashes: keep mine, take theirs, or both, theirs under another name. */
+  everywhere?: Decision;
+  /** The same for single paths, whatever is decided for all. */
+  decisions: Record<string, Decision>;
 }
+export type Decision = 'mine' | 'theirs' | 'both';
 
 export interface ReviewRow {
   path: string;
@@ -43,13 +48,20 @@ export interface ReviewRow {
   theirs: string;
   /** Of a clash: why. */
   why: string;
-  decision: 'mine' | 'theirs' | 'both';
+  decision: Decision;
 }
 
 interface ReviewView {
+  /** Those asked for, of all that are listed. */
   rows: ReviewRow[];
+  listed: number;
+  /** How many tokens would come in. */
+  coming: number;
   counts: Record<ReviewRow['state'], number>;
-  findings: Finding[];
+  /** The first of what cannot be read, and of what is left out; and how many there are. */
+  errors: Finding[];
+  left: Finding[];
+  found: { errors: number; left: number };
   /** Axes and contexts that would be new. */
   contexts: string[];
   /** A first name that all paths share. */
@@ -58,9 +70,8 @@ interface ReviewView {
 }
 
 const said = (when: Context) => JSON.stringify(Object.entries(when).sort());
-/** At most this many rows are sent to a page; counts are of all. */
-const ROWS = 1000;
-const FINDINGS = 300;
+/** At most this many findings are sent to a page; counts are of all. */
+const FINDINGS = 100;
 
 interface Read {
   opened: { file: string; opened: OpenedTokens }[];
@@ -158,17 +169,20 @@ function rereferred(json: Json, paths: ReadonlyMap<string, string>): Json {
     : json;
 }
 
-interface Compared {
-  row: ReviewRow;
-  sources: number;
+interface Compared extends Omit<ReviewRow, 'decision'> {
+  /** It cannot come in, whatever is decided. */
+  barred: boolean;
+}
+
+/** What is done with a path: as decided for itself, for all that differ, or else what does the least harm. */
+function decisionOf({ path, state, barred }: Compared, { decisions, everywhere }: GatherInput): Decision {
+  if (barred) return 'mine';
+  const differs = state === 'changed' || state === 'clashing';
+  return decisions[path] ?? (differs ? everywhere : undefined) ?? (state === 'clashing' ? 'mine' : 'theirs');
 }
 
 /** Every token of the files against what the library has at its path, in every layer the files speak of. */
-function compare(
-  library: OpenLibrary,
-  read: Read,
-  decisions: GatherInput['decisions'],
-): Map<string, Compared> {
+function compare(library: OpenLibrary, read: Read): Map<string, Compared> {
   const { resolution, tree } = library;
   const rows = new Map<string, Compared>();
   const lower = new Map<string, string>();
@@ -195,7 +209,7 @@ function compare(
       const myType = resolution.variants(path).find(({ resolved }) => !resolved.failed)?.resolved.type;
       const differing = candidates.filter(({ when, declaration }) => {
         const own = mine.findLast((candidate) => said(candidate.when) === said(when));
-        return !own || !sameValue(library, path, own.declaration.object, declaration.object, theirType);
+        return !own || !sameValue(own.declaration.object, declaration.object, theirType);
       });
       const alike = lower.get(path.toLowerCase()) ?? exported.get(hyphenated(path));
       const holder = tokenAbove(library, path);
@@ -222,20 +236,14 @@ function compare(
       };
       const own = shown && mine.findLast((candidate) => said(candidate.when) === said(shown.when));
       rows.set(path, {
-        sources: candidates.length,
-        row: {
-          path,
-          state,
-          type: theirType ?? '',
-          under: shown ? contextText(shown.when) : '',
-          mine: text(own?.declaration.object, myType),
-          theirs: text(shown?.declaration.object, theirType),
-          why,
-          decision:
-            holder !== undefined || wrong !== undefined
-              ? 'mine'
-              : (decisions[path] ?? (state === 'clashing' ? 'mine' : 'theirs')),
-        },
+        path,
+        state,
+        type: theirType ?? '',
+        under: shown ? contextText(shown.when) : '',
+        mine: text(own?.declaration.object, myType),
+        theirs: text(shown?.declaration.object, theirType),
+        why,
+        barred: holder !== undefined || wrong !== undefined,
       });
     }
   }
@@ -265,33 +273,74 @@ function tokenAbove({ tree, items }: OpenLibrary, path: string): string | undefi
   return undefined;
 }
 
-function sameValue(
-  library: OpenLibrary,
-  path: string,
-  mine: JsonObject,
-  theirs: JsonObject,
-  type: string | undefined,
-): boolean {
+function sameValue(mine: JsonObject, theirs: JsonObject, type: string | undefined): boolean {
   const [a, b] = [authoredValue(mine), authoredValue(theirs)];
   if (a === undefined || b === undefined) return a === b;
   if (sameJson(a, b)) return true;
-  // A colour or a size may be written in another way and mean the same.
+  // A colour, a size or a weight may be written in another way and mean the same.
+  if (referencesIn(a).length > 0 || referencesIn(b).length > 0) return false;
+  const kind = type === undefined ? undefined : TOKEN_TYPES.get(type);
+  const modern = (value: Json) => kind?.normalise?.(value) ?? value;
+  const [one, other] = [modern(a), modern(b)];
+  if (!kind || kind.check(one) || kind.check(other)) return false;
   return (
-    typeof a !== 'string' &&
-    typeof b !== 'string' &&
-    typedText(a, type) === typedText(b, type) &&
-    !path.endsWith('.$root') &&
-    library !== undefined
+    sameJson(one, other) || cssLine({ type: type!, value: one }) === cssLine({ type: type!, value: other })
   );
 }
 
-/** What bringing files in would change, before anything is changed. */
-export function intakeReview(library: OpenLibrary, input: GatherInput): ReviewView {
+const reviewed = new WeakMap<OpenLibrary, { input: GatherInput; read: Read; compared: Compared[] }>();
+
+/** What was read and compared for a page stays for as long as it looks at the same files; deciding compares nothing anew. */
+function comparedFor(library: OpenLibrary, input: GatherInput): { read: Read; compared: Compared[] } {
+  const last = reviewed.get(library);
+  const same =
+    last &&
+    last.input.strip === input.strip &&
+    last.input.into === input.into &&
+    last.input.files.length === input.files.length &&
+    last.input.files.every(
+      ({ name, text }, i) => name === input.files[i]!.name && text === input.files[i]!.text,
+    );
+  if (same) return last;
   const read = readAll(library, input);
-  const compared = [...compare(library, read, input.decisions).values()].map(({ row }) => row);
-  const counts = { new: 0, same: 0, changed: 0, clashing: 0 };
-  for (const row of compared) counts[row.state]++;
   const weight = { clashing: 0, changed: 1, new: 2, same: 3 } as const;
+  const compared = [...compare(library, read).values()].sort((a, b) => weight[a.state] - weight[b.state]);
+  const made = { input, read, compared };
+  reviewed.set(library, made);
+  return made;
+}
+
+/** What bringing files in would change, before anything is changed. */
+export function intakeReview(
+  library: OpenLibrary,
+  {
+    state = '',
+    find = '',
+    from = 0,
+    rows: many = 200,
+    ...input
+  }: GatherInput & {
+    /** Rows to list: of one state, whose path holds some words; and which of them to send. */
+    state?: ReviewRow['state'] | '';
+    find?: string;
+    from?: number;
+    rows?: number;
+  },
+): ReviewView {
+  const { read, compared } = comparedFor(library, input);
+  const counts = { new: 0, same: 0, changed: 0, clashing: 0 };
+  let coming = 0;
+  for (const row of compared) {
+    counts[row.state]++;
+    if (row.state !== 'same' && decisionOf(row, input) !== 'mine') coming++;
+  }
+  const words = find.toLowerCase().split(/\s+/).filter(Boolean);
+  const listed = compared.filter(
+    (row) =>
+      (state === '' || row.state === state) && words.every((word) => row.path.toLowerCase().includes(word)),
+  );
+  const errors = read.findings.filter(({ level }) => level === 'error');
+  const left = read.findings.filter(({ code }) => code === 'not-carried');
   const known = new Set(
     library.resolution.system.axes.flatMap((axis) =>
       axis.contexts.map((context) => `${axis.name} ${context}`),
@@ -301,9 +350,15 @@ export function intakeReview(library: OpenLibrary, input: GatherInput): ReviewVi
     opened.system.axes.flatMap((axis) => axis.contexts.map((context) => `${axis.name} ${context}`)),
   );
   return {
-    rows: compared.sort((a, b) => weight[a.state] - weight[b.state]).slice(0, ROWS),
+    rows: listed
+      .slice(from, from + many)
+      .map(({ barred: _barred, ...row }, i) => ({ ...row, decision: decisionOf(listed[from + i]!, input) })),
+    listed: listed.length,
+    coming,
     counts,
-    findings: read.findings.slice(0, FINDINGS),
+    errors: errors.slice(0, FINDINGS),
+    left: left.slice(0, FINDINGS),
+    found: { errors: errors.length, left: left.length },
     contexts: [...new Set(contexts)].filter((context) => !known.has(context)),
     prefix: input.strip === '' ? read.prefix : undefined,
     readable: compared.length,
@@ -317,7 +372,7 @@ export function gatherEdits(
   newId: NewId,
 ): { edits: Edit[]; count: number } {
   const read = readAll(library, input);
-  const rows = compare(library, read, input.decisions);
+  const rows = compare(library, read);
   let items: Items = library.items;
   let own: Items = library.own.items;
   const edits: Edit[] = [];
@@ -327,12 +382,11 @@ export function gatherEdits(
     const renamed = new Map<string, string>();
     for (const source of opened.system.sources) {
       for (const path of [...source.tokens.keys()]) {
-        const row = rows.get(path)?.row;
+        const row = rows.get(path);
         if (!row) continue;
-        if (row.state === 'same' || row.decision === 'mine') {
-          if (row.state !== 'new') source.tokens.delete(path);
-          else if (row.decision === 'mine') source.tokens.delete(path);
-        } else if (row.decision === 'both' && !renamed.has(path)) {
+        const decision = decisionOf(row, input);
+        if (row.state === 'same' || decision === 'mine') source.tokens.delete(path);
+        else if (decision === 'both' && !renamed.has(path)) {
           let other = `${path}-2`;
           for (let n = 3; taken.has(other); n++) other = `${path}-${n}`;
           taken.add(other);
