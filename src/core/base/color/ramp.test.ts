@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { hex as wcag } from 'wcag-contrast';
 import { colorText, parseColor, rgbOf } from './color';
 import { contrastRatio } from './contrast';
@@ -143,3 +144,68 @@ test('turned over for a dark ground, the first is the darkest and the range is t
   const [first, ...rest] = ramp(plan({ lightness: dark, keepAnchors: false })).steps.map(({ color }) => lchOf(color).l);
   for (const l of rest) expect(l).toBeGreaterThan(first!);
 }); // prettier-ignore
+
+const lightnessOf = (made: ReturnType<typeof ramp>) => made.steps.map(({ color }) => lchOf(color).l);
+const isOrdered = (all: readonly number[]) => {
+  const steps = all.slice(1).map((l, i) => Math.sign(l - all[i]!));
+  return new Set(steps).size === 1 && steps[0] !== 0;
+};
+
+test('a step that has to move takes those beside it along, so that the order stays', () => {
+  // 300 has to become darker than 500 and 700 were.
+  const needs = [{ step: '300', ratio: 9, on: ['#ffffff'] }];
+  for (const more of [{}, { lightness: turnedOver(plan().lightness), needs: [{ step: '300', ratio: 9, on: ['#000000'] }] }]) {
+    const made = ramp(plan({ keepAnchors: false, needs, ...more }));
+    expect(made.problems).toEqual([]);
+    expect(isOrdered(lightnessOf(made))).toBe(true);
+  }
+  const light = ramp(plan({ keepAnchors: false, needs }));
+  expect(wcag(texts(light)[1]!, '#ffffff')).toBeGreaterThanOrEqual(9);
+}); // prettier-ignore
+
+test('where two steps that are asked for have to pass each other, that is said', () => {
+  const needs = [
+    { step: '300', ratio: 9, on: ['#ffffff'] },
+    { step: '700', ratio: 9, on: ['#000000'] },
+  ];
+  const made = ramp(plan({ keepAnchors: false, needs }));
+  expect(made.problems).toEqual([
+    {
+      problem:
+        'Step 700 has to pass 300 in lightness to reach 9 on #000000, so that the steps are out of order',
+      fix: 'Ask for less, or ask it of another step',
+    },
+  ]);
+  const anchored = ramp(plan({ needs: [{ step: '900', ratio: 9, on: ['#000000'] }] }));
+  expect(anchored.problems[0]!.fix).toContain('do not keep anchors exact');
+});
+
+test('whatever is asked of which step, the order stays or it is said why not', () => {
+  const names = plan().steps;
+  const need = fc.record({
+    step: fc.constantFrom(...names),
+    ratio: fc.constantFrom(1.5, 3, 4.5, 7, 12),
+    on: fc.array(fc.constantFrom(...names, '#ffffff', '#000000', '#777777'), { minLength: 1, maxLength: 2 }),
+  });
+  fc.assert(
+    fc.property(fc.array(need, { maxLength: 3 }), fc.boolean(), fc.constantFrom('#0a5d6a', '#b4236a', '#d9c400'), (needs, keepAnchors, anchor) => {
+      const made = ramp(plan({ needs, keepAnchors, anchors: [anchor] }));
+      const ordered = isOrdered(lightnessOf(made));
+      if (made.problems.length === 0) expect(ordered).toBe(true);
+    }),
+  );
+}); // prettier-ignore
+
+test('between anchors the hue goes the short way round, and a grey has none to go to', () => {
+  const hues = (anchors: string[]) =>
+    ramp(plan({ anchors, keepAnchors: false, steps: Array.from({ length: 9 }, (_, i) => String(i)) }))
+      .steps.map(({ color }) => lchOf(color))
+      .filter(({ c }) => c > 0.02)
+      .map(({ h }) => h);
+  // From a red at about 20° to a violet at about 300°: by way of 0°, not of 160°.
+  for (const h of hues(['#f4a3a8', '#4b1d7a'])) expect(h > 280 || h < 40).toBe(true);
+  // From 300° to 20° the other way.
+  for (const h of hues(['#c9b3ef', '#7a1420'])) expect(h > 280 || h < 40).toBe(true);
+  const teal = lchOf(parseColor('#0a5d6a')!).h;
+  for (const h of hues(['#0a5d6a', '#eeeeee'])) expect(Math.abs(h - teal)).toBeLessThan(12);
+});

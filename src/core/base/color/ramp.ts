@@ -86,7 +86,8 @@ export function ramp(plan: RampPlan): Ramp {
     const { c, h } = between(l);
     return { name, color: shown(oklch(l, c * Math.max(0, chroma(at(i))), h + hue(at(i))), plan.gamut), anchor: false };
   }); // prettier-ignore
-  meetNeeds(plan, steps, problems);
+  const order = orderOf(steps);
+  meetNeeds(plan, steps, order, problems);
   return { steps, problems };
 }
 
@@ -125,7 +126,54 @@ function anchorCurves(anchors: readonly Color[]): (l: number) => { c: number; h:
   return (l) => ({ c: chroma(l), h: hue(l) });
 }
 
-function meetNeeds(plan: RampPlan, steps: RampStep[], problems: RampProblem[]): void {
+/** Whether lightness rises (1) or falls (-1) from step to step; 0 where it does neither throughout. */
+function orderOf(steps: readonly RampStep[]): -1 | 0 | 1 {
+  const signs = new Set(
+    steps.slice(1).map(({ color }, i) => Math.sign(lchOf(color).l - lchOf(steps[i]!.color).l)),
+  );
+  return signs.size === 1 ? ([...signs][0] as -1 | 0 | 1) : 0;
+}
+
+/**
+ * Puts the lightness of steps that nothing asks for between that of the steps around them which are asked for or kept, where
+ * moving those has left them out of order.
+ */
+function spreadBetween(
+  plan: RampPlan,
+  steps: RampStep[],
+  order: -1 | 1,
+  fixed: (step: RampStep) => boolean,
+): void {
+  const lightness = (i: number) => lchOf(steps[i]!.color).l;
+  for (let i = 0; i < steps.length; i++) {
+    if (fixed(steps[i]!)) continue;
+    let end = i;
+    while (end + 1 < steps.length && !fixed(steps[end + 1]!)) end++;
+    const run = steps.slice(i, end + 1);
+    const first = i === 0 ? undefined : lightness(i - 1);
+    const last = end === steps.length - 1 ? undefined : lightness(end + 1);
+    const all = [first, ...run.map((_, n) => lightness(i + n)), last].filter((l) => l !== undefined);
+    const holds = all.every((l, n) => n === 0 || (l - all[n - 1]!) * order > 0);
+    // Nothing can stand between two that are out of order themselves.
+    const room = first === undefined || last === undefined || (last - first) * order > 0;
+    if (!holds && room) {
+      // Towards an open end as far as the ramp went before, or half of what is left.
+      const open = (from: number, to: number, outward: number) =>
+        (to - from) * outward > 0 ? to : (from + (outward > 0 ? 1 : 0)) / 2;
+      const low = first ?? open(last!, lightness(i), -order);
+      const high = last ?? open(first!, lightness(end), order);
+      const from = first === undefined ? 0 : 1;
+      const count = run.length + (first === undefined ? 0 : 1) + (last === undefined ? 0 : 1) - 1;
+      run.forEach((step, n) => {
+        const { c, h } = lchOf(step.color);
+        step.color = shown(oklch(low + ((high - low) * (n + from)) / count, c, h), plan.gamut);
+      });
+    }
+    i = end;
+  }
+}
+
+function meetNeeds(plan: RampPlan, steps: RampStep[], order: -1 | 0 | 1, problems: RampProblem[]): void {
   const byName = new Map(steps.map((step) => [step.name, step]));
   const needsOf = (step: string): (Need & { name: string })[] =>
     plan.needs
@@ -144,8 +192,9 @@ function meetNeeds(plan: RampPlan, steps: RampStep[], problems: RampProblem[]): 
       problems.push({ problem: `${unknown} is neither a step nor a colour`, fix: `Name one of ${plan.steps.join(', ')}, or a colour` });
   } // prettier-ignore
   const wanted = plan.steps.filter((name) => plan.needs.some((need) => need.step === name));
-  // Steps may stand on steps that move themselves: a second round settles them.
-  for (let round = 0; round < 2; round++) {
+  const asked = new Set(wanted.filter((name) => needsOf(name).length > 0));
+  // Steps may stand on steps that move themselves: further rounds settle them.
+  for (let round = 0; round < 3; round++) {
     for (const name of wanted) {
       const step = byName.get(name)!;
       const needs = needsOf(name);
@@ -153,7 +202,9 @@ function meetNeeds(plan: RampPlan, steps: RampStep[], problems: RampProblem[]): 
       const solved = solveContrast(step.color, needs);
       step.color = solved ?? closestToNeeds(step.color, needs).color;
     }
+    if (order !== 0) spreadBetween(plan, steps, order, ({ name, anchor }) => anchor || asked.has(name));
   }
+  const unmet = new Set<string>();
   for (const name of wanted) {
     const step = byName.get(name)!;
     const needs = needsOf(name);
@@ -161,6 +212,7 @@ function meetNeeds(plan: RampPlan, steps: RampStep[], problems: RampProblem[]): 
       .map((need) => ({ ...need, ratio: contrastRatio(rgbOf(step.color), need.other) }))
       .filter(({ ratio, needs: least }) => ratio < least);
     if (missed.length === 0) continue;
+    unmet.add(name);
     const {
       name: on,
       ratio,
@@ -174,6 +226,20 @@ function meetNeeds(plan: RampPlan, steps: RampStep[], problems: RampProblem[]): 
       fix: step.anchor
         ? 'Ask another step for it, or do not keep anchors exact'
         : `Ask for ${ratioText(ratio)} or less: that is the most it can reach`,
+    });
+  }
+  if (order === 0) return;
+  // What cannot be reached has been told; of the rest, which steps had to pass others.
+  const standing = steps.filter(({ name, anchor }) => (anchor || asked.has(name)) && !unmet.has(name));
+  for (const [i, step] of standing.entries()) {
+    const before = standing[i - 1];
+    if (!before || (lchOf(step.color).l - lchOf(before.color).l) * order > 0) continue;
+    const mover = asked.has(step.name) ? step : before;
+    const other = mover === step ? before : step;
+    const needs = needsOf(mover.name).map(({ needs: least, name: on }) => `${least} on ${on}`);
+    problems.push({
+      problem: `Step ${mover.name} has to pass ${other.name} in lightness to reach ${needs.join(' and ')}, so that the steps are out of order`,
+      fix: `Ask for less, or ask it of another step${other.anchor ? ', or do not keep anchors exact' : ''}`,
     });
   }
 }
