@@ -231,6 +231,27 @@ describe('pairings', () => {
   }); // prettier-ignore
 });
 
+test('what rules of components make is solved as what is declared is, in every context at once', () => {
+  // Nothing is declared any more: what is known is what rules make.
+  const bare = [...library.own.items].filter(([, { kind }]) => kind !== 'pairing');
+  let broken = opened({ ...library.own, items: new Map(bare) });
+  const text = 'color.text.default';
+  // Much too light and, in the dark, much too dark.
+  for (const [when, value] of [[{}, '#d9d9d9'], [{ scheme: 'dark' }, '#2b2b2b']] as const)
+    broken = done(broken, setUnder(broken, { path: text, when, text: value }, newId));
+  const failing = (of: typeof library) =>
+    pairingGrid(of, { all: false, lens: null }).worst.filter((one) => one.text === text && one.passes === false);
+  const inferred = failing(broken).find((one) => !one.declared)!;
+  const solved = pairingSolutions(broken, inferred).text;
+  for (const one of [solved.raw, solved.step].filter((one) => one !== undefined)) {
+    expect(one.difference).toBeGreaterThan(1);
+    const value = ({ token, css }: { token: string | undefined; css: string }) => (token ? `{${token}}` : css);
+    const command = setUnder(broken, { path: text, when: solved.when, text: value(one), also: one.also.map((each) => ({ when: each.when, text: value(each) })) }, newId);
+    expect(solved.why ?? failing(done(broken, command))).toEqual([]);
+  }
+  expect(solved.raw ?? solved.step).toBeDefined();
+}); // prettier-ignore
+
 test('usage counts what the lists of uses hold, for every token and component', () => {
   for (const row of usage(library).rows) {
     const view = uses(library, { id: row.id })!;

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { contrastRatio } from '../base/color/contrast';
 import { parseColor, rgbOf } from '../base/color/color';
+import { cssText } from './css-text';
 import { openTokens } from './open';
 import { Resolution } from './resolve';
 import { bestSolutions } from './solutions';
@@ -57,3 +58,74 @@ test('whatever is offered passes, on any surface and from any step', () => {
     { numRuns: 60 },
   );
 });
+
+/** Text and surfaces of two schemes, each said in a layer of its own. */
+const schemes = (text: [string, string], surfaces: Record<string, [string, string]>, needs: Record<string, number>) => {
+  const layer = (i: 0 | 1) => ({
+    text: color(text[i]),
+    ...Object.fromEntries(Object.entries(surfaces).map(([name, hexes]) => [name, color(hexes[i])])),
+  });
+  const file = {
+    version: '2025.10',
+    sets: { base: { sources: [layer(0)] } },
+    modifiers: { scheme: { default: 'light', contexts: { light: [], dark: [layer(1)] } } },
+    resolutionOrder: [{ $ref: '#/sets/base' }, { $ref: '#/modifiers/scheme' }],
+  };
+  const { system } = openTokens('a.resolver.json', JSON.stringify(file), () => undefined);
+  return {
+    resolution: new Resolution(system),
+    pairings: Object.entries(needs).map(([surface, ratio]) => ({ text: 'text', surface, needs: ratio })),
+  };
+}; // prettier-ignore
+
+test('one offer solves every context in which the pairing fails, each where its own declaration shows', () => {
+  const paired = schemes(['#999999', '#666666'], { page: ['#ffffff', '#000000'] }, { page: 4.5 });
+  const { raw, when } = bestSolutions(paired, 'text', { scheme: 'light' });
+  expect([when, raw!.also.map((one) => one.when)]).toEqual([{}, [{ scheme: 'dark' }]]);
+  expect(contrastRatio(rgb(raw!.css), rgb('#ffffff'))).toBeGreaterThanOrEqual(4.5);
+  expect(contrastRatio(rgb(raw!.also[0]!.css), rgb('#000000'))).toBeGreaterThanOrEqual(4.5);
+});
+
+test('what passes as it is gets no offer that changes nothing', () => {
+  const paired = schemes(['#111111', '#eeeeee'], { page: ['#ffffff', '#000000'] }, { page: 4.5 });
+  expect(bestSolutions(paired, 'text', { scheme: 'light' })).toMatchObject({
+    raw: undefined,
+    step: undefined,
+  });
+  // Only the dark one fails: the light one stays as it is.
+  const dark = schemes(['#111111', '#333333'], { page: ['#ffffff', '#000000'] }, { page: 4.5 });
+  const { raw, when } = bestSolutions(dark, 'text', { scheme: 'dark' });
+  expect([when, raw!.also]).toEqual([{ scheme: 'dark' }, []]);
+});
+
+test('whatever is offered solves all pairings under all contexts at once, or says what cannot be reached', () => {
+  const hex = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`);
+  const two = fc.tuple(hex, hex);
+  fc.assert(
+    fc.property(two, two, two, fc.constantFrom(3, 4.5), (text, page, card, needs) => {
+      const paired = schemes(text, { page, card }, { page: needs, card: 3 });
+      const { resolution } = paired;
+      const failing = resolution.contexts.find((context) =>
+        paired.pairings.some((one) => contrastRatio(rgb(cssOf(resolution, 'text', context)), rgb(cssOf(resolution, one.surface, context))) < one.needs),
+      );
+      if (!failing) return;
+      const { raw, step, why, when } = bestSolutions(paired, 'text', failing);
+      for (const offer of [raw, step]) {
+        if (!offer || why !== undefined) continue;
+        // As it would be set: the base under no context, the rest over it.
+        for (const context of resolution.contexts) {
+          const said = [{ when, css: offer.css }, ...offer.also].filter((one) => Object.entries(one.when).every(([axis, name]) => context[axis] === name));
+          const own = resolution.value('text', context)!.from.when;
+          const best = said.filter((one) => Object.keys(one.when).length >= Object.keys(own).length).at(-1);
+          const css = best?.css ?? cssOf(resolution, 'text', context);
+          for (const one of paired.pairings)
+            expect(contrastRatio(rgb(css), rgb(cssOf(resolution, one.surface, context)))).toBeGreaterThanOrEqual(one.needs - 0.005);
+        }
+      }
+    }),
+    { numRuns: 60 },
+  );
+}); // prettier-ignore
+
+const cssOf = (resolution: Resolution, path: string, context: Record<string, string>) =>
+  String(cssText(resolution.value(path, context)!));

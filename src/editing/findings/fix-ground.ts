@@ -2,6 +2,7 @@ import type { Finding } from '@/core/findings/finding';
 import type { Fix } from '@/core/findings/fix';
 import { COMPONENT_FIXES } from '@/core/components/checks/registry';
 import type { ComponentFixGround } from '@/core/components/checks/check';
+import { allPairings } from '@/editing/foundations/queries/pairing-grid';
 import { TOKEN_FIXES } from '@/core/tokens/checks/registry';
 import { ownComponent } from '@/editing/components/own-component';
 import type { OpenLibrary } from '@/editing/session/open-library';
@@ -14,7 +15,9 @@ function groundOf(library: OpenLibrary): ComponentFixGround {
   return {
     resolution: library.resolution,
     tree: library.tree,
-    pairings: library.pairings(),
+    get pairings() {
+      return allPairings(library);
+    },
     fonts: library.fonts(),
     token: (path) => tokenIn(library.items, path),
     ownToken: (path) => tokenIn(library.own.items, path),

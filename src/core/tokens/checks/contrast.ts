@@ -1,5 +1,6 @@
 import { bestSolutions } from '../solutions';
 import { readTyped } from '../typed-value';
+import { counted } from '../../base/words';
 import { ratioText } from '../../base/color/contrast';
 import { pairingRatios } from '../pairing-ratios';
 import { contextText } from '../system';
@@ -56,14 +57,17 @@ export const contrast: Check = {
       solutions.step && solution && solutions.step.difference <= solution.difference + 12
         ? solutions.step
         : solution;
-    const typed = best && readTyped(best.token ? `{${best.token}}` : best.css, 'color');
-    if (!typed || 'problem' in typed) return undefined;
+    if (!best) return undefined;
+    const settings = [{ when, css: best.css, token: best.token }, ...best.also].flatMap((one) => {
+      const typed = readTyped(one.token ? `{${one.token}}` : one.css, 'color');
+      return 'problem' in typed ? [] : [{ when: one.when, type: 'color', value: typed.value }];
+    });
     const under = Object.keys(when).length > 0 ? ` under ${Object.values(when).join(' and ')}` : '';
     return {
-      label: `${path} becomes ${best.token ?? best.css}${under}`,
+      label: `${path} becomes ${best.token ?? best.css}${under}${best.also.length > 0 ? `, and is set under ${counted(best.also.length, 'other context')}` : ''}`,
       intent: 'set',
       path,
-      settings: [{ when, type: 'color', value: typed.value }],
+      settings,
     };
   },
 };

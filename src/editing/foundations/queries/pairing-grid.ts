@@ -7,6 +7,7 @@ import { allMatch } from '@/core/components/condition';
 import { combinationsOf } from '@/core/components/combinations';
 import { declaredStyle, rulesBySpecificity } from '@/core/components/style';
 import { pathOf } from '@/core/tokens/token-tree';
+import type { Pairing } from '@/core/tokens/pairings';
 import { csvOf } from '@/core/base/csv';
 import { cssLine } from '@/core/tokens/css-text';
 import { contextText, type Context } from '@/core/tokens/system';
@@ -49,7 +50,21 @@ interface Known {
 }
 
 /** Pairings declared, and those that rules of components make: a part's colour on the nearest surface round it. */
-export function knownPairings(library: OpenLibrary): Map<string, Known> {
+export function knownPairings(library: OpenLibrary): ReadonlyMap<string, Known> {
+  let known = pairings.get(library);
+  if (!known) pairings.set(library, (known = pairingsOf(library)));
+  return known;
+}
+const pairings = new WeakMap<OpenLibrary, ReadonlyMap<string, Known>>();
+
+/** The same as fixes ask for: whatever is offered for a colour has to pass in all of them. */
+export const allPairings = (library: OpenLibrary): Pairing[] =>
+  [...knownPairings(library)].map(([key, { needs }]) => {
+    const [text, surface] = key.split('\n') as [string, string];
+    return { text, surface, needs };
+  });
+
+function pairingsOf(library: OpenLibrary): Map<string, Known> {
   const known = new Map<string, Known>();
   for (const { text, surface, needs } of library.pairings())
     known.set(`${text}\n${surface}`, { needs, declared: true, inferred: [] });
@@ -170,7 +185,7 @@ export function pairingSolutions(
   library: OpenLibrary,
   { text, surface, context }: { text: string; surface: string; context: Context },
 ): { text: Solutions; surface: Solutions } {
-  const paired = { resolution: library.resolution, pairings: library.pairings() };
+  const paired = { resolution: library.resolution, pairings: allPairings(library) };
   return { text: bestSolutions(paired, text, context), surface: bestSolutions(paired, surface, context) };
 }
 

@@ -7,35 +7,53 @@ import { readTyped } from '@/core/tokens/typed-value';
 import { typeOf } from '@/core/tokens/normalise';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
-import { runCommand } from '@/editing/session/draft-transaction';
+import { runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
 
-/** Sets a value under contexts for which this library may have no layer yet. */
+interface Setting {
+  when: Record<string, string>;
+  text: string;
+}
+
+/** Sets a value under contexts for which this library may have no layer yet; others besides, in the same change. */
 export function setUnder(
   library: OpenLibrary,
-  { path, when, text }: { path: string; when: Record<string, string>; text: string },
+  { path, also = [], ...first }: Setting & { path: string; also?: Setting[] },
   newId: NewId,
 ): Command {
-  const under = Object.values(when).join(' and ') || 'every context';
+  const under = Object.values(first.when).join(' and ') || 'every context';
   return runCommand(library, newId, `Set ${path} under ${under}`, (work) => {
-    const id = library.tree.ids.get(path);
-    const item = id === undefined ? undefined : library.items.get(id);
-    if (item?.kind !== 'token')
-      return refuse(`There is no token ${path}`, 'It may have been renamed or removed');
-    const typed = readTyped(text, typeOf(library.resolution, path));
-    if ('problem' in typed) return refuse(typed.problem, typed.fix);
-    const target = typeof typed.value === 'string' ? aliasPath(typed.value) : undefined;
-    if (target !== undefined && !library.tree.ids.has(target))
-      return refuse(`There is no token ${target}`, 'Choose one from the list, or type a value');
-    const layer = work.layer(when, item);
-    const old = item.declarations[layer];
-    const object = old ? new Map(printedObject(old, library.tree)) : (readJson('{}') as JsonObject);
-    object.delete('$ref');
-    object.set('$value', typed.value);
-    if (!old && target === undefined && typeof typed.value !== 'string') {
-      const type = typeOf(library.resolution, path);
-      if (type) object.set('$type', type);
+    for (const setting of [first, ...also]) {
+      const refused = setOne(library, work, path, setting);
+      if (refused) return refused;
     }
-    work.declare(path, when, readJson(writeJson(object)) as JsonObject);
     return undefined;
   });
+}
+
+function setOne(
+  library: OpenLibrary,
+  work: DraftTransaction,
+  path: string,
+  { when, text }: Setting,
+): Command | undefined {
+  const id = work.tree.ids.get(path);
+  const item = id === undefined ? undefined : work.items.get(id);
+  if (item?.kind !== 'token')
+    return refuse(`There is no token ${path}`, 'It may have been renamed or removed');
+  const typed = readTyped(text, typeOf(library.resolution, path));
+  if ('problem' in typed) return refuse(typed.problem, typed.fix);
+  const target = typeof typed.value === 'string' ? aliasPath(typed.value) : undefined;
+  if (target !== undefined && !library.tree.ids.has(target))
+    return refuse(`There is no token ${target}`, 'Choose one from the list, or type a value');
+  const layer = work.layer(when, item);
+  const old = item.declarations[layer];
+  const object = old ? new Map(printedObject(old, library.tree)) : (readJson('{}') as JsonObject);
+  object.delete('$ref');
+  object.set('$value', typed.value);
+  if (!old && target === undefined && typeof typed.value !== 'string') {
+    const type = typeOf(library.resolution, path);
+    if (type) object.set('$type', type);
+  }
+  work.declare(path, when, readJson(writeJson(object)) as JsonObject);
+  return undefined;
 }

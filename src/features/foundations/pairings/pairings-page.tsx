@@ -14,6 +14,7 @@ import {
   Text,
 } from '@mantine/core';
 import { useState } from 'react';
+import { contextText } from '@/core/tokens/system';
 import type { PairCell } from '@/editing/foundations/queries/pairing-grid';
 import type { Solution, Solutions } from '@/core/tokens/solutions';
 import { useCommand, useDocumentQuery } from '@/features/session/document';
@@ -194,8 +195,10 @@ function Chosen({
   const solutions = useDocumentQuery('pairingSolutions', { text, surface, context: cell.context });
   const [needs, setNeeds] = useState<number>(cell.needs ?? 4.5);
   const use = (path: string, side: Solutions, solution: Solution) => {
-    const { when } = side;
-    void run('setUnder', { path, when, text: solution.token ? `{${solution.token}}` : solution.css });
+    const text = (one: { token: string | undefined; css: string }) =>
+      one.token ? `{${one.token}}` : one.css;
+    const also = solution.also.map((one) => ({ when: one.when, text: text(one) }));
+    void run('setUnder', { path, when: side.when, text: text(solution), also });
   };
   return (
     <Stack gap="sm">
@@ -301,7 +304,7 @@ function Side({
       </Text>
       {offers.length === 0 && (
         <Text size="sm" c="dimmed">
-          {side.why ?? 'No change needed.'}
+          {side.why ?? `Nothing to offer: ${path} has no colour under this context.`}
         </Text>
       )}
       {offers.map((one) => (
@@ -319,6 +322,8 @@ function Side({
             {one.token ?? one.css}{' '}
             <Text span size="xs" c="dimmed">
               {one.token ? one.css : 'nearest in hue'}, CIEDE2000 {one.difference.toFixed(1)}
+              {one.also.length > 0 &&
+                `; also set under ${one.also.map(({ when }) => contextText(when) || 'every context').join(', ')}`}
             </Text>
           </Text>
           {canEdit && (
