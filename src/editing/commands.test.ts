@@ -423,7 +423,7 @@ describe('recipes', () => {
     )[0]!;
     const tuned = done(
       made,
-      LIBRARY_COMMANDS.declareValue(made, { path: 'color.blue.300', layer, text: '#123456' }),
+      LIBRARY_COMMANDS.declareValue(made, { path: 'color.blue.300', layer, text: '#123456' }, newId),
     );
     const other = JSON.stringify({
       ...JSON.parse(parameters),

@@ -9,6 +9,7 @@ import { putStyleSheets } from './components/commands/put-style-sheets';
 import { rankComponents } from './components/commands/rank-components';
 import { recordGuards } from './components/commands/record-guards';
 import { removeBehaviour } from './components/commands/remove-behaviour';
+import { extractValue } from './components/commands/extract-value';
 import { removeComponents } from './components/commands/remove-components';
 import { removeGuard } from './components/commands/remove-guard';
 import { removeProp } from './components/commands/remove-prop';
@@ -86,6 +87,7 @@ export const LIBRARY_COMMANDS = {
   duplicate,
   removePaths,
   promote,
+  extractValue,
   setUnder,
   setLifecycle,
   setExtra,

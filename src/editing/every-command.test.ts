@@ -1024,6 +1024,7 @@ const ELSEWHERE: Readonly<Record<string, string>> = {
   startFromMarkup: 'src/core/components/from-markup.test.ts',
   startFromCode: 'src/core/components/source/source.test.ts',
   compareWithCode: 'src/editing/components/commands/component-plans.test.ts',
+  extractValue: 'src/editing/tokens/commands/tiers-stay.test.ts',
   recordGuards: 'src/editing/components/commands/component-plans.test.ts',
   setBehaviour: 'src/editing/components/commands/component-plans.test.ts',
   removeBehaviour: 'src/editing/components/commands/component-plans.test.ts',

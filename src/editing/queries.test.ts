@@ -22,11 +22,15 @@ const after = (command: Command, from = released): OpenLibrary => {
 };
 const layer = (name: string) => itemsOf(released.items, 'layer').find((one) => one.name === name)!.id;
 const setInk = () =>
-  LIBRARY_COMMANDS.declareValue(library, {
-    path: 'color.estuary.700',
-    layer: layer('primitives'),
-    text: '#5b2a86',
-  });
+  LIBRARY_COMMANDS.declareValue(
+    library,
+    {
+      path: 'color.estuary.700',
+      layer: layer('primitives'),
+      text: '#5b2a86',
+    },
+    newId,
+  );
 
 test('tiers: three columns, every token once, values through the lens', () => {
   const stripsIn = (through: typeof lens) =>
@@ -163,17 +167,25 @@ test.each([
   [
     'a value that is none',
     () =>
-      LIBRARY_COMMANDS.declareValue(library, { path: 'space.4', layer: layer('primitives'), text: 'wide' }),
+      LIBRARY_COMMANDS.declareValue(
+        library,
+        { path: 'space.4', layer: layer('primitives'), text: 'wide' },
+        newId,
+      ),
     'is no dimension',
   ],
   [
     'an alias to nothing',
     () =>
-      LIBRARY_COMMANDS.declareValue(library, {
-        path: 'space.4',
-        layer: layer('primitives'),
-        text: '{no.such}',
-      }),
+      LIBRARY_COMMANDS.declareValue(
+        library,
+        {
+          path: 'space.4',
+          layer: layer('primitives'),
+          text: '{no.such}',
+        },
+        newId,
+      ),
     'There is no token no.such',
   ],
   [

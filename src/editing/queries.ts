@@ -1,5 +1,5 @@
 import { assets } from './assets/queries/assets';
-import { bindings } from './components/queries/bindings';
+import { bindings, valueNote } from './components/queries/bindings';
 import { findingCount, findingsCsv, findingsInSteps, findingsOf } from './findings/queries/findings';
 import { fonts } from './foundations/queries/fonts';
 import { card } from './session/queries/card';
@@ -41,6 +41,7 @@ export const LIBRARY_QUERIES = {
   search,
   pick,
   bindings,
+  valueNote,
   tiers,
   tokenList,
   tokenCsv,

@@ -92,13 +92,20 @@ export function partProblem(component: ComponentDefinition, part: string): Comma
     : refuse(`The template has no part ${part}`, `Choose one of ${parts.join(', ')}`);
 }
 
-/** A value as typed: `{path}` binds a token, anything else is one CSS value. */
+/** The path of a token typed without braces. A number with a point is no path, whatever tokens are called. */
+function barePath({ tree, items }: OpenLibrary, text: string): string | undefined {
+  if (!/^[^\d.\s][^\s]*\.[^\s]+$/.test(text)) return undefined;
+  const id = tree.ids.get(text);
+  return id !== undefined && items.get(id)?.kind === 'token' ? text : undefined;
+}
+
+/** A value as typed: `{path}`, or the path of a token alone, binds that token; anything else is one CSS value. */
 export function styleValueOf(
   library: OpenLibrary,
   text: string,
 ): { value: StyleValue } | { refused: Command } {
   const trimmed = text.trim();
-  const path = aliasPath(trimmed);
+  const path = aliasPath(trimmed) ?? barePath(library, trimmed);
   const token = path === undefined ? undefined : library.tree.ids.get(path);
   if (path !== undefined && token === undefined)
     return { refused: refuse(`There is no token ${path}`, 'Choose one from the list') };

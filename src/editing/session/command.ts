@@ -7,7 +7,9 @@ export type Command =
   | { problem: string; fix: string; field?: string };
 export type NewId = (prefix: string) => string;
 
-export const refuse = (problem: string, fix: string, field?: string): Command => ({
+export type Refused = Extract<Command, { problem: string }>;
+
+export const refuse = (problem: string, fix: string, field?: string): Refused => ({
   problem,
   fix,
   ...(field !== undefined && { field }),

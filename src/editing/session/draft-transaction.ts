@@ -1,5 +1,6 @@
 import { Refusal } from '@/core/base/errors';
 import { ITEM_KINDS, kindOf } from '@/core/kinds/registry';
+import { ownExtension, tierOf } from '@/core/tokens/tier';
 import { nameChange, renamedIn } from '@/core/tokens/named-tokens';
 import {
   addItem,
@@ -120,8 +121,41 @@ export class DraftTransaction {
     if (renamed.size === 0) return;
     this.renameInTexts(nameChange(renamed));
   }
+  /**
+   * Says the tier of a purpose whose alias has become a raw value: it had that tier by being an alias alone, and typing a
+   * value is no reason to become a primitive.
+   */
+  private keepTiers(): void {
+    const { resolution, tree } = this.library;
+    for (const id of new Set(this.edits.map(({ item }) => item))) {
+      const item = this.own.get(id);
+      const was = tree.paths.get(id);
+      if (item?.kind !== 'token' || was === undefined || tierOf(resolution, was) === 'primitive') continue;
+      const whole = this.items.get(id) as TokenItem;
+      const layers = layersOf(this.items, (layer) => this.library.effective.generation(layer));
+      const said = layers.filter((layer) => whole.declarations[layer.id]);
+      const standard = said.find(({ when }) => when.length === 0) ?? said[0];
+      const object = standard && printedObject(whole.declarations[standard.id]!, this.tree);
+      if (!object || referencesWhole(object) || this.saysTier(whole)) continue;
+      const layer = item.declarations[standard.id] ? standard.id : Object.keys(item.declarations)[0];
+      if (layer) this.extend(item, layer, { tier: tierOf(resolution, was) });
+    }
+  }
+  /** Whether a token, or a group it stands in, says which tier it is of. */
+  private saysTier(item: TokenItem): boolean {
+    for (let at: TokenItem | GroupItem | undefined = item; at;) {
+      if (
+        Object.values(at.declarations).some((one) => ownExtension(authoredObject(one), 'tier') !== undefined)
+      )
+        return true;
+      const above: Item | undefined = at.parent === null ? undefined : this.items.get(at.parent);
+      at = above?.kind === 'group' ? above : undefined;
+    }
+    return false;
+  }
   /** The edits of the gesture, with all that follows from them. */
   finished(): Edit[] {
+    this.keepTiers();
     if (
       this.edits.some(
         ({ kind, ...edit }) => kind === 'set' && 'path' in edit && /^(name|parent)$/.test(edit.path),

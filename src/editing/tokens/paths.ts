@@ -2,7 +2,8 @@ import { type Json } from '@/core/base/json/json';
 import { aliasPath } from '@/core/tokens/references';
 import { joinPath, parentPath } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { refuse } from '@/editing/session/command';
+import { refuse, type Refused } from '@/editing/session/command';
+import { nameProblem } from '@/core/tokens/read';
 import { type DraftTransaction } from '@/editing/session/draft-transaction';
 
 /** Where what a path names stands now: a former path leads to the present one. */
@@ -15,6 +16,15 @@ export const atSource = (path: string) =>
 export interface PathChange {
   from: string;
   to: string;
+}
+
+/** Why nothing new can stand at a path; undefined where it can. */
+export function pathProblem({ tree }: OpenLibrary, path: string): Refused | undefined {
+  const wrong = path.split('.').map(nameProblem).find(Boolean);
+  if (wrong) return refuse(wrong, 'Write the path as group.name');
+  if (tree.ids.has(path))
+    return refuse(`There is already a token or group at ${path}`, 'Choose another path, or refer to it');
+  return undefined;
 }
 
 /** Takes away groups that hold nothing and say nothing any more. */

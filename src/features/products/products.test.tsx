@@ -2,7 +2,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import { itemsOf } from '@/core/document/item';
 import { LIBRARY_COMMANDS } from '@/editing/commands';
 import { openPage, openProductPage, serve } from '@/testing/interface/open-page';
-import { bookingSite, demo, done, opened } from '@/testing/library';
+import { bookingSite, demo, done, newId, opened } from '@/testing/library';
 import { LibraryProducts } from './library-products';
 import { ProductPage } from './product-page';
 import { UpgradeReview } from './upgrade-review';
@@ -14,7 +14,7 @@ const changed = () => {
   const layer = itemsOf(released.items, 'layer').find(({ name }) => name === 'primitives')!.id;
   return done(
     library,
-    LIBRARY_COMMANDS.declareValue(library, { path: 'color.estuary.700', layer, text: '#5b2a86' }),
+    LIBRARY_COMMANDS.declareValue(library, { path: 'color.estuary.700', layer, text: '#5b2a86' }, newId),
   ).own;
 };
 const newer = () => [

@@ -14,7 +14,7 @@ const changed = (() => {
   let library = opened(released);
   library = done(
     library,
-    LIBRARY_COMMANDS.declareValue(library, { path: 'color.estuary.700', layer, text: '#5b2a86' }),
+    LIBRARY_COMMANDS.declareValue(library, { path: 'color.estuary.700', layer, text: '#5b2a86' }, newId),
   );
   return done(
     library,

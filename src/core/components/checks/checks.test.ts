@@ -75,6 +75,8 @@ const EXAMPLES: Record<string, ComponentDefinition> = {
   'raw-exact': withRules(rule('a0', '', 'root', { 'background-color': '#1e2528' })),
   'raw-near': withRules(rule('a0', '', 'root', { padding: '15px' })),
   'raw-foreign': withRules(rule('a0', '', 'root', { padding: '1337px' })),
+  'property-unknown': withRules(rule('a0', '', 'root', { 'min-hieght': '20px' })),
+  'value-unknown': withRules(rule('a0', '', 'root', { display: 'flexx' })),
   'code-drift': { ...sound, code: { file: 'button.tsx', props: [] } },
 }; // prettier-ignore
 

@@ -3,6 +3,7 @@ import type { FixOf } from '../../tokens/checks/check';
 import type { ComponentCheck, ComponentCheckInput, ComponentFixGround } from './check';
 import { codeDrift } from './code-drift';
 import { combinationContrast } from './combination-contrast';
+import { cssUnknown } from './css-unknown';
 import { defaultMissing } from './default-missing';
 import { deprecatedUse } from './deprecated-use';
 import { guardBroken } from './guard-broken';
@@ -19,6 +20,7 @@ export const COMPONENT_CHECKS: readonly ComponentCheck[] = [
   templateUnsound,
   partMissing,
   valueMissing,
+  cssUnknown,
   slotMisfit,
   defaultMissing,
   combinationContrast,

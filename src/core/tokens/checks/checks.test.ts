@@ -71,6 +71,9 @@ const CASES: [code: string, file: object, expected: unknown[]][] = [
   ['layer-tie', library({ a: color('#000000') }, { brand: { x: {}, y: { a: color('#222222') } }, scheme: { light: {}, dark: { a: color('#222222') } } }), []],
   ['deprecated-use', library({ a: { ...color('#111111'), $deprecated: 'Use b' }, b: { $value: '{a}' } }), [['b', undefined, 'a']]],
   ['tier-skip', library({ a: color('#111111'), button: { $extensions: { 'app.seedplan': { tier: 'component' } }, bg: { $value: '{a}' } } }), [['button.bg', undefined, 'a']]],
+  ['raw-purpose', library({ a: color('#111111'), b: { ...color('#222222'), $extensions: { 'app.seedplan': { tier: 'semantic' } } }, c: { ...size(4), $extensions: { 'app.seedplan': { tier: 'component' } } } }), [['b', undefined, undefined], ['c', undefined, undefined]]],
+  ['raw-purpose', library({ a: color('#111111'), b: { $value: '{a}' } }, { scheme: { light: {}, dark: { b: color('#eeeeee') } } }), [['b', { scheme: 'dark' }, undefined]]],
+  ['raw-purpose', library({ a: color('#111111'), b: { $value: '{a}', $extensions: { 'app.seedplan': { tier: 'semantic' } } } }), []],
   ['contrast', { ...library({ t: color('#767676'), u: color('#777777'), s: color('#ffffff') }, { scheme: { light: {}, dark: { s: color('#808080') } } }), $extensions: { 'app.seedplan': { pairings: [{ text: 't', surface: 's', needs: 4.5 }] } } }, [['t', { scheme: 'dark' }, 's']]],
   // WCAG 2.2: #767676 on white passes 4.5, #777777 does not.
   ['contrast', { ...library({ t: color('#767676'), u: color('#777777'), s: color('#ffffff') }), $extensions: { 'app.seedplan': { pairings: [{ text: 't', surface: 's', needs: 4.5 }, { text: 'u', surface: 's', needs: 4.5 }] } } }, [['u', undefined, 's']]],

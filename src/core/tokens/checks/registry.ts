@@ -12,6 +12,7 @@ import { legacyValue } from './legacy-value';
 import { layerTie } from './layer-tie';
 import { nearDuplicate } from './near-duplicate';
 import { offRhythm } from './off-rhythm';
+import { rawPurpose } from './raw-purpose';
 import { tierSkip } from './tier-skip';
 import { unusedPrimitive } from './unused-primitive';
 
@@ -27,6 +28,7 @@ export const CHECKS: readonly Check[] = [
   offRhythm,
   tierSkip,
   contextGap,
+  rawPurpose,
   unusedPrimitive,
 ];
 

@@ -1,6 +1,21 @@
+import { cssProblem } from '@/core/components/css-problem';
+import { withTokenValues } from '@/core/components/style';
+import { styleValueOf } from '@/editing/components/own-component';
 import { Bindings, type Binding } from '@/core/components/bindings';
 import type { Context } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
+
+/** What CSS makes nothing of in a value as it is typed; null where it is a value, or not told. */
+export function valueNote(
+  library: OpenLibrary,
+  { property, typed }: { property: string; typed: string },
+): { problem: string; fix: string } | null {
+  const read = styleValueOf(library, typed);
+  if (property === '' || typed.trim() === '' || 'refused' in read || 'token' in read.value) return null;
+  const value = withTokenValues(read.value.raw, library.items, library.resolution, 0);
+  const wrong = cssProblem(property, value);
+  return wrong ? { problem: wrong.problem, fix: wrong.fix } : null;
+}
 
 const known = new WeakMap<object, Map<string, Bindings>>();
 

@@ -1,4 +1,4 @@
-import { addItem, setField } from '@/core/document/edits';
+import { setField } from '@/core/document/edits';
 import { declare } from '@/core/intake/import';
 import { printedObject } from '@/core/tokens/token-tree';
 import { readJson } from '@/core/base/json/read';
@@ -6,13 +6,15 @@ import { writeJson } from '@/core/base/json/write';
 import { aliasPath } from '@/core/tokens/references';
 import { readTyped, withValue } from '@/core/tokens/typed-value';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { refuse, type Command } from '@/editing/session/command';
+import { refuse, type Command, type NewId } from '@/editing/session/command';
+import { runCommand } from '@/editing/session/draft-transaction';
 import { ownToken } from '@/editing/tokens/own-token';
 
 /** What a layer says of a token, as typed. Of what is inherited, an override is made here; the ancestor is not touched. */
 export function declareValue(
   library: OpenLibrary,
   { path, layer, text }: { path: string; layer: string; text: string },
+  newId: NewId,
 ): Command {
   const token = ownToken(library, path);
   if (!token) return refuse(`There is no token ${path}`, 'It may have been renamed or removed');
@@ -31,6 +33,8 @@ export function declareValue(
   const written = withValue(old && writeJson(printedObject(old, library.tree)), typed.value);
   const declaration = { ...old, ...declare(readJson(written) as never, library.tree.ids) };
   const label = `Set ${path} to ${text.trim().slice(0, 60)}`;
-  if (token.own) return { label, edits: [setField(token.own, `declarations/${layer}`, declaration)] };
-  return { label, edits: [addItem({ ...token.effective, declarations: { [layer]: declaration } })] };
+  return runCommand(library, newId, label, (work) => {
+    if (token.own) work.apply(setField(token.own, `declarations/${layer}`, declaration));
+    else work.add({ ...token.effective, declarations: { [layer]: declaration } });
+  });
 }

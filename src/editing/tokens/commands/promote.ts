@@ -1,13 +1,12 @@
 import type { TokenItem } from '@/core/tokens/items';
 import { printedObject } from '@/core/tokens/token-tree';
 import { jsonObject, type Json, type JsonObject } from '@/core/base/json/json';
-import { nameProblem } from '@/core/tokens/read';
 import { aliasPath } from '@/core/tokens/references';
 import { typeOf } from '@/core/tokens/normalise';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand } from '@/editing/session/draft-transaction';
-import { atSource } from '@/editing/tokens/paths';
+import { atSource, pathProblem } from '@/editing/tokens/paths';
 
 /**
  * Gives a raw value a token of its own, and refers to it from where it stood: a primitive below a purpose, or a purpose
@@ -21,10 +20,8 @@ export function promote(
   return runCommand(library, newId, `Create token ${to} from the value of ${path}`, (work) => {
     const item = work.ownAt(path);
     if (item?.kind !== 'token' || !item.declarations[layer]) return atSource(path);
-    const wrong = to.split('.').map(nameProblem).find(Boolean);
-    if (wrong) return refuse(wrong, 'Write the path as group.name');
-    if (work.tree.ids.has(to))
-      return refuse(`There is already a token or group at ${to}`, 'Choose another path, or refer to it');
+    const wrong = pathProblem(library, to);
+    if (wrong) return wrong;
     const object = printedObject(item.declarations[layer]!, work.tree);
     const value = object.get('$value');
     if (value === undefined || (typeof value === 'string' && aliasPath(value) !== undefined))

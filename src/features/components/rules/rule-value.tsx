@@ -1,10 +1,11 @@
 'use client';
 
-import { Group, Popover, Radio } from '@mantine/core';
+import { Button, Group, Popover, Radio } from '@mantine/core';
 import { useRef, useState } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
 import { useCommand, type Refusal } from '@/features/session/document';
 import { refusalText } from '@/features/session/refused';
+import { ExtractForm } from '@/features/tokens/extract-form';
 import { TokenChoice } from './token-choice';
 import classes from '../components.module.css';
 
@@ -111,6 +112,24 @@ function ValueForm({
     setRefusal(refused);
     if (!refused) close();
   };
+  const [extracting, setExtracting] = useState(false);
+  if (extracting)
+    return (
+      <ExtractForm
+        label={`Path of the new token for ${original}`}
+        close={() => setExtracting(false)}
+        extract={async (to) => {
+          const refused = await store('extractValue', {
+            component,
+            rule,
+            property: declaration.property,
+            to,
+          });
+          if (!refused) close();
+          return refused;
+        }}
+      />
+    );
   return (
     <>
       {from && (
@@ -145,6 +164,11 @@ function ValueForm({
         finish={(value) => void finish(value)}
         leave={leave}
       />
+      {!from && declaration.token === null && (
+        <Button size="compact-xs" variant="subtle" mt={6} onClick={() => setExtracting(true)}>
+          Extract to a new token
+        </Button>
+      )}
     </>
   );
 }

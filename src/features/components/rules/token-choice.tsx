@@ -3,7 +3,7 @@
 import { Autocomplete, type AutocompleteProps } from '@mantine/core';
 import { useEffect, useMemo, useState } from 'react';
 import type { Binding } from '@/core/components/bindings';
-import { useAsk } from '@/features/session/document';
+import { useAsk, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens } from '@/ui/frame/lens';
 import classes from '../components.module.css';
@@ -50,11 +50,21 @@ export function TokenChoice({
 }) {
   const [entered, setEntered] = useState(false);
   const found = useBindings(property, entered ? (value === stored ? '' : value) : null);
+  const note = useDocumentQuery('valueNote', { property, typed: entered && value !== stored ? value : '' });
   const tokens = useMemo(() => new Map(found.map((one) => [`{${one.path}}`, one])), [found]);
   const near = found.length > 0 && found[0]!.off !== undefined;
   return (
     <Autocomplete
       {...props}
+      inputWrapperOrder={['label', 'input', 'description', 'error']}
+      description={
+        note && !props.error ? (
+          <span role="status" style={{ color: 'var(--warn)' }}>
+            {note.problem}. {note.fix}
+            {/[.?]$/.test(note.fix) ? '' : '.'}
+          </span>
+        ) : undefined
+      }
       value={value}
       limit={12}
       maxDropdownHeight={260}

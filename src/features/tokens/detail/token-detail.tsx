@@ -13,7 +13,7 @@ import { useBeside, useLens, useLensLink } from '@/ui/frame/lens';
 import { SAMPLE, shortValue, Specimen } from '@/ui/specimen/swatch';
 import { Prose } from '@/ui/markdown';
 import { LogSince } from '@/ui/log-since';
-import { DeprecateToken, PromoteValue, RemoveToken, RenameToken } from './token-dialogs';
+import { DeprecateToken, ExtractValue, RemoveToken, RenameToken } from './token-dialogs';
 import { Extras } from './token-extras';
 import { UnderContexts } from './under-contexts';
 import { ValueField } from './value-field';
@@ -157,39 +157,40 @@ export function TokenDetail({
                 )}
               </Text>
             )}
-            {view.canEdit &&
-            declaration.own &&
-            view.declarations.length === 1 &&
-            !/^\{/.test(declaration.text) &&
-            view.tier !== 'primitive' ? (
-              <Tooltip label="Create a token from this value">
-                <ActionIcon
-                  variant="subtle"
-                  color="gray"
-                  size="sm"
-                  mt={4}
-                  aria-label={`Create a token from the value under ${declaration.label}`}
-                  onClick={() => setPromoting({ layer: declaration.layer, label: declaration.label })}
-                >
-                  <IconArrowUpRight size={14} />
-                </ActionIcon>
-              </Tooltip>
-            ) : view.canEdit && declaration.own && view.declarations.length > 1 ? (
-              <Tooltip label={`Clear value under ${declaration.label}`}>
-                <ActionIcon
-                  variant="subtle"
-                  color="gray"
-                  size="sm"
-                  mt={4}
-                  aria-label={`Clear the value under ${declaration.label}`}
-                  onClick={() => void run('removeOverride', { path: view.path, layer: declaration.layer })}
-                >
-                  <IconX size={13} />
-                </ActionIcon>
-              </Tooltip>
-            ) : (
-              <span />
-            )}
+            <span className={classes.rowActions}>
+              {view.canEdit &&
+                declaration.own &&
+                declaration.text !== '' &&
+                !declaration.text.startsWith('{') &&
+                view.tier !== 'primitive' && (
+                  <Tooltip label="Extract to a new token">
+                    <ActionIcon
+                      variant="subtle"
+                      color="gray"
+                      size="sm"
+                      mt={4}
+                      aria-label={`Extract the value under ${declaration.label} to a new token`}
+                      onClick={() => setPromoting({ layer: declaration.layer, label: declaration.label })}
+                    >
+                      <IconArrowUpRight size={14} />
+                    </ActionIcon>
+                  </Tooltip>
+                )}
+              {view.canEdit && declaration.own && view.declarations.length > 1 && (
+                <Tooltip label={`Clear value under ${declaration.label}`}>
+                  <ActionIcon
+                    variant="subtle"
+                    color="gray"
+                    size="sm"
+                    mt={4}
+                    aria-label={`Clear the value under ${declaration.label}`}
+                    onClick={() => void run('removeOverride', { path: view.path, layer: declaration.layer })}
+                  >
+                    <IconX size={13} />
+                  </ActionIcon>
+                </Tooltip>
+              )}
+            </span>
           </div>
         ))}
         {view.canEdit && library.axes.length > 0 && <UnderContexts path={view.path} type={view.type} />}
@@ -386,7 +387,7 @@ export function TokenDetail({
       <RenameToken opened={renaming} close={rename.close} view={view} onMoved={onMoved} />
       <DeprecateToken opened={deprecating} close={deprecate.close} view={view} lens={lens} />
       <RemoveToken opened={removing} close={remove.close} view={view} lens={lens} onGone={onClose} />
-      <PromoteValue place={promoting} close={() => setPromoting(null)} view={view} />
+      <ExtractValue place={promoting} close={() => setPromoting(null)} view={view} />
     </aside>
   );
 }

@@ -6,6 +6,7 @@ import { Button, Modal, Stack, Switch, Text, TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { TokenView } from '@/editing/tokens/queries/token';
 import { useCommand, type Refusal } from '@/features/session/document';
+import { ExtractForm } from '../extract-form';
 import { TokenSelect } from '../token-select';
 
 interface Dialog {
@@ -189,7 +190,7 @@ export function RemoveToken({
 }
 
 /** A raw value gets a token of its own, and is referred to from where it stood. */
-export function PromoteValue({
+export function ExtractValue({
   place,
   close,
   view,
@@ -199,36 +200,17 @@ export function PromoteValue({
   view: TokenView;
 }) {
   const { store } = useCommand();
-  const [to, setTo] = useState('');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
   return (
-    <Modal opened={place !== null} onClose={close} title="Give this value a token of its own">
-      <form
-        onSubmit={async (event) => {
-          event.preventDefault();
-          const refused = await store('promote', { path: view.path, layer: place!.layer, to: to.trim() });
-          setRefusal(refused);
+    <Modal opened={place !== null} onClose={close} title="Extract to a new token">
+      <ExtractForm
+        label="Path of the new token"
+        close={close}
+        extract={async (to) => {
+          const refused = await store('promote', { path: view.path, layer: place!.layer, to });
           if (!refused) close();
+          return refused;
         }}
-      >
-        <Stack>
-          <TextInput
-            label="Path of the new token"
-            placeholder="color.quay.600"
-            value={to}
-            required
-            data-autofocus
-            error={words(refusal)}
-            onChange={(event) => setTo(event.currentTarget.value)}
-          />
-          <Text size="sm" c="dimmed">
-            {view.path} becomes an alias of it and looks the same.
-          </Text>
-          <DialogFoot close={close}>
-            <Button type="submit">Create token</Button>
-          </DialogFoot>
-        </Stack>
-      </form>
+      />
     </Modal>
   );
 }
