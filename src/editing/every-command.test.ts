@@ -880,8 +880,25 @@ const TABLE: Partial<Table> = {
         ask: () => ({ names: ['pier-sign'] }),
         then: (now) => expect(component(now, 'pier-sign')).toBeUndefined(),
       },
+      {
+        // Whatever held the one holds the other, in slots and guides.
+        ask: () => ({ names: ['icon'], replacement: 'badge' }),
+        then: (now, before) => {
+          const uses = (of: OpenLibrary, name: string) => of.reach().direct(component(of, name).id).length;
+          expect(component(now, 'icon')).toBeUndefined();
+          expect(uses(now, 'badge')).toBe(uses(before, 'badge') + uses(before, 'icon'));
+        },
+      },
+      {
+        ask: () => ({ names: ['icon'], leave: true }),
+        then: (now) => expect(component(now, 'icon')).toBeUndefined(),
+      },
     ],
-    refused: [{ ask: { names: ['icon'] }, says: /icon/ }],
+    refused: [
+      { ask: { names: ['icon'] }, says: /icon is used in/ },
+      { ask: { names: ['icon'], replacement: 'icon' }, says: /removed too/ },
+      { ask: { names: ['icon'], replacement: 'nothing' }, says: /no component nothing/ },
+    ],
   },
   renameComponent: {
     cases: [

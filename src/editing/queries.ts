@@ -28,6 +28,7 @@ import { textStyles } from './foundations/queries/text-styles';
 import { tiers } from './tokens/queries/tiers';
 import { token } from './tokens/queries/token';
 import { tokenCsv, tokenList } from './tokens/queries/token-list';
+import { removal } from './usage/queries/removal';
 import { usage, uses } from './usage/queries/usage';
 import { groupedRanks } from '@/editing/components/ranks';
 import { replacedPaths } from '@/editing/tokens/paths';
@@ -42,6 +43,7 @@ export const LIBRARY_QUERIES = {
   pick,
   bindings,
   valueNote,
+  removal,
   tiers,
   tokenList,
   tokenCsv,

@@ -15,6 +15,7 @@ export const ASKED: { [K in QueryName]: QueryArguments<K> | null } = {
   findingCount: {},
   search: { text: 'estuary', limit: 20 } as never,
   pick: { text: 'space', lens } as never,
+  removal: { kind: 'paths', paths: ['space'] },
   valueNote: { property: 'padding', typed: '20 px' },
   bindings: { property: 'color', typed: '#10324e', lens },
   tiers: { lens, filter: {}, folded: [], from: 0, to: 1e6, selected: null },

@@ -1,4 +1,5 @@
-import { type Json } from '@/core/base/json/json';
+import { jsonObject, type Json, type JsonObject } from '@/core/base/json/json';
+import type { GroupItem, TokenItem } from '@/core/tokens/items';
 import { aliasPath } from '@/core/tokens/references';
 import { joinPath, parentPath } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
@@ -68,4 +69,28 @@ export function withReferences(json: Json, to: (path: string) => string): Json {
   if (Array.isArray(json)) return json.map((member) => withReferences(member, to));
   if (!(json instanceof Map)) return json;
   return new Map([...json].map(([name, member]) => [name, withReferences(member, to)]));
+}
+
+/** Leaves at each former path a deprecated alias of what stands at the present one. */
+export function keepOldPaths(work: DraftTransaction, old: readonly { path: string; now: string }[]): void {
+  for (const { path, now } of old) {
+    const there = work.tree.ids.get(path);
+    if (there !== undefined && work.tree.paths.get(there) === path) continue;
+    work.declare(path, {}, retired(now));
+  }
+}
+
+const retired = (now: string): JsonObject =>
+  jsonObject([
+    ['$value', `{${now}}`],
+    ['$deprecated', `Use ${now}`],
+    ['$extensions', jsonObject([['app.seedplan', jsonObject([['replacement', now]])]])],
+  ]) as JsonObject;
+
+/** Paths of an item and all tokens below it. */
+export function tokensIn(work: DraftTransaction, item: TokenItem | GroupItem, path: string): string[] {
+  if (item.kind === 'token') return [path];
+  return work.tree.nodes
+    .filter((node) => node.item.kind === 'token' && node.path.startsWith(`${path}.`))
+    .map((node) => node.path);
 }

@@ -10,7 +10,8 @@ import { useMemo, useRef, useState } from 'react';
 import { drawingAddress, iconNameOf } from '@/core/assets/drawing';
 import { filesOfArchive } from '@/core/intake/archive';
 import type { AssetRow, AssetsView } from '@/editing/assets/queries/assets';
-import { useDocumentQuery } from '@/features/session/document';
+import { RemovalDialog } from '@/features/usage/removal-dialog';
+import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { Refused, useStore, refusalText } from '@/features/session/refused';
 import { UploadState, useUpload } from '@/features/session/upload';
 import { useLibrary } from '@/features/session/library-shell';
@@ -235,7 +236,9 @@ function AssetCard({
   const library = useLibrary();
   const link = useLensLink(library.axes);
   const { put, refusal } = useStore();
+  const { store } = useCommand();
   const [doing, setDoing] = useState<'rename' | 'replace' | null>(null);
+  const [removing, setRemoving] = useState<string | null>(null);
   const [text, setText] = useState(row.name);
   return (
     <article className={classes.card} id={`asset-${row.name}`} data-asset={row.name}>
@@ -268,7 +271,12 @@ function AssetCard({
                   <Menu.Item
                     key={version.id}
                     color="red"
-                    onClick={() => void put('removeAssetFile', { asset: row.name, file: version.id })}
+                    onClick={() =>
+                      // Another version stands in for it; with the last one the asset goes.
+                      row.versions.length === 1 && row.uses.length > 0
+                        ? setRemoving(version.id)
+                        : void put('removeAssetFile', { asset: row.name, file: version.id })
+                    }
                   >
                     Remove {version.file}
                   </Menu.Item>
@@ -292,6 +300,23 @@ function AssetCard({
         ))}
         <Refused refusal={refusal} />
       </div>
+      {removing !== null && (
+        <RemovalDialog
+          title={row.name}
+          removed={{ kind: 'asset', name: row.name }}
+          close={() => setRemoving(null)}
+          remove={async (replacement) => {
+            const refused = await store('removeAssetFile', {
+              asset: row.name,
+              file: removing,
+              replacement,
+              leave: true,
+            });
+            if (!refused) setRemoving(null);
+            return refused;
+          }}
+        />
+      )}
       <Modal
         opened={doing !== null}
         onClose={() => setDoing(null)}

@@ -68,7 +68,15 @@ test('removing says what would break and offers Cancel, which changes nothing', 
   );
   await user.click(await screen.findByRole('menuitem', { name: 'Remove' }));
   const dialog = await screen.findByRole('dialog', { name: /^Remove color\.text\.quiet/ });
-  expect(dialog).toHaveTextContent(/\d+ direct uses would break/);
+  await waitFor(() => expect(dialog).toHaveTextContent(/\d+ direct uses would break/));
+  expect(
+    within(within(dialog).getByRole('list', { name: 'What would break' })).getAllByRole('link').length,
+  ).toBeGreaterThan(1);
+  // Leaving uses without anything has to be said.
+  const remove = within(dialog).getByRole('button', { name: 'Remove' });
+  expect(remove).toBeDisabled();
+  await user.click(within(dialog).getByRole('checkbox', { name: /^Leave \d+ uses without a replacement$/ }));
+  expect(remove).toBeEnabled();
   await user.click(within(dialog).getByRole('button', { name: 'Cancel' }));
   expect(storedLabels()).toEqual([]);
 });

@@ -3,20 +3,29 @@ import { placeAmong } from '@/core/document/order';
 import { joinPath, lastName, parentPath } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
-import { runCommand } from '@/editing/session/draft-transaction';
-import { presentPath, atSource, clearEmpty } from '@/editing/tokens/paths';
+import { below, runCommand } from '@/editing/session/draft-transaction';
+import { presentPath, atSource, clearEmpty, keepOldPaths, tokensIn } from '@/editing/tokens/paths';
 
 /** Puts tokens and groups into a group (empty: to the top), before one of its members or behind the last. */
 export function move(
   library: OpenLibrary,
-  { paths, into: target, before }: { paths: string[]; into: string; before?: string },
+  {
+    paths,
+    into: target,
+    before,
+    keepOld = false,
+  }: { paths: string[]; into: string; before?: string; keepOld?: boolean },
   newId: NewId,
 ): Command {
   const into = presentPath(library, target);
+  const renamed = paths.filter((path) => parentPath(presentPath(library, path)) !== into);
+  // In another group a token has another path: that is a rename, and called one.
   const label =
-    paths.length === 1
-      ? `Move ${paths[0]}${into === parentPath(paths[0]!) ? '' : ` to ${into || 'the top'}`}`
-      : `Move ${paths.length} to ${into || 'the top'}`;
+    renamed.length === 1
+      ? `Rename ${renamed[0]} to ${joinPath(into, lastName(renamed[0]!))}`
+      : renamed.length > 1
+        ? `Rename ${renamed.length} paths into ${into || 'the top'}`
+        : `Move ${paths.length === 1 ? paths[0] : paths.length}`;
   return runCommand(library, newId, label, (work) => {
     const moving = paths.map((asked) => {
       const path = presentPath(library, asked);
@@ -31,6 +40,14 @@ export function move(
       if (target !== path && there !== undefined && work.tree.paths.get(there) === target)
         return refuse(`There is already a token or group at ${target}`, 'Rename one of them first');
     }
+    const old = moving.flatMap(({ path, item }) =>
+      parentPath(path) === into
+        ? []
+        : tokensIn(work, item!, path).map((one) => ({
+            path: one,
+            now: below(one, path, joinPath(into, lastName(path))),
+          })),
+    );
     const parent = work.group(into);
     for (const { path, item } of moving) {
       const siblings = (work.tree.children.get(parent) ?? []).filter((other) => other.id !== item!.id);
@@ -54,6 +71,7 @@ export function move(
       }
       work.moveTo(item!.id, order);
     }
+    if (keepOld) keepOldPaths(work, old);
     for (const { path } of moving) clearEmpty(work, parentPath(path));
     return undefined;
   });

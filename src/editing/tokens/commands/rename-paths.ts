@@ -1,11 +1,17 @@
-import type { GroupItem, TokenItem } from '@/core/tokens/items';
-import { jsonObject, type JsonObject } from '@/core/base/json/json';
+import type { TokenItem } from '@/core/tokens/items';
 import { nameProblem } from '@/core/tokens/read';
 import { lastName, parentPath } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
-import { below, runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
-import { presentPath, atSource, PathChange, clearEmpty } from '@/editing/tokens/paths';
+import { below, runCommand } from '@/editing/session/draft-transaction';
+import {
+  presentPath,
+  atSource,
+  PathChange,
+  clearEmpty,
+  keepOldPaths,
+  tokensIn,
+} from '@/editing/tokens/paths';
 
 /** Gives tokens and groups other paths, all at once; references follow. Old paths can stay as deprecated aliases. */
 export function renamePaths(
@@ -66,29 +72,8 @@ export function renamePaths(
       );
       work.keepType(item!.id, type);
     }
-    if (keepOld) {
-      for (const { path, now } of old) {
-        if (work.tree.ids.get(path) !== undefined && work.tree.paths.get(work.tree.ids.get(path)!) === path)
-          continue;
-        work.declare(path, {}, retired(now));
-      }
-    }
+    if (keepOld) keepOldPaths(work, old);
     for (const { from } of items) clearEmpty(work, parentPath(from));
     return undefined;
   });
-}
-
-const retired = (now: string): JsonObject =>
-  jsonObject([
-    ['$value', `{${now}}`],
-    ['$deprecated', `Use ${now}`],
-    ['$extensions', jsonObject([['app.seedplan', jsonObject([['replacement', now]])]])],
-  ]) as JsonObject;
-
-/** Paths of an item and all tokens below it. */
-function tokensIn(work: DraftTransaction, item: TokenItem | GroupItem, path: string): string[] {
-  if (item.kind === 'token') return [path];
-  return work.tree.nodes
-    .filter((node) => node.item.kind === 'token' && node.path.startsWith(`${path}.`))
-    .map((node) => node.path);
 }

@@ -21,12 +21,19 @@ test('several components are kept out of releases and let in again, and the sele
   await waitFor(() => expect(screen.getAllByText(/Excluded from releases/)).toHaveLength(2));
 });
 
-test('what is used is not removed, and what uses it is named; the selection stays', async () => {
-  const { user } = await withSelected('badge');
+test('what is used is removed only with what takes its place, and what uses it is named', async () => {
+  const { user } = await withSelected('icon');
   await action(user, 'Remove');
-  expect(await screen.findByText(/badge is used|uses badge|still used/)).toBeInTheDocument();
+  const dialog = await screen.findByRole('dialog', { name: 'Remove icon?' });
+  expect(await within(dialog).findByRole('list', { name: 'What would break' })).toHaveTextContent('button');
+  const remove = within(dialog).getByRole('button', { name: 'Remove' });
+  expect(remove).toBeDisabled();
   expect(storedLabels()).toEqual([]);
-  expect(screen.getByText('1 selected')).toBeInTheDocument();
+  const instead = within(dialog).getByRole('combobox', { name: 'Replacement' });
+  await user.click(instead);
+  await user.click(await within(dialog).findByRole('option', { name: 'badge' }));
+  await user.click(remove);
+  await waitFor(() => expect(storedLabels()).toEqual(['Remove icon, badge in its place']));
 });
 
 test('grouping by name shows each move before it is made', async () => {

@@ -5,7 +5,8 @@ import { counted } from '@/core/base/words';
 import { Autocomplete, Button, Group, Menu, Modal, Select, Stack, Text } from '@mantine/core';
 import { useState } from 'react';
 import type { ComponentsView } from '@/editing/components/queries/gallery';
-import { useDocumentQuery } from '@/features/session/document';
+import { RemovalDialog } from '@/features/usage/removal-dialog';
+import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { Refused, useStore, refusalText } from '@/features/session/refused';
 import { useCall, call, type CallRefused } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
@@ -21,7 +22,8 @@ export function ManyActions({
   clear: () => void;
 }) {
   const { put, refusal } = useStore();
-  const [doing, setDoing] = useState<'rank' | 'tidy' | 'give' | null>(null);
+  const { store } = useCommand();
+  const [doing, setDoing] = useState<'rank' | 'tidy' | 'give' | 'remove' | null>(null);
   const none = names.length === 0;
   const done = (stored: boolean) => {
     if (stored) clear();
@@ -60,7 +62,7 @@ export function ManyActions({
               >
                 Include in releases
               </Menu.Item>
-              <Menu.Item color="red" onClick={async () => done(await put('removeComponents', { names }))}>
+              <Menu.Item color="red" onClick={() => setDoing('remove')}>
                 Remove
               </Menu.Item>
             </Menu.Dropdown>
@@ -77,6 +79,21 @@ export function ManyActions({
       )}
       <Refused refusal={refusal} />
       {doing === 'rank' && <RankDialog names={names} view={view} close={() => setDoing(null)} done={clear} />}
+      {doing === 'remove' && (
+        <RemovalDialog
+          title={names.length === 1 ? names[0]! : counted(names.length, 'component')}
+          removed={{ kind: 'components', names }}
+          close={() => setDoing(null)}
+          remove={async (replacement) => {
+            const refused = await store('removeComponents', { names, replacement, leave: true });
+            if (!refused) {
+              setDoing(null);
+              clear();
+            }
+            return refused;
+          }}
+        />
+      )}
       {doing === 'tidy' && <TidyDialog close={() => setDoing(null)} />}
       {doing === 'give' && <GiveDialog names={names} close={() => setDoing(null)} done={clear} />}
     </Group>

@@ -8,6 +8,8 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
+import { RemovalDialog } from '@/features/usage/removal-dialog';
+import { useCommand } from '@/features/session/document';
 import { Refused, useStore } from '@/features/session/refused';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink } from '@/ui/frame/lens';
@@ -19,7 +21,8 @@ export function ComponentHead({ view }: { view: ProofView }) {
   const link = useLensLink(library.axes);
   const router = useRouter();
   const { put, refusal } = useStore();
-  const [doing, setDoing] = useState<'deprecate' | 'rename' | 'describe' | null>(null);
+  const { store } = useCommand();
+  const [doing, setDoing] = useState<'deprecate' | 'rename' | 'describe' | 'remove' | null>(null);
   const page = (name: string) => link(`/libraries/${library.slug}/components/${name}`);
   const names = [view.name];
   return (
@@ -61,13 +64,7 @@ export function ComponentHead({ view }: { view: ProofView }) {
               ) : (
                 <Menu.Item onClick={() => setDoing('deprecate')}>Deprecate</Menu.Item>
               )}
-              <Menu.Item
-                color="red"
-                onClick={async () => {
-                  if (await put('removeComponents', { names }))
-                    router.push(link(`/libraries/${library.slug}/components`));
-                }}
-              >
+              <Menu.Item color="red" onClick={() => setDoing('remove')}>
                 Remove
               </Menu.Item>
             </Menu.Dropdown>
@@ -95,6 +92,18 @@ export function ComponentHead({ view }: { view: ProofView }) {
         )}
       </Group>
       <Refused refusal={refusal} />
+      {doing === 'remove' && (
+        <RemovalDialog
+          title={view.name}
+          removed={{ kind: 'components', names }}
+          close={() => setDoing(null)}
+          remove={async (replacement) => {
+            const refused = await store('removeComponents', { names, replacement, leave: true });
+            if (!refused) router.push(link(`/libraries/${library.slug}/components`));
+            return refused;
+          }}
+        />
+      )}
       {doing === 'rename' && (
         <OneField
           title={`Rename ${view.name}`}

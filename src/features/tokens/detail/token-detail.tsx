@@ -386,7 +386,7 @@ export function TokenDetail({
       </section>
       <RenameToken opened={renaming} close={rename.close} view={view} onMoved={onMoved} />
       <DeprecateToken opened={deprecating} close={deprecate.close} view={view} lens={lens} />
-      <RemoveToken opened={removing} close={remove.close} view={view} lens={lens} onGone={onClose} />
+      <RemoveToken opened={removing} close={remove.close} view={view} onGone={onClose} />
       <ExtractValue place={promoting} close={() => setPromoting(null)} view={view} />
     </aside>
   );

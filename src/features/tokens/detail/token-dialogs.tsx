@@ -6,6 +6,7 @@ import { Button, Modal, Stack, Switch, Text, TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { TokenView } from '@/editing/tokens/queries/token';
 import { useCommand, type Refusal } from '@/features/session/document';
+import { RemovalDialog } from '@/features/usage/removal-dialog';
 import { ExtractForm } from '../extract-form';
 import { TokenSelect } from '../token-select';
 
@@ -135,57 +136,25 @@ export function DeprecateToken({ opened, close, view, lens }: Dialog & { lens: R
   );
 }
 
-export function RemoveToken({
-  opened,
-  close,
-  view,
-  lens,
-  onGone,
-}: Dialog & { lens: Record<string, string>; onGone: () => void }) {
+export function RemoveToken({ opened, close, view, onGone }: Dialog & { onGone: () => void }) {
   const { store } = useCommand();
-  const [replacement, setReplacement] = useState('');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  if (!opened) return null;
   return (
-    <Modal opened={opened} onClose={close} title={`Remove ${view.path}?`}>
-      <Stack>
-        <Text size="sm">
-          {view.uses.length === 0
-            ? 'No direct or indirect uses.'
-            : `${counted(view.uses.length, 'direct use')} would break; it reaches ${view.reachText}.`}{' '}
-          You can undo this.
-        </Text>
-        {view.uses.length > 0 && (
-          <TokenSelect
-            label="Replacement"
-            placeholder="None"
-            value={replacement}
-            type={view.type}
-            lens={lens}
-            not={view.path}
-            error={words(refusal)}
-            comboboxProps={{ withinPortal: false }}
-            onChange={setReplacement}
-          />
-        )}
-        <DialogFoot close={close}>
-          <Button
-            color="red"
-            onClick={async () => {
-              const refused = await store('removePaths', {
-                paths: [view.path],
-                ...(replacement.trim() !== '' && { replacement: replacement.trim() }),
-              });
-              setRefusal(refused);
-              if (refused) return;
-              close();
-              onGone();
-            }}
-          >
-            Remove {view.name}
-          </Button>
-        </DialogFoot>
-      </Stack>
-    </Modal>
+    <RemovalDialog
+      title={view.path}
+      removed={{ kind: 'paths', paths: [view.path] }}
+      close={close}
+      remove={async (replacement) => {
+        const refused = await store('removePaths', {
+          paths: [view.path],
+          ...(replacement && { replacement }),
+        });
+        if (refused) return refused;
+        close();
+        onGone();
+        return null;
+      }}
+    />
   );
 }
 

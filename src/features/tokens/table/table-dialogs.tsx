@@ -3,7 +3,9 @@
 import { Button, Modal, Stack, Group, Switch, Text, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
-import { useDocumentQuery } from '@/features/session/document';
+import { joinPath, lastName, parentPath } from '@/core/tokens/system';
+import { useCommand, useDocumentQuery } from '@/features/session/document';
+import { RemovalDialog } from '@/features/usage/removal-dialog';
 import { errorAt, Refused, refusalText, useStore } from '@/features/session/refused';
 import { DialogFoot } from '@/ui/dialog-foot';
 import { TokenSelect } from '../token-select';
@@ -64,18 +66,50 @@ function PathForm({
   );
 }
 
+/** A token in another group has another path: that is a rename, and said as one. */
 export function MoveTokens({ paths, close, done }: TableDialog) {
   const { put, refusal } = useStore();
+  const [into, setInto] = useState('');
+  const [keepOld, setKeepOld] = useState(false);
+  const group = into.trim();
+  const [first] = paths as [string];
   return (
     <Modal opened onClose={close} title={`Move ${nameOf(paths)} to a group`}>
-      <PathForm
-        label="Group"
-        placeholder="color.text; empty for the top level"
-        act="Move"
-        error={refusalText(refusal)}
-        close={close}
-        store={async (into) => (await put('move', { paths, into })) && done()}
-      />
+      <form
+        onSubmit={async (event) => {
+          event.preventDefault();
+          if (await put('move', { paths, into: group, keepOld })) done();
+        }}
+      >
+        <Stack>
+          <TextInput
+            label="Group"
+            placeholder="color.text; empty for the top level"
+            value={into}
+            data-autofocus
+            error={refusalText(refusal)}
+            onChange={(event) => setInto(event.currentTarget.value)}
+          />
+          {group !== parentPath(first) && (
+            <Text size="sm" c="dimmed">
+              <span className="path">{first}</span> becomes{' '}
+              <span className="path">{joinPath(group, lastName(first))}</span>
+              {paths.length > 1 &&
+                `, and so on for ${counted(paths.length - 1, 'more token', 'more tokens')}`}
+              . References follow. Renaming is a breaking change for code that uses the old path.
+            </Text>
+          )}
+          <Switch
+            size="xs"
+            checked={keepOld}
+            label="Keep the old paths as deprecated aliases"
+            onChange={(event) => setKeepOld(event.currentTarget.checked)}
+          />
+          <DialogFoot close={close}>
+            <Button type="submit">Move</Button>
+          </DialogFoot>
+        </Stack>
+      </form>
     </Modal>
   );
 }
@@ -154,41 +188,19 @@ export function ReplaceInPaths({ close, done }: TableDialog) {
   );
 }
 
-export function RemoveTokens({ paths, lens, close, done }: TableDialog) {
-  const { put, refusal } = useStore();
-  const [replacement, setReplacement] = useState('');
-  const first = useDocumentQuery('token', { path: paths[0] ?? '', lens });
-  const remove = async () => {
-    const instead = replacement.trim();
-    if (await put('removePaths', { paths, ...(instead && { replacement: instead }) })) done();
-  };
+export function RemoveTokens({ paths, close, done }: TableDialog) {
+  const { store } = useCommand();
   return (
-    <Modal opened onClose={close} title={`Remove ${nameOf(paths)}?`}>
-      <Stack>
-        {paths.length === 1 && first && (
-          <Text size="sm">
-            {first.uses.length === 0
-              ? 'No direct or indirect uses.'
-              : `${counted(first.uses.length, 'direct use')}; a change reaches ${first.reachText}.`}
-          </Text>
-        )}
-        <TokenSelect
-          label="Replacement"
-          placeholder="None"
-          value={replacement}
-          lens={lens}
-          type={first?.type ?? ''}
-          error={refusalText(refusal)}
-          onChange={setReplacement}
-          comboboxProps={{ withinPortal: false }}
-        />
-        <DialogFoot close={close}>
-          <Button color="red" onClick={() => void remove()}>
-            Remove
-          </Button>
-        </DialogFoot>
-      </Stack>
-    </Modal>
+    <RemovalDialog
+      title={nameOf(paths)}
+      removed={{ kind: 'paths', paths }}
+      close={close}
+      remove={async (replacement) => {
+        const refused = await store('removePaths', { paths, ...(replacement && { replacement }) });
+        if (!refused) done();
+        return refused;
+      }}
+    />
   );
 }
 

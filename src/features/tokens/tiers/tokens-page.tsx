@@ -5,6 +5,8 @@ import { Button, Group, Text } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
+import { notifications } from '@mantine/notifications';
+import { joinPath, lastName, parentPath } from '@/core/tokens/system';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { TiersView } from '@/editing/tokens/queries/tiers';
 import { useCommand } from '@/features/session/document';
@@ -75,7 +77,12 @@ export function TokensPage() {
     if (selected === undefined) opener.current?.focus();
   }, [selected]);
   const move = (moved: string, into: string, before?: string) =>
-    void run('move', { paths: [moved], into, before });
+    void run('move', { paths: [moved], into, before }).then((stored) => {
+      if (stored && parentPath(moved) !== into)
+        notifications.show({
+          message: `${moved} is ${joinPath(into, lastName(moved))} now. Renaming is a breaking change for code that uses the old path.`,
+        });
+    });
   const choose = useCallback(
     (target: string, element: HTMLElement) => {
       opener.current = element;
