@@ -2,6 +2,7 @@
 
 import { Button, Group, Popover, Radio } from '@mantine/core';
 import { useRef, useState } from 'react';
+import { rawParts } from '@/core/components/raw-values';
 import type { ProofView } from '@/editing/components/queries/proof';
 import { useCommand, type Refusal } from '@/features/session/document';
 import { refusalText } from '@/features/session/refused';
@@ -164,7 +165,7 @@ function ValueForm({
         finish={(value) => void finish(value)}
         leave={leave}
       />
-      {!from && declaration.token === null && (
+      {!from && declaration.raw && rawParts(declaration.property, declaration.raw).length === 1 && (
         <Button size="compact-xs" variant="subtle" mt={6} onClick={() => setExtracting(true)}>
           Extract to a new token
         </Button>
