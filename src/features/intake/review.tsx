@@ -84,7 +84,10 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
             { value: '', label: `All ${view.readable.toLocaleString('en-GB')}` },
             ...(['clashing', 'changed', 'new', 'same'] as const)
               .filter((state) => view.counts[state] > 0)
-              .map((state) => ({ value: state, label: `${view.counts[state].toLocaleString('en-GB')} ${WORDS[state]}` })),
+              .map((state) => ({
+                value: state,
+                label: `${view.counts[state].toLocaleString('en-GB')} ${WORDS[state]}`,
+              })),
           ]}
         />
         {(view.prefix !== undefined || strip !== '') && (
