@@ -3,6 +3,7 @@ import { nearest, nearestAll, pairings } from './colors';
 import { exportCss } from './export-css';
 import { compile, matrix } from './matrix';
 import { resolveCold, resolveEdit, resolveHeap } from './resolve';
+import { worst } from './worst-files';
 import { type Benchmark } from './benchmark';
 
 /** `npm run bench [-- NAME…] [-- --json]`: each piece of work against its reference, alternating, in one run. */
@@ -17,6 +18,7 @@ const BENCHMARKS: Benchmark[] = [
   checks,
   matrix,
   compile,
+  worst,
 ];
 
 const words = process.argv.slice(2).filter((word) => word !== '--');

@@ -1,3 +1,4 @@
+import { append } from '../base/append';
 import type { AnyNode, Element } from 'domhandler';
 import { isElement, MarkupProblem, readMarkup, type Markup } from './cascade';
 import { plainName } from './plain-name';
@@ -35,7 +36,7 @@ export function candidates(html: string, css: string): Candidate[] {
     throw new MarkupProblem('There is no element in this markup', 'Paste HTML with at least one element');
   const groups = new Map<string, number[]>();
   const key = ({ name, attribs }: Element) => `${name}.${(attribs.class ?? '').trim().split(/\s+/)[0] ?? ''}`;
-  elements.forEach(({ element }, at) => groups.set(key(element), [...(groups.get(key(element)) ?? []), at]));
+  elements.forEach(({ element }, at) => append(groups, key(element), at));
   return elements.slice(0, OFFERED).map(({ element, depth }, at) => ({
     at,
     tag: element.name,

@@ -1,3 +1,4 @@
+import { append } from '../base/append';
 import type { ComponentDefinition } from './definition';
 import { ordered } from '../document/item';
 import { axesOf } from './combinations';
@@ -111,7 +112,7 @@ function tiesAmong(rules: readonly RuleEntry[]): RuleTie[] {
   for (const rule of rules)
     for (const [property, value] of rule.declarations) {
       const key = `${rule.part} ${property}`;
-      said.set(key, [...(said.get(key) ?? []), { rule, value: JSON.stringify(value) }]);
+      append(said, key, { rule, value: JSON.stringify(value) });
     }
   return [...said].flatMap(([key, all]) => {
     const winner = all.at(-1)!;

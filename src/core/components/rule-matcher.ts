@@ -1,3 +1,4 @@
+import { append } from '../base/append';
 import type { ComponentDefinition } from './definition';
 import { conditionHolds, effectiveStates, type Combination } from './condition';
 import { rulesBySpecificity, type RuleEntry } from './style';
@@ -8,12 +9,11 @@ import { rulesBySpecificity, type RuleEntry } from './style';
  */
 export class RuleMatcher {
   /** The rules of each part, from weakest to strongest. */
-  readonly rules = new Map<string, readonly RuleEntry[]>();
+  readonly rules = new Map<string, RuleEntry[]>();
   private readonly keys = new Map<string, string>();
 
   constructor(component: Pick<ComponentDefinition, 'entries'>) {
-    for (const rule of rulesBySpecificity(component))
-      this.rules.set(rule.part, [...(this.rules.get(rule.part) ?? []), rule]);
+    for (const rule of rulesBySpecificity(component)) append(this.rules, rule.part, rule);
   }
 
   turnTo({ props, states }: Combination): void {

@@ -1,3 +1,4 @@
+import { append } from '../base/append';
 import { parseColor } from '../base/color/color';
 import { ColorIndex } from '../base/color/nearest';
 import type { InventoryEntry, InventoryKind } from './inventory';
@@ -29,7 +30,7 @@ const IN_PX: ReadonlySet<InventoryKind> = new Set(['fontSize', 'spacing', 'radiu
 export function clustersOf(entries: readonly InventoryEntry[], nearness: Nearness): Cluster[] {
   const clusters: Cluster[] = [];
   const byKind = new Map<InventoryKind, InventoryEntry[]>();
-  for (const entry of entries) byKind.set(entry.kind, [...(byKind.get(entry.kind) ?? []), entry]);
+  for (const entry of entries) append(byKind, entry.kind, entry);
   for (const [kind, all] of byKind) {
     const sorted = [...all].sort(
       (a, b) => b.count - a.count || roundness(b) - roundness(a) || (a.value < b.value ? -1 : 1),

@@ -1,3 +1,4 @@
+import { append } from '../base/append';
 import { declaredPairings } from '../tokens/pairings';
 import type { Finding } from '../findings/finding';
 import { isObject, type JsonObject } from '../base/json/json';
@@ -193,7 +194,7 @@ function planTree(
       redirects: [],
     } as TokenItem | GroupItem;
     planned.set(path, item);
-    if (path !== '') siblings.set(parentPath(path), [...(siblings.get(parentPath(path)) ?? []), path]);
+    if (path !== '') append(siblings, parentPath(path), path);
     return item;
   };
 
@@ -217,7 +218,7 @@ function planTree(
       if (!object || (path === '' && object.size === 0)) continue;
       const item = place(path, own && object === own ? 'group' : 'token', object);
       if (!item) continue;
-      if (path !== '') children.set(parentPath(path), [...(children.get(parentPath(path)) ?? []), path]);
+      if (path !== '') append(children, parentPath(path), path);
       found.push({ item, layer, object, tail: tails.get(path) });
     }
     fileOrders.push({ layer, children });
@@ -266,7 +267,7 @@ function childOrder(root: JsonObject, tails: Map<string, number>): string[] {
       } else behind++;
     }
     if (behind > 0 && below.length > 0) tails.set(node.path, behind);
-    stack.push(...below.reverse());
+    for (let i = below.length - 1; i >= 0; i--) stack.push(below[i]!);
   }
   return order;
 }

@@ -40,7 +40,7 @@ export function stylesOfPage(name: string, text: string): PageStyle[] {
       if (said.length > 0) found.push({ name, text: `${child.tagName} { ${said.join('; ')} }`, line });
       below.push('content' in child ? child.content : child);
     }
-    stack.push(...below.reverse());
+    for (let i = below.length - 1; i >= 0; i--) stack.push(below[i]!);
   }
   return found;
 }
@@ -59,7 +59,7 @@ export function linkedSheets(text: string): string[] {
         found.push(href);
       below.push('content' in child ? child.content : child);
     }
-    stack.push(...below.reverse());
+    for (let i = below.length - 1; i >= 0; i--) stack.push(below[i]!);
   }
   return found;
 }

@@ -1,3 +1,4 @@
+import { append } from '../base/append';
 import { colorOf } from '../base/color/color';
 import { colorDifference } from '../base/color/difference';
 import { pairingRatios } from '../tokens/pairing-ratios';
@@ -500,7 +501,7 @@ function foundRenames(
     const groups = new Map<string, string[]>();
     for (const path of paths) {
       const key = `${typeIn(resolution, path)}\n${authoredText(resolution, path, NO_RENAMES)}`;
-      groups.set(key, [...(groups.get(key) ?? []), path]);
+      append(groups, key, path);
     }
     return groups;
   };

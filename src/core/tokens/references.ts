@@ -57,23 +57,36 @@ export function referencesIn(value: Json): TokenReference[] {
   if (whole) return [whole];
   if (typeof value !== 'object' || value === null) return NONE;
   let found: TokenReference[] | undefined;
-  const stack: { json: Json; place: (string | number)[] }[] = [{ json: value, place: NO_PLACE }];
+  const stack: Standing[] = [{ json: value, name: '', up: undefined }];
   for (let node = stack.pop(); node; node = stack.pop()) {
     const members: Iterable<[string | number, Json]> = isObject(node.json)
       ? node.json
       : (node.json as Json[]).entries();
-    const later: typeof stack = [];
+    const later: Standing[] = [];
     for (const [name, member] of members) {
       if (typeof member !== 'string' && (typeof member !== 'object' || member === null)) continue;
       if (typeof member === 'string' && member.charCodeAt(0) !== 123) continue;
-      const place = [...node.place, name];
-      const reference = referenceAt(member, place);
-      if (reference) (found ??= []).push(reference);
-      else if (typeof member === 'object') later.push({ json: member, place });
+      const reference = referenceAt(member, NO_PLACE);
+      if (reference) (found ??= []).push({ ...reference, place: placeOf(node, name) });
+      else if (typeof member === 'object') later.push({ json: member, name, up: node });
     }
     for (let i = later.length - 1; i >= 0; i--) stack.push(later[i]!);
   }
   return found ?? NONE;
+}
+
+/** A part of a value on the way through it: where it stands is told from the parts above. */
+interface Standing {
+  json: Json;
+  name: string | number;
+  up: Standing | undefined;
+}
+
+/** Worked out where it is wanted alone: a path kept with each part would take time by the square of the depth. */
+function placeOf(node: Standing, name: string | number): (string | number)[] {
+  const place = [name];
+  for (let at: Standing = node; at.up; at = at.up) place.push(at.name);
+  return place.reverse();
 }
 const NONE: TokenReference[] = [];
 const NO_PLACE: (string | number)[] = [];

@@ -1,3 +1,4 @@
+import { append } from '../base/append';
 import { isObject } from '../base/json/json';
 import { pxOf } from './types/dimension';
 import { joinPath, lastName, parentPath, type Context } from './system';
@@ -104,7 +105,7 @@ export function spacingSets(resolution: Resolution, lens: Context): SpacingSets 
     const [columns, margin, gutter] = ['columns', 'margin', 'gutter'].map((name) => said.get(name));
     if (columns === undefined || margin === undefined || gutter === undefined) continue;
     const step = { path, name: lastName(path), from: said.get('from') ?? 0, columns, margin, gutter };
-    grids.set(parentPath(path), [...(grids.get(parentPath(path)) ?? []), step]);
+    append(grids, parentPath(path), step);
   }
   for (const [path, own] of grids) found.grids.push({ path, steps: own.sort((a, b) => a.from - b.from) });
   found.spaces.sort((a, b) => a.px - b.px);

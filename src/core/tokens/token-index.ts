@@ -1,3 +1,4 @@
+import { append } from '../base/append';
 import type { Finding } from '../findings/finding';
 import { isObject, type Json, type JsonObject } from '../base/json/json';
 import { aliasPath, authoredValue, referencesIn, type TokenReference } from './references';
@@ -219,6 +220,9 @@ function groupTypeReader(groups: Map<string, GroupCandidate[]>, bitsOf: (when: C
   };
 }
 
+/** As many tokens and groups `$extends` may make: groups that extend each other twice double with every step. */
+const MOST_EXTENDED = 100_000;
+
 /** Writes out `$extends`: the other group's members stand below the group's own, deeply. */
 function takeOver(all: {
   groups: Map<string, GroupCandidate[]>;
@@ -243,7 +247,7 @@ function takeOver(all: {
           message: `${path} extends ${typeof written === 'string' ? written : 'something'}, which is not a group`,
           fix: 'Name a group, as "{group}" or "#/group"',
         });
-      } else extensions.set(path, [...(extensions.get(path) ?? []), { target, when }]);
+      } else append(extensions, path, { target, when });
     }
   }
   const done = new Set<string>();
@@ -286,8 +290,22 @@ function takeOver(all: {
       } else if (!done.has(next)) enter(next);
     }
   };
+  let full = false;
   const write = (group: string): void => {
     for (const { target, when } of extensions.get(group)!) {
+      const coming = paths.filter((path) => path.startsWith(target === '' ? '' : target + '.')).length;
+      if (full || paths.length + groups.size + coming > MOST_EXTENDED) {
+        if (!full)
+          groupFindings.push({
+            code: 'invalid-value',
+            level: 'error',
+            path: group,
+            message: `$extends would make more than ${MOST_EXTENDED.toLocaleString('en-GB')} tokens; from ${group} on nothing is taken over`,
+            fix: 'Extend fewer groups, or do not extend groups that extend others twice',
+          });
+        full = true;
+        continue;
+      }
       for (const [path, list] of [...groups]) {
         if (!within(path, target)) continue;
         const own = group + path.slice(target.length);

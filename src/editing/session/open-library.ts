@@ -1,3 +1,4 @@
+import { append } from '@/core/base/append';
 import { runChecks } from '@/core/tokens/checks/registry';
 import { checkComponent } from '@/core/components/checks/registry';
 import { worstFirst, type Finding } from '@/core/findings/finding';
@@ -174,7 +175,7 @@ export class OpenLibrary {
   readonly findingsByPath = lazily(() => {
     const found = new Map<string, Finding[]>();
     for (const finding of this.findings())
-      if (finding.path !== undefined) found.set(finding.path, [...(found.get(finding.path) ?? []), finding]);
+      if (finding.path !== undefined) append(found, finding.path, finding);
     return found;
   });
   readonly reach = lazily(

@@ -1,5 +1,6 @@
 'use client';
 
+import { append } from '@/core/base/append';
 import { Button, Skeleton, Title } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -30,7 +31,7 @@ export function Inbox({ notices }: { notices: Notice[] }) {
   const groups = new Map<string, Notice[]>();
   for (const notice of notices) {
     const about = upgradeAt(notice.href)?.product ?? '';
-    groups.set(about, [...(groups.get(about) ?? []), notice]);
+    append(groups, about, notice);
   }
   return (
     <Frame me={me} documents={documents} title="Seedplan" stages={[]} axes={[]}>

@@ -22,6 +22,9 @@ interface CleanDrawing {
 
 const LARGEST = 300_000;
 const DEEPEST = 60;
+const MOST_ELEMENTS = 5000;
+/** What takes longer than its length where there is much of it is left as it was drawn. */
+const SIMPLE = { elements: 800, pathData: 40_000 };
 
 const SHAPES = [
   'svg',
@@ -59,16 +62,32 @@ export function cleanSvg(text: string, as: 'icon' | 'picture'): CleanDrawing {
       'Simplify it, or upload it as a picture',
     );
   if (!/<svg[\s>]/i.test(text)) throw new DrawingProblem('There is no svg element in it', 'Export it as SVG');
-  if (depthOf(text) > DEEPEST)
+  const plain = withoutDoctype(text);
+  const { depth, elements, pathData } = structureOf(plain);
+  if (depth > DEEPEST)
     throw new DrawingProblem(`Its elements are nested more than ${DEEPEST} deep`, 'Flatten its groups');
+  if (elements > MOST_ELEMENTS)
+    throw new DrawingProblem(
+      `The drawing has ${elements.toLocaleString('en-GB')} elements; ${MOST_ELEMENTS.toLocaleString('en-GB')} is the most`,
+      'Join its paths, or upload it as a picture',
+    );
+  const simple = elements <= SIMPLE.elements && pathData <= SIMPLE.pathData;
   const notes: string[] = [];
   for (const [pattern, what] of REMOVED) if (pattern.test(text)) notes.push(`${what} left out`);
   let optimised: string;
   try {
-    optimised = optimize(withoutDoctype(text), {
-      multipass: true,
+    optimised = optimize(plain, {
+      multipass: simple,
       plugins: [
-        { name: 'preset-default', params: { overrides: { removeUnknownsAndDefaults: false } } },
+        {
+          name: 'preset-default',
+          params: {
+            overrides: {
+              removeUnknownsAndDefaults: false,
+              ...(!simple && { convertPathData: false, mergePaths: false }),
+            },
+          },
+        },
         'convertStyleToAttrs',
         'removeScripts',
         'removeDimensions',
@@ -97,17 +116,59 @@ const REMOVED: [RegExp, string][] = [
   [/<\s*(image|style|animate|set|a)[\s>]/i, 'what a drawing may not hold'],
 ];
 
-const withoutDoctype = (text: string) => text.replace(/<!DOCTYPE[^>[]*(\[[\s\S]*?\])?\s*>/i, '');
+/** The text without its document type, whose entities are never read. Only the first is one. */
+function withoutDoctype(text: string): string {
+  const from = text.search(/<!DOCTYPE/i);
+  if (from === -1) return text;
+  const end = text.indexOf('>', from);
+  const subset = text.indexOf('[', from);
+  const to = subset !== -1 && subset < end ? text.indexOf('>', text.indexOf(']', subset)) : end;
+  return to === -1 ? text : text.slice(0, from) + text.slice(to + 1);
+}
 
-/** How deep elements stand in one another, without reading them. */
-function depthOf(text: string): number {
-  let depth = 0;
-  let deepest = 0;
-  for (const [tag] of text.matchAll(/<\/?[a-z][^>]*>/gi)) {
-    if (tag.startsWith('</')) depth--;
-    else if (!tag.endsWith('/>')) deepest = Math.max(deepest, ++depth);
+/**
+ * How deep elements stand in one another, how many there are, and how much path data, in one walk over the text.
+ * @throws DrawingProblem where a tag, a comment or the like does not end
+ */
+function structureOf(text: string): { depth: number; elements: number; pathData: number } {
+  let [open, depth, elements, pathData] = [0, 0, 0, 0];
+  const endOf = (mark: string, from: number): number => {
+    const at = text.indexOf(mark, from);
+    if (at === -1) throw new DrawingProblem('It is not well-formed XML', 'Export it anew');
+    return at + mark.length;
+  };
+  for (let at = text.indexOf('<'); at !== -1;) {
+    let to: number;
+    if (text.startsWith('<!--', at)) to = endOf('-->', at + 4);
+    else if (text.startsWith('<![CDATA[', at)) to = endOf(']]>', at);
+    else if (text.startsWith('<?', at)) to = endOf('?>', at);
+    else if (text.startsWith('<!', at)) to = endOf('>', at);
+    else {
+      to = tagEnd(text, at);
+      if (text[at + 1] === '/') open--;
+      else {
+        elements++;
+        if (text[to - 2] !== '/') depth = Math.max(depth, ++open);
+        if (/^<path\s/i.test(text.slice(at, at + 6))) pathData += to - at;
+      }
+    }
+    at = text.indexOf('<', to);
   }
-  return deepest;
+  return { depth, elements, pathData };
+}
+
+/** Where a tag ends: at the first `>` that stands in no value. */
+function tagEnd(text: string, from: number): number {
+  let quote: string | undefined;
+  for (let at = from + 1; at < text.length; at++) {
+    const char = text[at]!;
+    if (quote !== undefined) {
+      if (char === quote) quote = undefined;
+    } else if (char === '"' || char === "'") quote = char;
+    else if (char === '>') return at + 1;
+    else if (char === '<') break;
+  }
+  throw new DrawingProblem('It is not well-formed XML', 'Export it anew');
 }
 
 function allowed(text: string): string {

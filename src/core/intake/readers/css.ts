@@ -215,8 +215,8 @@ function aliasesIn(object: JsonObject): string[] {
   const stack: unknown[] = [object.get('$value')];
   for (let next = stack.pop(); stack.length > 0 || next !== undefined; next = stack.pop()) {
     if (typeof next === 'string' && /^\{.*\}$/.test(next)) found.push(next.slice(1, -1));
-    else if (next instanceof Map) stack.push(...next.values());
-    else if (Array.isArray(next)) stack.push(...next);
+    else if (next instanceof Map) for (const member of next.values()) stack.push(member);
+    else if (Array.isArray(next)) for (const member of next) stack.push(member);
   }
   return found;
 }

@@ -1,3 +1,4 @@
+import { append } from '@/core/base/append';
 import { itemsOf } from '@/core/document/item';
 import type { RecipeItem } from '@/core/tokens/items';
 import { sameJson, type JsonObject } from '@/core/base/json/json';
@@ -60,7 +61,7 @@ export function generated(
   const byPath = new Map<string, RecipeStep['made']>();
   for (const { path, object, when } of outcome.tokens) {
     const full = joinPath(family, path);
-    byPath.set(full, [...(byPath.get(full) ?? []), { when, object }]);
+    append(byPath, full, { when, object });
   }
   const wasMade = new Map<string, JsonObject>();
   for (const { path, object, when } of before?.tokens ?? [])

@@ -1,3 +1,4 @@
+import { append } from '@/core/base/append';
 import { colorOf, colorText, rgbOf, type Color } from '@/core/base/color/color';
 import { contrastRatio, ratioText } from '@/core/base/color/contrast';
 import { lchOf } from '@/core/base/color/gamut';
@@ -176,7 +177,7 @@ function rampsOf(library: OpenLibrary): Ramp[] {
     if (literal.type !== 'color') continue;
     const color = colorOf(literal.values[0]!)!;
     const group = parentPath(literal.path);
-    groups.set(group, [...(groups.get(group) ?? []), { path: literal.path, color, l: lchOf(color).l }]);
+    append(groups, group, { path: literal.path, color, l: lchOf(color).l });
   }
   const ramps: Ramp[] = [];
   const neutral: Ramp['steps'] = [];

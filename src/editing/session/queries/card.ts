@@ -1,3 +1,4 @@
+import { append } from '@/core/base/append';
 import { itemsOf } from '@/core/document/item';
 import { renderNested } from '@/core/components/nested';
 import { pageStyles } from '@/core/outputs/page-styles';
@@ -35,7 +36,7 @@ export function card(library: OpenLibrary): LibraryCard {
     const resolved = resolution.value(path, 0);
     if (resolved?.type === 'color' && tierOf(resolution, path) === 'primitive') {
       const family = parentPath(path);
-      families.set(family, [...(families.get(family) ?? []), cssLine(resolved)]);
+      append(families, family, cssLine(resolved));
     }
     if (resolved?.type === 'typography') {
       const css = cssText(resolved);

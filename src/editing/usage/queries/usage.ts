@@ -1,3 +1,4 @@
+import { append } from '@/core/base/append';
 import { itemsOf } from '@/core/document/item';
 import { compareVersions } from '@/core/releases/version';
 import { cssText } from '@/core/tokens/css-text';
@@ -82,8 +83,7 @@ export function usage(library: OpenLibrary): UsageView {
   );
   const isUsed = ({ direct, byName }: UsageRow) => direct > 0 || byName;
   const versions = new Map<string, string[]>();
-  for (const { name, version } of library.snapshot.products)
-    versions.set(version, [...(versions.get(version) ?? []), name]);
+  for (const { name, version } of library.snapshot.products) append(versions, version, name);
   return {
     rows: [...components, ...tokens],
     used: {
