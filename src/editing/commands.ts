@@ -12,6 +12,8 @@ import { removeBehaviour } from './components/commands/remove-behaviour';
 import { extractValue } from './components/commands/extract-value';
 import { removeComponents } from './components/commands/remove-components';
 import { removeGuard } from './components/commands/remove-guard';
+import { removePart } from './components/commands/remove-part';
+import { renamePart } from './components/commands/rename-part';
 import { removeProp } from './components/commands/remove-prop';
 import { removeRule } from './components/commands/remove-rule';
 import { removeStyleSheet } from './components/commands/remove-style-sheet';
@@ -88,6 +90,8 @@ export const LIBRARY_COMMANDS = {
   removePaths,
   promote,
   extractValue,
+  renamePart,
+  removePart,
   setUnder,
   setLifecycle,
   setExtra,

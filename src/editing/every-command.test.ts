@@ -873,6 +873,43 @@ const TABLE: Partial<Table> = {
       },
     ],
   },
+  renamePart: {
+    cases: [
+      {
+        // Whatever spoke of the part speaks of it under its new name, and the component looks and says the same.
+        ask: () => ({ component: 'button', part: 'label', to: 'words' }),
+        then: (now, before) => {
+          const [is, was] = [component(now, 'button'), component(before, 'button')];
+          expect(JSON.stringify(is).replaceAll('words', 'label')).toBe(JSON.stringify(was));
+          expect(JSON.stringify(is)).not.toMatch(/"part":"label"|part=\\"label\\"/);
+          expect(now.componentFindings().length).toBe(before.componentFindings().length);
+        },
+      },
+    ],
+    refused: [
+      { ask: { component: 'button', part: 'root', to: 'shell' }, says: /root keeps its name/ },
+      { ask: { component: 'button', part: 'label', to: 'root' }, says: /There is a part root already/ },
+      { ask: { component: 'button', part: 'label', to: 'No Name' }, says: /is not a name of a part/ },
+      { ask: { component: 'button', part: 'none', to: 'words' }, says: /none of button/ },
+    ],
+  },
+  removePart: {
+    cases: [
+      {
+        ask: () => ({ component: 'button', part: 'icon' }),
+        then: (now) => {
+          const is = component(now, 'button');
+          expect(JSON.stringify(is)).not.toMatch(/"part":"icon"|part=\\"icon\\"|"name":"icon","shows"/);
+          expect(is.template).toContain('part="label"');
+          expect(now.findingsOf(is).filter(({ level }) => level === 'error')).toEqual([]);
+        },
+      },
+    ],
+    refused: [
+      { ask: { component: 'button', part: 'root' }, says: /root cannot be removed/ },
+      { ask: { component: 'button', part: 'none' }, says: /none of button/ },
+    ],
+  },
   removeComponents: {
     cases: [
       {

@@ -73,3 +73,14 @@ export function defaultProps(component: ComponentDefinition): Record<string, str
     ]),
   );
 }
+
+/** States a rule may speak of in any component (CSS Selectors 4), beside its own. */
+export const KNOWN_STATES = [
+  'hover',
+  'focus-visible',
+  'focus-within',
+  'active',
+  'disabled',
+  'checked',
+  'invalid',
+];

@@ -79,7 +79,11 @@ export function renderRows(
   const unknown = columns.filter((column) => !known.has(column));
   const drawn = rows
     .map((props) =>
-      renderNested(repeated, items, { props: allowedValues(repeated, props), context: input.context }),
+      renderNested(repeated, items, {
+        props: allowedValues(repeated, props),
+        context: input.context,
+        inside: slot !== undefined,
+      }),
     )
     .join('');
   return {

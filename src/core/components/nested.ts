@@ -4,6 +4,7 @@ import { ordered, type Items } from '../document/item';
 import { named } from './compose';
 import { defaultProps } from './condition';
 import { renderComponent, type RenderInput } from './render';
+import { templateOf } from './template';
 
 /** Nested deeper than this, pieces are left out: nobody reads such a component. */
 const DEEPEST = 12;
@@ -23,7 +24,40 @@ export function renderNested(
         slots[prop.name] = prop.holds
           .map((piece) => renderPiece(piece, items, props, input.context, [...above, component.id]))
           .join('');
-  return renderComponent(component, { ...input, slots });
+  const html = renderComponent(component, { ...input, slots });
+  return above.length > 0 || input.inside ? html : standing(html, component);
+}
+
+/** The elements that HTML wants round an element, outermost first (HTML, content models). */
+const NEEDED: Readonly<Record<string, readonly string[]>> = {
+  tr: ['table', 'tbody'],
+  td: ['table', 'tbody', 'tr'],
+  th: ['table', 'tbody', 'tr'],
+  thead: ['table'],
+  tbody: ['table'],
+  tfoot: ['table'],
+  caption: ['table'],
+  colgroup: ['table'],
+  col: ['table', 'colgroup'],
+  li: ['ul'],
+  dt: ['dl'],
+  dd: ['dl'],
+  option: ['select'],
+  optgroup: ['select'],
+  legend: ['fieldset'],
+  summary: ['details'],
+  figcaption: ['figure'],
+};
+
+/** A component that stands by itself, in the elements without which a browser would leave its root out. */
+function standing(html: string, component: ComponentDefinition): string {
+  const needed = NEEDED[templateOf(component.template).root?.tag ?? ''] ?? [];
+  const open = needed.map((tag) => `<${tag} data-holder${tag === 'details' ? ' open' : ''}>`).join('');
+  const close = [...needed]
+    .reverse()
+    .map((tag) => `</${tag}>`)
+    .join('');
+  return open + html + close;
 }
 
 /** A piece of a slot: an icon's drawing, or a component under its own props and those passed to it. */

@@ -13,6 +13,8 @@ const VOID = new Set(['br', 'col', 'hr', 'img', 'input']);
 export interface RenderInput extends Partial<Combination> {
   /** Rendered HTML for slots; a text prop or slot not given here takes the prop's own text, escaped. */
   slots?: Record<string, string>;
+  /** It is put into another's slot, where the elements it needs round it are. */
+  inside?: boolean;
   /** Further attributes of the root, such as an id to find it by. */
   attributes?: Record<string, string>;
 }

@@ -1,12 +1,14 @@
 import { Refusal } from '../base/errors';
-import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5';
 import type { Finding } from '../findings/finding';
 import type { Condition } from './definition';
 import { parseConditions } from './condition';
+import { readMarkup, type MarkupNode, type MarkupPlace } from './markup-tree';
 
 /** A component's template: HTML with one root, parts, slots, presence and bound attributes (MODEL, Template). */
 export type TemplateNode =
-  TemplateElement | { kind: 'text'; text: string } | { kind: 'slot'; name: string; fallback: TemplateNode[] };
+  | TemplateElement
+  | { kind: 'text'; text: string }
+  | { kind: 'slot'; name: string; fallback: TemplateNode[]; at: MarkupPlace };
 export interface TemplateElement {
   kind: 'element';
   tag: string;
@@ -17,6 +19,7 @@ export interface TemplateElement {
   /** Attributes that take a prop's value; of a flag or state, the bare attribute. */
   bound: [attribute: string, name: string][];
   children: TemplateNode[];
+  at: MarkupPlace;
 }
 
 interface Template {
@@ -53,25 +56,12 @@ const harmlessAddress = (name: string, value: string) =>
  */
 export function parseTemplate(html: string): Template {
   const findings: Finding[] = [];
-  const report = (
-    code: string,
-    message: string,
-    fix: string,
-    node?: { sourceCodeLocation?: { startLine: number; startCol: number } | null },
-  ) => {
-    const place = node?.sourceCodeLocation;
-    findings.push({
-      code,
-      level: 'error',
-      message,
-      fix,
-      at: place ? { line: place.startLine, column: place.startCol } : undefined,
-    });
+  const report = (code: string, message: string, fix: string, node?: { at: MarkupPlace }) => {
+    findings.push({ code, level: 'error', message, fix, at: node?.at });
   };
-  const read = (node: Tree.ChildNode, depth: number): TemplateNode[] => {
-    if (node.nodeName === '#text') return [{ kind: 'text', text: (node as Tree.TextNode).value }];
-    if (!('tagName' in node)) return [];
-    const tag = node.tagName.toLowerCase();
+  const read = (node: MarkupNode, depth: number): TemplateNode[] => {
+    if ('text' in node) return [{ kind: 'text', text: node.text }];
+    const { tag } = node;
     if (depth > DEEPEST) {
       report(
         'template-depth',
@@ -81,9 +71,10 @@ export function parseTemplate(html: string): Template {
       );
       return [];
     }
-    const attribute = (name: string) => node.attrs.find((attr) => attr.name === name)?.value;
-    const children = () => node.childNodes.flatMap((child) => read(child, depth + 1));
-    if (tag === 'slot') return [{ kind: 'slot', name: attribute('name') ?? 'default', fallback: children() }];
+    const attribute = (name: string) => node.attributes.find((attr) => attr.name === name)?.value;
+    const children = () => node.children.flatMap((child) => read(child, depth + 1));
+    if (tag === 'slot')
+      return [{ kind: 'slot', name: attribute('name') ?? 'default', fallback: children(), at: node.at }];
     if (!TAGS.has(tag)) {
       report(
         'template-unsafe',
@@ -101,8 +92,9 @@ export function parseTemplate(html: string): Template {
       attributes: [],
       bound: [],
       children: [],
+      at: node.at,
     };
-    for (const { name: written, value } of node.attrs) {
+    for (const { name: written, value } of node.attributes) {
       const name = written.toLowerCase();
       if (name === 'part') continue;
       if (name === 'when') {
@@ -135,8 +127,9 @@ export function parseTemplate(html: string): Template {
     element.children = children();
     return [element];
   };
-  const fragment = parseFragment(html, { sourceCodeLocationInfo: true });
-  const nodes = fragment.childNodes
+  const { nodes: written, problems } = readMarkup(html);
+  for (const { message, fix, at } of problems) report('template-tag', message, fix, { at });
+  const nodes = written
     .flatMap((child) => read(child, 0))
     .filter((node) => node.kind !== 'text' || node.text.trim() !== '');
   const [root, ...others] = nodes;

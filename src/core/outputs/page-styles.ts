@@ -7,6 +7,10 @@ import { typeOf } from '../tokens/normalise';
 import type { Resolution } from '../tokens/resolve';
 import { css as cssOutput } from './css';
 
+/** What stands round a row, an item or the like that is drawn by itself takes no room of its own. */
+const HOLDERS =
+  '@layer base {\n:where(:is(table, tbody, tr, ul, dl, colgroup)[data-holder]) { display: contents; list-style: none; }\n:where([data-holder]) { margin: 0; padding: 0; border: 0; }\n}\n';
+
 /** Everything a page of components needs: custom properties under all contexts, then every component's rules. */
 export function pageStyles(
   items: Items,
@@ -17,5 +21,5 @@ export function pageStyles(
   const compiled = new Set<string>();
   for (const component of withNested(components, items))
     compiled.add(compileCss(component, items, (path) => typeOf(resolution, path)));
-  return LAYER_ORDER + sheet + librarySheet(items) + [...compiled].join('');
+  return LAYER_ORDER + HOLDERS + sheet + librarySheet(items) + [...compiled].join('');
 }

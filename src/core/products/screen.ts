@@ -40,6 +40,7 @@ export function renderScreen(product: Items, screen: string, library: Items): st
       props: placement.props,
       slots,
       attributes: { 'data-placement': placement.id },
+      inside: placement.parent !== null,
     });
   };
   return placements

@@ -1,5 +1,5 @@
 import { conditionsText } from '@/core/components/condition';
-import { partAncestry, templateOf } from '@/core/components/template';
+import { partAncestry, templateOf, type TemplateNode } from '@/core/components/template';
 import type { ComponentDefinition, Condition, Prop } from '@/core/components/definition';
 import { ordered } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
@@ -51,19 +51,35 @@ export function usersOf(
   return [...rules, ...guards, ...parts];
 }
 
-/** Names what `parts` of a component lack of its template, once that has changed: each new part shows nothing until it is said. */
+/** The parts of a template in which text stands of itself: words, or a slot for a text prop; not in a part within. */
+function partsWithText(component: ComponentDefinition): Set<string> {
+  const texts = new Set(
+    Object.values(component.props).flatMap(({ kind, name }) => (kind === 'text' ? [name] : [])),
+  );
+  const found = new Set<string>();
+  const walk = (node: TemplateNode, part: string | undefined): void => {
+    if (node.kind === 'element') return node.children.forEach((child) => walk(child, node.part ?? part));
+    const isText = node.kind === 'text' ? node.text.trim() !== '' : texts.has(node.name);
+    if (isText && part !== undefined) found.add(part);
+  };
+  const { root } = templateOf(component.template);
+  if (root) walk(root, undefined);
+  return found;
+}
+
+/** Names what `parts` of a component lack of its template, once that has changed: a new part that holds text shows text, any other nothing until it is said. */
 export function addMissingParts(work: DraftTransaction, component: ComponentDefinition): void {
   const named = new Set(Object.values(component.parts).map(({ name }) => name));
   let last = ordered(component.parts).at(-1)?.order ?? null;
-  for (const name of partAncestry(
-    templateOf((work.own.get(component.id) as ComponentDefinition).template).root,
-  ).keys()) {
+  const now = work.own.get(component.id) as ComponentDefinition;
+  const withText = partsWithText(now);
+  for (const name of partAncestry(templateOf(now.template).root).keys()) {
     if (named.has(name)) continue;
     [last] = ordersAfter(last, 1) as [string];
     work.set(component.id, `parts/${work.newId('part')}`, {
       order: last,
       name,
-      shows: 'nothing',
+      shows: withText.has(name) ? 'text' : 'nothing',
       description: '',
     });
   }

@@ -6,7 +6,7 @@ import { itemsOf, ordered } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
 import { aliasPath } from '@/core/tokens/references';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { KNOWN_STATES } from './queries/proof';
+import { KNOWN_STATES } from '@/core/components/condition';
 import { refuse, type Command } from '@/editing/session/command';
 
 /** Names of components, props, values, parts and states. */

@@ -180,6 +180,7 @@ export function AssetsPage() {
 
 /** Style sheets beneath all components: read, changed and taken out. */
 function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdit: boolean }) {
+  const library = useLibrary();
   const { put, refusal } = useStore();
   if (sheets.length === 0) return null;
   return (
@@ -202,6 +203,7 @@ function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdi
             input={(css) => ({ sheets: [{ name: sheet.name, css }] })}
             language="css"
             label={sheet.name}
+            place={`${library.slug} ${sheet.name}`}
             stored={sheet.css}
             canEdit={canEdit && sheet.own}
           />

@@ -12,12 +12,14 @@ import { rawValue } from './raw-value';
 import { ruleIdle } from './rule-idle';
 import { ruleTie } from './rule-tie';
 import { slotMisfit } from './slot-misfit';
+import { templateNames } from './template-names';
 import { templateUnsound } from './template-unsound';
 import { valueMissing } from './value-missing';
 
 export const COMPONENT_CHECKS: readonly ComponentCheck[] = [
   guardBroken,
   templateUnsound,
+  templateNames,
   partMissing,
   valueMissing,
   cssUnknown,

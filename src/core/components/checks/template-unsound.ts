@@ -6,6 +6,7 @@ export const templateUnsound: ComponentCheck = {
   titles: {
     'template-root': 'Template without a root part',
     'template-unsafe': 'Unsafe template',
+    'template-tag': 'Tag without its counterpart',
     'template-depth': 'Template nested too deep',
     'template-condition': 'Invalid condition in template',
   },

@@ -18,7 +18,7 @@ export function setTemplate(
   const [finding] = parsed.findings;
   if (finding)
     return refuse(
-      `${finding.message}${finding.at?.line ? ` (line ${finding.at.line})` : ''}`,
+      `${finding.message}${finding.at?.line ? ` (line ${finding.at.line}, column ${finding.at.column})` : ''}`,
       finding.fix ?? '',
     );
   const there = partAncestry(parsed.root);

@@ -1,3 +1,5 @@
+import { partRemoval, removalText } from '@/editing/components/part-changes';
+import { KNOWN_STATES } from '@/core/components/condition';
 import { combinationsOf } from '@/core/components/combinations';
 import { compileCss, componentClass } from '@/core/components/compile';
 import { entryHome, named } from '@/core/components/compose';
@@ -59,7 +61,15 @@ export interface ProofView {
   template: string;
   html: string;
   props: PropView[];
-  parts: { id: string; name: string; shows: string; description: string; adjustable: string[] }[];
+  parts: {
+    id: string;
+    name: string;
+    shows: string;
+    description: string;
+    adjustable: string[];
+    /** What would go with it, in words; empty: nothing. */
+    goes: string;
+  }[];
   /** All states a rule may speak of, the component's own last. */
   states: string[];
   /** Combinations that must not be made. */
@@ -109,17 +119,6 @@ export interface ProofView {
   /** Layout grids that can be laid over a specimen. */
   grids: LayoutGrid[];
 }
-
-/** States a rule may speak of in any component (CSS Selectors 4), beside its own. */
-export const KNOWN_STATES = [
-  'hover',
-  'focus-visible',
-  'focus-within',
-  'active',
-  'disabled',
-  'checked',
-  'invalid',
-];
 
 /** What one more value of a choice would bring. */
 export function whatIfView(
@@ -199,6 +198,7 @@ export function proof(
       shows,
       description,
       adjustable: adjustable ?? [],
+      goes: removalText(partRemoval(component, part)),
     })),
     states: [...new Set([...KNOWN_STATES, ...component.states])],
     excluded: ordered(component.excluded ?? {}).map(({ id, when, why }) => ({

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Group } from '@mantine/core';
+import { Button, Group, Text } from '@mantine/core';
 import { css } from '@codemirror/lang-css';
 import { html } from '@codemirror/lang-html';
 import { javascript } from '@codemirror/lang-javascript';
@@ -8,6 +8,7 @@ import CodeMirror, { EditorView } from '@uiw/react-codemirror';
 import { useEffect, useMemo, useState } from 'react';
 import type { CommandArguments, CommandName } from '@/editing/commands';
 import { Refused, useStore } from '@/features/session/refused';
+import { useDraft } from '@/ui/draft';
 import { codeTheme } from './code-theme';
 
 const LANGUAGES = { html: html(), css: css(), javascript: javascript() };
@@ -20,6 +21,7 @@ export function CodeField<K extends CommandName>({
   label,
   stored,
   canEdit,
+  place,
 }: {
   command: K;
   /** What the plan is given for a text. */
@@ -28,9 +30,11 @@ export function CodeField<K extends CommandName>({
   label: string;
   stored: string;
   canEdit: boolean;
+  /** Where it stands, for what is typed and not saved: `keel button template`. */
+  place: string;
 }) {
   const { put, show, clear, refusal, setRefusal } = useStore();
-  const [typed, setTyped] = useState<string | null>(null);
+  const { typed, found, keep: setTyped } = useDraft(place);
   // While one types, what the view says is what is typed.
   const [before, setBefore] = useState(stored);
   useEffect(() => {
@@ -67,6 +71,11 @@ export function CodeField<K extends CommandName>({
           void show(command, input(text)).then((refused) => setRefusal(text === before ? null : refused));
         }}
       />
+      {found && typed !== before && (
+        <Text size="sm" c="dimmed" mt={4} role="status">
+          This was typed before and is not saved.
+        </Text>
+      )}
       <Refused refusal={refusal} />
       {canEdit && (
         <Group gap="xs" mt="xs">

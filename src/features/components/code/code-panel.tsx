@@ -3,6 +3,7 @@
 import { Button, FileInput, Group, Select, Tabs, Text } from '@mantine/core';
 import { useState } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
+import { useLibrary } from '@/features/session/library-shell';
 import { Refused, useStore } from '@/features/session/refused';
 import { CodeField } from './code-field';
 import { useCodeFile } from '../start/start-from-code';
@@ -10,6 +11,7 @@ import classes from '../components.module.css';
 
 /** Template and style sheet as code, shown in the specimen while one types; one truth with the rules beside. */
 export function CodePanel({ view }: { view: ProofView }) {
+  const library = useLibrary();
   const input = (text: string) => ({ component: view.name, text });
   return (
     <section className={classes.sheet} aria-label="Code">
@@ -30,6 +32,7 @@ export function CodePanel({ view }: { view: ProofView }) {
             input={input}
             language="html"
             label="Template"
+            place={`${library.slug} ${view.name} template`}
             stored={view.template}
             canEdit={view.canEdit}
           />
@@ -44,6 +47,7 @@ export function CodePanel({ view }: { view: ProofView }) {
             input={input}
             language="css"
             label="Style sheet"
+            place={`${library.slug} ${view.name} style sheet`}
             stored={view.sheet}
             canEdit={view.canEdit}
           />
@@ -58,6 +62,7 @@ export function CodePanel({ view }: { view: ProofView }) {
             input={input}
             language="javascript"
             label="Script"
+            place={`${library.slug} ${view.name} script`}
             stored={view.script}
             canEdit={view.canEdit}
           />

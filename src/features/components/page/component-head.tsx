@@ -10,6 +10,7 @@ import { useState } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
 import { RemovalDialog } from '@/features/usage/removal-dialog';
 import { useCommand } from '@/features/session/document';
+import { OneField } from '@/features/session/one-field';
 import { Refused, useStore } from '@/features/session/refused';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink } from '@/ui/frame/lens';
@@ -111,7 +112,9 @@ export function ComponentHead({ view }: { view: ProofView }) {
           value={view.name}
           close={() => setDoing(null)}
           store={async (name) => {
-            if (await put('renameComponent', { component: view.name, name })) router.replace(page(name));
+            const refused = await store('renameComponent', { component: view.name, name });
+            if (!refused) router.replace(page(name));
+            return refused;
           }}
         />
       )}
@@ -121,50 +124,11 @@ export function ComponentHead({ view }: { view: ProofView }) {
           label="Description"
           value={view.description}
           close={() => setDoing(null)}
-          store={(text) => put('describeComponent', { component: view.name, text })}
+          store={(text) => store('describeComponent', { component: view.name, text })}
         />
       )}
       {doing === 'deprecate' && <Deprecate view={view} close={() => setDoing(null)} />}
     </div>
-  );
-}
-
-function OneField({
-  title,
-  label,
-  value,
-  store,
-  close,
-}: {
-  title: string;
-  label: string;
-  value: string;
-  store: (text: string) => Promise<unknown>;
-  close: () => void;
-}) {
-  const [text, setText] = useState(value);
-  return (
-    <Modal opened onClose={close} title={title}>
-      <form
-        onSubmit={async (event) => {
-          event.preventDefault();
-          await store(text.trim());
-          close();
-        }}
-      >
-        <Stack>
-          <TextInput
-            label={label}
-            value={text}
-            data-autofocus
-            onChange={(event) => setText(event.currentTarget.value)}
-          />
-          <DialogFoot close={close}>
-            <Button type="submit">Save</Button>
-          </DialogFoot>
-        </Stack>
-      </form>
-    </Modal>
   );
 }
 

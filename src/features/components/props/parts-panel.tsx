@@ -1,14 +1,22 @@
 'use client';
 
 import { counted, plural } from '@/core/base/words';
-import { Select, TagsInput, Text, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Menu, Modal, Select, Stack, TagsInput, Text, TextInput } from '@mantine/core';
+import { IconDots } from '@tabler/icons-react';
+import { useState } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
+import { useCommand } from '@/features/session/document';
+import { OneField } from '@/features/session/one-field';
+import { DialogFoot } from '@/ui/dialog-foot';
 import { Refused, useStore } from '@/features/session/refused';
 import classes from '../components.module.css';
 
 /** The parts: what each shows, what it is, and which of its styles users may set. */
 export function PartsPanel({ view }: { view: ProofView }) {
   const { put, refusal } = useStore();
+  const { store } = useCommand();
+  const [doing, setDoing] = useState<{ part: string; what: 'rename' | 'remove' } | null>(null);
+  const goes = view.parts.find(({ name }) => name === doing?.part)?.goes;
   return (
     <section className={classes.sheet} aria-label="Parts">
       <header>
@@ -21,6 +29,7 @@ export function PartsPanel({ view }: { view: ProofView }) {
             <th>Content type</th>
             <th>Description</th>
             <th>Overridable properties</th>
+            <th className="visually-hidden">Actions</th>
           </tr>
         </thead>
         <tbody>
@@ -81,11 +90,65 @@ export function PartsPanel({ view }: { view: ProofView }) {
                     }}
                   />
                 </td>
+                <td>
+                  {own && part.name !== 'root' && (
+                    <Menu position="bottom-end">
+                      <Menu.Target>
+                        <ActionIcon
+                          variant="subtle"
+                          color="gray"
+                          size="sm"
+                          aria-label={`Actions for ${part.name}`}
+                        >
+                          <IconDots size={14} />
+                        </ActionIcon>
+                      </Menu.Target>
+                      <Menu.Dropdown>
+                        <Menu.Item onClick={() => setDoing({ part: part.name, what: 'rename' })}>
+                          Rename
+                        </Menu.Item>
+                        <Menu.Item color="red" onClick={() => setDoing({ part: part.name, what: 'remove' })}>
+                          Remove
+                        </Menu.Item>
+                      </Menu.Dropdown>
+                    </Menu>
+                  )}
+                </td>
               </tr>
             );
           })}
         </tbody>
       </table>
+      {doing?.what === 'rename' && (
+        <OneField
+          title={`Rename ${doing.part}`}
+          label="Name"
+          act="Rename"
+          value={doing.part}
+          close={() => setDoing(null)}
+          store={(to) => store('renamePart', { component: view.name, part: doing.part, to })}
+        />
+      )}
+      {doing?.what === 'remove' && (
+        <Modal opened onClose={() => setDoing(null)} title={`Remove ${doing.part}?`}>
+          <Stack>
+            <Text size="sm">
+              {goes ? `It goes with ${goes}.` : 'Nothing else goes with it.'} You can undo this.
+            </Text>
+            <Refused refusal={refusal} />
+            <DialogFoot close={() => setDoing(null)}>
+              <Button
+                color="red"
+                onClick={async () => {
+                  if (await put('removePart', { component: view.name, part: doing.part })) setDoing(null);
+                }}
+              >
+                Remove
+              </Button>
+            </DialogFoot>
+          </Stack>
+        </Modal>
+      )}
       <div className={classes.body}>
         <Refused refusal={refusal} />
         <Text size="sm" c="dimmed">
