@@ -27,7 +27,8 @@ export function drawingOf(
   const best = versions
     .map((file) => ({ svg: file.svg!, off: Math.abs((sizeOfDrawing(file.svg!) ?? 24) - (size ?? 16)) }))
     .sort((a, b) => a.off - b.off)[0];
-  return best && size !== undefined ? sized(best.svg, size) : best?.svg;
+  // A drawing with a box and no size of its own has none in a row of others, and would be gone.
+  return best && sized(best.svg, size ?? sizeOfDrawing(best.svg) ?? 24);
 }
 
 const sized = (svg: string, size: number): string =>

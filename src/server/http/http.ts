@@ -97,7 +97,8 @@ export function failureResponse(error: unknown): Response {
   if (error instanceof Problem) return problemResponse(error);
   logger.error(error);
   const storage = storageProblem(error);
-  noteStorage(storage?.code);
+  // Another failure says nothing of the disk.
+  if (storage) noteStorage(storage.code);
   return problemResponse(
     storage ??
       new Problem(

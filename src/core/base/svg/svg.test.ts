@@ -118,6 +118,9 @@ test('the version for the brand looked at is drawn, in the size nearest the one 
   const gannet: Item = { id: 'context_gannet', kind: 'context', axis: 'axis_1', name: 'gannet', order: 'a0' };
   const items = new Map<string, Item>([[gannet.id, gannet]]);
   expect(drawingOf(asset, items, { brand: 'saltmarsh' }, 22)).toContain('viewBox="0 0 24 24" width="22"');
-  expect(drawingOf(asset, items, { brand: 'saltmarsh' })).toContain('viewBox="0 0 16 16"');
+  // Without a size asked for it has that of its own box: a drawing with none would be gone in a row of others.
+  expect(drawingOf(asset, items, { brand: 'saltmarsh' })).toContain(
+    'viewBox="0 0 16 16" width="16" height="16"',
+  );
   expect(drawingOf(asset, items, { brand: 'gannet' }, 16)).toContain('viewBox="0 0 32 32"');
 });

@@ -196,6 +196,20 @@ test('what is drawn can be promised, and what breaks it is told', () => {
   expect(proof(broken, { name: 'badge', lens })!.guards[0]!.broken).toContain('and is block');
 });
 
+test('a guard recorded from what is drawn is never broken from the start: what other combinations change is left out', () => {
+  const { owner, style } = { owner: specimen(library, { name: 'button', lens })!.owner, style: { 'background-color': '#00617e', display: 'inline-flex' } };
+  const box = { part: 'root', owner, cell: null, operated: false, text: '', tag: 'button', within: null, x: 0, y: 0, width: 10, height: 10, padding: [0, 0, 0, 0], border: [0, 0, 0, 0], margin: [0, 0, 0, 0], gap: [0, 0], style } as never;
+  const record = (when: string, properties: string[]) =>
+    recordGuards(library, { component: 'button', when, boxes: [box], properties, under: {} }, newId);
+  // The background is another for each tone; display is another only where it is wide.
+  expect(record('', ['background-color'])).toMatchObject({ problem: expect.stringContaining('not in every combination'), fix: expect.stringContaining('more conditions') });
+  const kept = record('not wide', ['background-color', 'display']);
+  expect(kept).toMatchObject({ label: 'Guard current values of button, without 1 value that other combinations change' });
+  const { guards } = proof(done(library, kept), { name: 'button', lens })!;
+  expect(guards.filter(({ text }) => text.startsWith('display of root is inline-flex')).map(({ broken }) => broken)).toEqual([null]);
+  expect(guards.some(({ text }) => text.startsWith('background-color'))).toBe(false);
+}); // prettier-ignore
+
 test('what no rule says is measured, and is not broken by being unsaid; what has an initial value is', () => {
   const promised = (property: string, value: string) => {
     const guard = { when: '', part: 'label', property, value, note: '', under: {} };

@@ -1,4 +1,5 @@
-import { guardText } from '@/core/components/guards';
+import { counted } from '@/core/base/words';
+import { guardBreaks, guardText } from '@/core/components/guards';
 import { partsOf, type MeasuredPart } from '@/core/components/measured';
 import { componentClass } from '@/core/components/compile';
 import type { Guard } from '@/core/components/definition';
@@ -11,10 +12,13 @@ import {
   ownComponent,
   usedComponent,
 } from '@/editing/components/own-component';
-import { type NewId, type Command } from '@/editing/session/command';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand } from '@/editing/session/draft-transaction';
 
-/** Promises for what is drawn now: these properties of every part as the frame measured them, under these contexts. */
+/**
+ * Promises for what is drawn now: these properties of every part as the frame measured them, under these contexts. What would
+ * be broken at once, since it is other in another combination that the conditions let in, is no promise and is left out.
+ */
 export function recordGuards(
   library: OpenLibrary,
   {
@@ -51,9 +55,20 @@ export function recordGuards(
         })
       : [],
   );
-  return runCommand(library, newId, `Guard current values of ${name}`, (work) => {
+  const holding = found.filter(
+    (guard) =>
+      guardBreaks({ ...used, guards: { recorded: guard } }, library.items, library.resolution).length === 0,
+  );
+  if (found.length > 0 && holding.length === 0)
+    return refuse(
+      `${guardText(found[0]!)}, but not in every combination${when.trim() ? ` when ${when.trim()}` : ''}`,
+      'Name more conditions, so that the guard is about the combinations in which it holds',
+    );
+  const left = found.length - holding.length;
+  const label = `Guard current values of ${name}${left > 0 ? `, without ${counted(left, 'value')} that other combinations change` : ''}`;
+  return runCommand(library, newId, label, (work) => {
     let guards = component.guards;
-    for (const guard of found) {
+    for (const guard of holding) {
       if (Object.values(guards).some((other) => same(other, guard))) continue;
       const id = newId('guard');
       const stored = { ...guard, order: behind(guards) };
