@@ -24,6 +24,9 @@ export interface SentFile {
   text: string;
 }
 
+/** As many tokens and groups as are taken in by one request while others wait. */
+const MOST_HELD = 100_000;
+
 /** The edits that files come to, in the order they depend on each other, and what is wrong with them. */
 export async function readFiles(
   work: Work,
@@ -52,6 +55,14 @@ export async function readFiles(
       taken.add(name);
       return texts.get(name);
     });
+    const held = opened.system.sources.reduce(
+      (sum, { tokens, groups }) => sum + tokens.size + groups.size,
+      0,
+    );
+    if (held > MOST_HELD)
+      throw badRequest(
+        `${file.name} holds ${held.toLocaleString('en-GB')} tokens and groups; ${MOST_HELD.toLocaleString('en-GB')} is the most for one file. Split it into several.`,
+      );
     const brought = importEdits(effective().items, opened, file.name, work.newId, working.items);
     findings.push(
       ...[...opened.findings, ...brought.findings].map((finding) => ({
