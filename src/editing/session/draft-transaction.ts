@@ -14,7 +14,7 @@ import {
 } from '@/core/document/edits';
 import { declare } from '@/core/intake/import';
 import { itemsOf, type Item } from '@/core/document/item';
-import type { GroupItem, TokenItem } from '@/core/tokens/items';
+import type { ContextLayer, GroupItem, TokenItem } from '@/core/tokens/items';
 import {
   authoredObject,
   layersOf,
@@ -127,12 +127,13 @@ export class DraftTransaction {
    */
   private keepTiers(): void {
     const { resolution, tree } = this.library;
+    let known: ContextLayer[] | undefined;
     for (const id of new Set(this.edits.map(({ item }) => item))) {
       const item = this.own.get(id);
       const was = tree.paths.get(id);
       if (item?.kind !== 'token' || was === undefined || tierOf(resolution, was) === 'primitive') continue;
       const whole = this.items.get(id) as TokenItem;
-      const layers = layersOf(this.items, (layer) => this.library.effective.generation(layer));
+      const layers = (known ??= layersOf(this.items, (layer) => this.library.effective.generation(layer)));
       const said = layers.filter((layer) => whole.declarations[layer.id]);
       const standard = said.find(({ when }) => when.length === 0) ?? said[0];
       const object = standard && printedObject(whole.declarations[standard.id]!, this.tree);

@@ -26,6 +26,8 @@ export function StoreField({
   const client = useDocument();
   const names = useTokenNames(typed?.startsWith('{') ? typed : null, path);
   useEffect(() => setRefusal(null), [value]);
+  // Gone while one typed, it stores nothing that could replace anything.
+  useEffect(() => () => client.endTyping(), [client]);
   const finish = async (text: string) => {
     if (text === value) return leave();
     // Enter stores it, and leaving the field right after must not store it once more.
