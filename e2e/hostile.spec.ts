@@ -143,6 +143,12 @@ test('a template that would run script or reach the network is refused where it 
   await template.fill(script("parent.document.title='owned'"));
   await page.getByRole('button', { name: 'Save template' }).click();
   await expect(page.getByText(/may not hold|leads outside/).first()).toBeVisible();
+  // What is refused stays as a draft of this tab, and is stored nowhere.
+  await page.reload();
+  await expect(page.getByText('This was typed before and is not saved.')).toBeVisible();
+  await expect(template).toContainText('onerror');
+  await page.getByRole('button', { name: 'Cancel', exact: true }).click();
+  await expect.poll(() => template.innerText()).toBe(before);
   await page.reload();
   await expect.poll(() => template.innerText()).toBe(before);
 });
