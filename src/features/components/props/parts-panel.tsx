@@ -29,7 +29,9 @@ export function PartsPanel({ view }: { view: ProofView }) {
             <th>Content type</th>
             <th>Description</th>
             <th>Overridable properties</th>
-            <th className="visually-hidden">Actions</th>
+            <th>
+              <span className="visually-hidden">Actions</span>
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -133,7 +135,7 @@ export function PartsPanel({ view }: { view: ProofView }) {
         <Modal opened onClose={() => setDoing(null)} title={`Remove ${doing.part}?`}>
           <Stack>
             <Text size="sm">
-              {goes ? `It goes with ${goes}.` : 'Nothing else goes with it.'} You can undo this.
+              {goes ? `This also removes ${goes}.` : 'Nothing else is removed.'} You can undo this.
             </Text>
             <Refused refusal={refusal} />
             <DialogFoot close={() => setDoing(null)}>

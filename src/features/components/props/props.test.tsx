@@ -184,3 +184,26 @@ describe('behaviour', () => {
     await waitFor(() => expect(duration).toHaveValue('{time.steady}'));
   });
 });
+
+test('a part is renamed in a dialog that stays open until the name can be, and removed with what is said first', async () => {
+  const { user } = await open('button', 'parts');
+  const sheet = await screen.findByRole('region', { name: 'Parts' });
+  const doing = async (part: string, what: string) => {
+    await user.click(await within(sheet).findByRole('button', { name: `Actions for ${part}` }));
+    await user.click(await screen.findByRole('menuitem', { name: what }));
+  };
+  expect(within(sheet).queryByRole('button', { name: 'Actions for root' })).toBeNull();
+  await doing('label', 'Rename');
+  const name = await screen.findByRole('textbox', { name: 'Name' });
+  await user.clear(name);
+  await user.type(name, 'icon{Enter}');
+  await waitFor(() => expect(name).toHaveAccessibleDescription(/There is a part icon already/));
+  await user.clear(name);
+  await user.type(name, 'words{Enter}');
+  await waitFor(() => expect(storedLabels()).toEqual(['Rename the part label of button to words']));
+  await doing('icon', 'Remove');
+  const dialog = await screen.findByRole('dialog', { name: 'Remove icon?' });
+  expect(dialog).toHaveTextContent('This also removes 1 rule.');
+  await user.click(within(dialog).getByRole('button', { name: 'Remove' }));
+  await waitFor(() => expect(storedLabels().at(-1)).toBe('Remove the part icon of button'));
+});
