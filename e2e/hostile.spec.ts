@@ -99,7 +99,7 @@ test('with the connection cut, edits queue and are saved when it is back, and a 
   };
   expect(await labels()).not.toContain('Set space.3 to 14px');
   await context.setOffline(false);
-  await expect(page.getByText('All changes are saved.')).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText('No change is waiting to be saved any more.')).toBeVisible({ timeout: 15_000 });
   expect((await labels()).slice(-2)).toEqual(['Set space.3 to 13px', 'Set space.3 to 14px']);
   await page.reload();
   await expect(field).toHaveValue('14px');

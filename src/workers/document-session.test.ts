@@ -7,6 +7,8 @@ let server: FakeServer;
 let session: DocumentSession;
 let heard: string[];
 let clashes: ProblemReport[];
+/** How many change sets were stored each time something was said of the connection. */
+let stored: number[];
 const value = (name: string) => (session.current() as OpenLibrary).resolution.value(name, 0)!.value;
 const settle = () => new Promise((resolve) => setTimeout(resolve, 5));
 
@@ -14,6 +16,7 @@ beforeEach(async () => {
   server = new FakeServer();
   heard = [];
   clashes = [];
+  stored = [];
   Object.assign(globalThis, {
     fetch: server.fetch,
     EventSource: class {
@@ -30,7 +33,10 @@ beforeEach(async () => {
       clashes.push(report);
       heard.push(`clash ${JSON.stringify(report.clashes?.[0]?.present)}`);
     },
-    connection: ({ state, waiting }) => heard.push(`${state} ${waiting}`),
+    connection: ({ state, waiting }) => {
+      heard.push(`${state} ${waiting}`);
+      stored.push(server.log.length);
+    },
   });
   await session.open();
 });
@@ -121,15 +127,36 @@ test('a gap in what was heard is filled by asking', async () => {
 
 test('without a connection edits queue, it is said, and all are stored in order when it is back', async () => {
   server.offline = true;
-  const stored = [session.store('Set x', [set('x', 1, 5)]), session.store('Set x', [set('x', 5, 6)])];
+  const sent = [session.store('Set x', [set('x', 1, 5)]), session.store('Set x', [set('x', 5, 6)])];
   await settle();
   // Seen as they will be, and nothing is lost or stored.
   expect([value('x'), server.log.length, heard.at(-1)]).toEqual([6, 0, 'away 2']);
   server.offline = false;
   server.streams[0]!.onopen!();
-  await Promise.all(stored);
+  await Promise.all(sent);
   expect(server.log.map(({ edits }) => edits)).toEqual([[set('x', 1, 5)], [set('x', 5, 6)]]);
   expect([value('x'), heard.at(-1)]).toEqual([6, 'online 0']);
+});
+
+test.each<[string, () => void, number]>([
+  ['all are stored', () => undefined, 3],
+  // The first is refused, and what was made upon it with it.
+  ['the last of them are refused', () => server.commit('other', [set('x', 1, 9)]), 2],
+])('being connected again is said when nothing waits any more: %s', async (_, meanwhile, count) => {
+  server.offline = true;
+  const sent = [
+    session.store('Set y', [set('y', 1, 5)]),
+    session.store('Set x', [set('x', 1, 5)]),
+    session.store('Set x', [set('x', 5, 6)]),
+  ];
+  await settle();
+  meanwhile();
+  server.offline = false;
+  server.streams[0]!.onopen!();
+  await Promise.all(sent);
+  await settle();
+  expect([heard.findLast((one) => /online|away/.test(one)), stored.at(-1)]).toEqual(['online 0', count]);
+  expect(heard.filter((one) => one.startsWith('online'))).toHaveLength(1);
 });
 
 test('a change set that arrived before the connection was cut is not stored twice', async () => {
@@ -163,6 +190,7 @@ test('where the session has ended it is said, and what is stored meanwhile fails
   await settle();
   expect(heard).toEqual(['signed-out 0']);
   await expect(session.store('Set x', [set('x', 1, 5)])).rejects.toThrow('Sign in first');
+  expect(heard.at(-1)).toBe('signed-out 0');
   server.status = undefined;
   server.streams[0]!.onopen!();
   expect(heard.at(-1)).toBe('online 0');

@@ -5,7 +5,7 @@ import { ExpectedError } from '@/core/base/errors';
 import type { ClashReport, Connection, ProblemReport } from '@/api/document-protocol';
 import { applyChangeSet } from '@/core/kinds/registry';
 import { documentOf, type LoggedChangeSet } from '@/core/document/change-set';
-import { equal, fieldOf, type Edit } from '@/core/document/edits';
+import type { Edit } from '@/core/document/edits';
 import type { Document } from '@/core/document/item';
 import {
   OpenLibrary,
@@ -16,6 +16,7 @@ import {
 import type { DerivedCache } from '@/editing/session/derived-cache';
 import { OpenProduct, type ProductSnapshot } from '@/editing/session/open-product';
 import type { Command } from '@/editing/session/command';
+import { overtaken } from './overtaken';
 
 const random = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 16);
 
@@ -141,50 +142,16 @@ export class DocumentSession {
       this.shownSince = since ?? this.sequence;
       return { label: planned.label };
     }
-    const overtaken = since === undefined ? undefined : this.overtaken(planned, since);
-    if (overtaken) this.listener.clash(overtaken);
+    const clash =
+      since !== undefined &&
+      overtaken(planned, {
+        others: this.log.filter(({ sequence, author }) => sequence > since && author !== this.person),
+        items: this.standing().own.items,
+        personName: (id) => this.personName(id),
+      });
+    if (clash) this.listener.clash(clash);
     else await this.store(planned.label, planned.edits);
     return { label: planned.label };
-  }
-
-  /** What somebody else has set since in a field that these edits set too. */
-  private overtaken(
-    { label, edits }: { label: string; edits: Edit[] },
-    since: number,
-  ): ProblemReport | undefined {
-    const others = this.log.filter(({ sequence, author }) => sequence > since && author !== this.person);
-    const meets = (a: string, b: string) => a === b || a.startsWith(`${b}/`) || b.startsWith(`${a}/`);
-    for (const edit of edits) {
-      if (edit.kind !== 'set') continue;
-      const by = others.findLast((entry) =>
-        entry.edits.some((other) => other.item === edit.item && meets(other.path, edit.path)),
-      );
-      const item = this.standing().own.items.get(edit.item);
-      const present = item && fieldOf(item, edit.path);
-      if (!by || equal(present, edit.after)) continue;
-      const author = this.personName(by.author);
-      return {
-        code: 'moved-on',
-        title: 'Edited by someone else while you typed',
-        detail: `${author} changed this value while you typed. Choose which one to keep.`,
-        planned: { label, edits },
-        clashes: [
-          {
-            edit: edits.indexOf(edit),
-            item: edit.item,
-            path: edit.path,
-            reason: 'moved-on',
-            message: '',
-            expected: null,
-            present: present ?? null,
-            wanted: edit.after,
-            author,
-            at: by.at,
-          },
-        ],
-      };
-    }
-    return undefined;
   }
 
   private personName(id: string): string {
@@ -207,17 +174,21 @@ export class DocumentSession {
     this.pending.push(entry);
     this.touch();
     const turn = this.stored.then(async () => {
+      let signedOut = false;
       try {
         this.receive(await this.deliver(entry));
       } catch (error) {
         if (!(error instanceof Refused)) throw error;
+        signedOut = error.report.code === 'sign-in';
         if (error.report.code === 'moved-on') this.listener.clash(error.report);
         await this.catchUp().catch(() => undefined);
         if (error.report.code !== 'moved-on') throw error;
       } finally {
         this.pending = this.pending.filter((other) => other !== entry);
         this.touch();
-        this.tell();
+        // Stored or refused: the server has answered.
+        if (signedOut) this.turn('signed-out');
+        else this.reached();
       }
     });
     this.tell();
@@ -232,13 +203,11 @@ export class DocumentSession {
   private async deliver(entry: { id: string; label: string; edits: Edit[] }): Promise<LoggedChangeSet[]> {
     for (let wait = RETRY.first; ; wait = Math.min(wait * 2, RETRY.most)) {
       try {
-        const stored = await this.send('POST /documents/{slug}/changes', { slug: this.slug, ...entry });
-        this.turn('online');
-        return [stored];
+        return [await this.send('POST /documents/{slug}/changes', { slug: this.slug, ...entry })];
       } catch (error) {
         if (!(error instanceof Refused) || this.closed) throw error;
         if (error.report.code === 'repeated') {
-          await this.catchUp();
+          await this.catchUp().catch(() => undefined);
           return [];
         }
         if (error.report.code !== 'offline') throw error;
@@ -254,6 +223,12 @@ export class DocumentSession {
     }
   }
 
+  /** The server is there: what waits is sent, and with the last of it the tab is online again. */
+  private reached(): void {
+    this.wake?.();
+    if (this.pending.length === 0) this.turn('online');
+    else this.tell();
+  }
   private turn(state: Connection['state']): void {
     this.state = state;
     this.tell();
@@ -369,8 +344,7 @@ export class DocumentSession {
     this.events.onopen = () => {
       clearInterval(this.polling);
       this.polling = undefined;
-      this.turn('online');
-      this.wake?.();
+      this.reached();
       void this.catchUp().catch(() => undefined);
     };
   }
@@ -379,8 +353,7 @@ export class DocumentSession {
   private async ask(): Promise<void> {
     try {
       await this.catchUp();
-      if (this.state !== 'online') this.wake?.();
-      this.turn('online');
+      this.reached();
     } catch (error) {
       if (!(error instanceof Refused)) return;
       if (error.report.code === 'offline') this.turn('away');

@@ -21,6 +21,15 @@ export function noteConnection(document: object, connection: Connection): void {
   timer = setTimeout(say, waiting() > 0 || shown ? 0 : PATIENCE);
 }
 
+/** A document that is left: whether the server is there is not known by that. */
+export function forgetConnection(document: object): void {
+  if (!away.delete(document) || away.size > 0) return;
+  clearTimeout(timer);
+  window.removeEventListener('beforeunload', askFirst);
+  if (shown) notifications.hide(ID);
+  shown = false;
+}
+
 const waiting = () => [...away.values()].reduce((sum, one) => sum + one.waiting, 0);
 
 function say(): void {
@@ -60,7 +69,7 @@ function connected(): void {
   notifications.update({
     id: ID,
     title: 'Connected again',
-    message: 'All changes are saved.',
+    message: 'No change is waiting to be saved any more.',
     color: 'teal',
     loading: false,
     autoClose: 4000,

@@ -2,7 +2,7 @@
 
 import { ExpectedError } from '@/core/base/errors';
 import type { Ask, Connection, ProblemReport, WorkerMessage } from '@/api/document-protocol';
-import { noteConnection } from './connection-notice';
+import { forgetConnection, noteConnection } from './connection-notice';
 
 /** A refusal to show to the person, in the server's or the core's words. */
 export class AskRefused extends ExpectedError {
@@ -101,7 +101,7 @@ export class DocumentClient {
   close(): void {
     this.listeners.clear();
     const end = () => {
-      noteConnection(this, { state: 'online', waiting: 0 });
+      forgetConnection(this);
       this.worker.terminate();
     };
     if (this.storing === 0 && this.connection.waiting === 0) return end();
