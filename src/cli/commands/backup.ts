@@ -1,7 +1,7 @@
 import { bytesText } from '@/core/base/words';
 import { BackupProblem, writeBackup } from '@/files/backup';
 import { readArguments } from '../arguments';
-import { dataFolder } from '../data-folder';
+import { dataFolder } from '@/files/data-folder';
 
 export async function run(words: string[]): Promise<number> {
   const { positionals } = readArguments(words, ['FILE'], {});

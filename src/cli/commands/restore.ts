@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { BackupProblem, restoreBackup } from '@/files/backup';
 import { readArguments } from '../arguments';
-import { dataFolder } from '../data-folder';
+import { dataFolder } from '@/files/data-folder';
 
 export async function run(words: string[]): Promise<number> {
   const { positionals, value } = readArguments(words, ['FILE'], { values: { into: [] } });

@@ -138,3 +138,9 @@ export function authoredValue(token: JsonObject): Json | undefined {
   const ref = token.get('$ref');
   return typeof ref === 'string' ? new Map([['$ref', ref]]) : undefined;
 }
+
+/** Whether the whole value is a reference: the type is then that of what it refers to. */
+export function referencesWhole(object: JsonObject): boolean {
+  const value = authoredValue(object);
+  return value !== undefined && referencesIn(value).some((reference) => reference.place.length === 0);
+}

@@ -1,7 +1,7 @@
 import { Refusal } from '@/core/base/errors';
 import { ITEM_KINDS, kindOf } from '@/core/kinds/registry';
-import { ownExtension, tierOf } from '@/core/tokens/tier';
-import { nameChange, renamedIn } from '@/core/tokens/named-tokens';
+import { withReferencesTo } from '@/core/library/reach';
+import { renamedIn } from '@/core/tokens/named-tokens';
 import {
   addItem,
   EDIT_KINDS,
@@ -13,8 +13,8 @@ import {
   type Edit,
 } from '@/core/document/edits';
 import { declare } from '@/core/intake/import';
-import { itemsOf, type Item } from '@/core/document/item';
-import type { ContextLayer, GroupItem, TokenItem } from '@/core/tokens/items';
+import { itemsOf, type Item, type Reference } from '@/core/document/item';
+import type { GroupItem, TokenItem } from '@/core/tokens/items';
 import {
   authoredObject,
   layersOf,
@@ -25,10 +25,11 @@ import {
 import { ordersAfter, placeAmong } from '@/core/document/order';
 import { isObject, jsonObject, type Json, type JsonObject } from '@/core/base/json/json';
 import { nameProblem } from '@/core/tokens/read';
-import { authoredValue, referencesIn } from '@/core/tokens/references';
+import { authoredValue, referencesWhole } from '@/core/tokens/references';
 import { joinPath, lastName, parentPath, type Context } from '@/core/tokens/system';
 import type { OpenLibrary } from './open-library';
 import { refuse, type NewId, type Command } from './command';
+import { addConsequences } from './gesture-consequences';
 
 /** The draft while a gesture of several steps is worked out: each step sees what those before it did. */
 export class DraftTransaction {
@@ -111,59 +112,16 @@ export class DraftTransaction {
       if (next !== item) this.put(next);
     }
   }
-  /** Has texts name the tokens that have been renamed or moved since the gesture began as they are called now. */
-  private followNames(): void {
-    const renamed = new Map<string, string>();
-    for (const [id, was] of this.library.tree.paths) {
-      const now = this.items.get(id)?.kind === 'token' ? this.tree.paths.get(id) : undefined;
-      if (now !== undefined && now !== was) renamed.set(was, now);
+  /** Has every own item but those that go refer to `to` where it refers to one of `from`. */
+  replaceReferences(
+    from: ReadonlySet<string>,
+    to: Reference,
+    isOne = ({ id }: Reference) => from.has(id ?? ''),
+  ): void {
+    for (const item of [...this.own.values()]) {
+      const next = from.has(item.id) ? item : withReferencesTo(item, (one) => (isOne(one) ? to : one));
+      if (next !== item) this.put(next);
     }
-    if (renamed.size === 0) return;
-    this.renameInTexts(nameChange(renamed));
-  }
-  /**
-   * Says the tier of a purpose whose alias has become a raw value: it had that tier by being an alias alone, and typing a
-   * value is no reason to become a primitive.
-   */
-  private keepTiers(): void {
-    const { resolution, tree } = this.library;
-    let known: ContextLayer[] | undefined;
-    for (const id of new Set(this.edits.map(({ item }) => item))) {
-      const item = this.own.get(id);
-      const was = tree.paths.get(id);
-      if (item?.kind !== 'token' || was === undefined || tierOf(resolution, was) === 'primitive') continue;
-      const whole = this.items.get(id) as TokenItem;
-      const layers = (known ??= layersOf(this.items, (layer) => this.library.effective.generation(layer)));
-      const said = layers.filter((layer) => whole.declarations[layer.id]);
-      const standard = said.find(({ when }) => when.length === 0) ?? said[0];
-      const object = standard && printedObject(whole.declarations[standard.id]!, this.tree);
-      if (!object || referencesWhole(object) || this.saysTier(whole)) continue;
-      const layer = item.declarations[standard.id] ? standard.id : Object.keys(item.declarations)[0];
-      if (layer) this.extend(item, layer, { tier: tierOf(resolution, was) });
-    }
-  }
-  /** Whether a token, or a group it stands in, says which tier it is of. */
-  private saysTier(item: TokenItem): boolean {
-    for (let at: TokenItem | GroupItem | undefined = item; at;) {
-      if (
-        Object.values(at.declarations).some((one) => ownExtension(authoredObject(one), 'tier') !== undefined)
-      )
-        return true;
-      const above: Item | undefined = at.parent === null ? undefined : this.items.get(at.parent);
-      at = above?.kind === 'group' ? above : undefined;
-    }
-    return false;
-  }
-  /** The edits of the gesture, with all that follows from them. */
-  finished(): Edit[] {
-    this.keepTiers();
-    if (
-      this.edits.some(
-        ({ kind, ...edit }) => kind === 'set' && 'path' in edit && /^(name|parent)$/.test(edit.path),
-      )
-    )
-      this.followNames();
-    return this.edits;
   }
   remove(id: string): void {
     this.apply(removeItem(this.own.get(id)!));
@@ -375,12 +333,6 @@ export class DraftTransaction {
   }
 }
 
-/** Whether the whole value is a reference: the type is then that of what it refers to. */
-function referencesWhole(object: JsonObject): boolean {
-  const value = authoredValue(object);
-  return value !== undefined && referencesIn(value).some((reference) => reference.place.length === 0);
-}
-
 function extended(extensions: Json | undefined, members: Record<string, Json | undefined>): JsonObject {
   const all = new Map(isObject(extensions ?? null) ? (extensions as JsonObject) : []);
   const present = all.get('app.seedplan');
@@ -409,7 +361,8 @@ export function runCommand(
     if (!(error instanceof Refusal)) throw error;
     return refuse(error.problem, error.fix);
   }
-  const edits = work.finished();
+  addConsequences(work);
+  const { edits } = work;
   return edits.length === 0 ? refuse('Nothing would change', 'Enter a different value') : { label, edits };
 }
 

@@ -216,7 +216,8 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
             getItemProps={(number) => ({ 'aria-label': `Page ${number}` })}
           />
           <Text size="sm" c="dimmed">
-            Rows {(page - 1) * ROWS + 1} to {(page - 1) * ROWS + rows.length} of{' '}
+            Rows {((page - 1) * ROWS + 1).toLocaleString('en-GB')} to{' '}
+            {((page - 1) * ROWS + rows.length).toLocaleString('en-GB')} of{' '}
             {view.listed.toLocaleString('en-GB')}
           </Text>
         </Group>

@@ -6,6 +6,8 @@ import * as foundations from './migrations/0001-foundations';
 import * as files from './migrations/0002-files';
 import * as access from './migrations/0003-access';
 
+export { dataFolder } from '@/files/data-folder';
+
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): Promise<void> }> = {
   '0001-foundations': foundations,
   '0002-files': files,
@@ -15,10 +17,6 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Kne
 /** Something about where the program runs that keeps it from starting, in one line for the person who started it. */
 export class StartProblem extends ExpectedError {
   override readonly name = 'StartProblem';
-}
-
-export function dataFolder(): string {
-  return path.resolve(/* turbopackIgnore: true */ process.env.SEEDPLAN_DATA_DIR || 'data');
 }
 
 /**

@@ -1,5 +1,5 @@
 import { propertiesNamed, propertiesSet } from '../../base/css/custom-properties';
-import type { Items } from '../../document/item';
+import type { Item, Items } from '../../document/item';
 import type { Finding } from '../../findings/finding';
 import { kindOf } from '../../kinds/registry';
 import { customProperty } from '../../tokens/naming';
@@ -77,17 +77,29 @@ const renamed = (now: string) => ({ problem: `which is ${now} now`, fix: `Write 
 /** Custom properties that anything sets; what one component sets reaches those that stand in its slots. */
 function propertiesSetIn(items: Items): ReadonlySet<string> {
   const found = new Set<string>();
-  for (const item of items.values()) {
-    kindOf(item).texts(item, (text, _, language) => {
-      if (language === 'css') for (const name of propertiesSet(text)) found.add(name);
-      // A script sets properties by name, in words no reader of CSS would see.
-      if (language === 'script') for (const { name } of propertiesNamed(text)) found.add(name);
-      return text;
-    });
-    if ('entries' in item)
-      for (const entry of Object.values(item.entries))
-        if (entry.kind === 'rule')
-          for (const [property] of entry.declarations) if (property.startsWith('--')) found.add(property);
-  }
+  for (const item of items.values()) for (const name of propertiesSetBy(item)) found.add(name);
+  return found;
+}
+
+const known = new WeakMap<Item, ReadonlySet<string>>();
+
+function propertiesSetBy(item: Item): ReadonlySet<string> {
+  let found = known.get(item);
+  if (!found) known.set(item, (found = readPropertiesSet(item)));
+  return found;
+}
+
+function readPropertiesSet(item: Item): ReadonlySet<string> {
+  const found = new Set<string>();
+  kindOf(item).texts(item, (text, _, language) => {
+    if (language === 'css') for (const name of propertiesSet(text)) found.add(name);
+    // A script sets properties by name, in words no reader of CSS would see.
+    if (language === 'script') for (const { name } of propertiesNamed(text)) found.add(name);
+    return text;
+  });
+  if ('entries' in item)
+    for (const entry of Object.values(item.entries))
+      if (entry.kind === 'rule')
+        for (const [property] of entry.declarations) if (property.startsWith('--')) found.add(property);
   return found;
 }

@@ -1,6 +1,5 @@
 import { counted } from '@/core/base/words';
 import { named } from '@/core/components/compose';
-import { withReferencesTo } from '@/core/library/reach';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { notOwn } from '@/editing/components/own-component';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
@@ -31,13 +30,7 @@ export function removeAssetFile(
       'Replace it there first, or upload another version',
     );
   return runCommand(library, newId, `Remove ${asset.files[file].file}`, (work) => {
-    if (target)
-      for (const item of [...work.own.values()])
-        work.put(
-          withReferencesTo(item, (reference) =>
-            reference.id === asset.id ? { id: target.id, path: target.name } : reference,
-          ),
-        );
+    if (target) work.replaceReferences(new Set([asset.id]), { id: target.id, path: target.name });
     if (last) work.remove(asset.id);
     else work.set(asset.id, `files/${file}`, null);
   });

@@ -1,6 +1,5 @@
 import { counted } from '@/core/base/words';
 import { named } from '@/core/components/compose';
-import { withReferencesTo } from '@/core/library/reach';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { notOwn, ownComponent } from '@/editing/components/own-component';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
@@ -39,17 +38,7 @@ export function removeComponents(
   }
   const instead = target ? `, ${target.name} in ${names.length === 1 ? 'its' : 'their'} place` : '';
   return runCommand(library, newId, `Remove ${names.join(', ')}${instead}`, (work) => {
-    if (target)
-      for (const item of [...work.own.values()])
-        if (!going.has(item.id))
-          work.put(
-            withReferencesTo(item, (reference) =>
-              going.has(reference.id ?? '') ||
-              (reference.id === undefined && names.includes(reference.path) && item.kind !== 'token')
-                ? { id: target.id, path: target.name }
-                : reference,
-            ),
-          );
+    if (target) work.replaceReferences(going, { id: target.id, path: target.name });
     for (const id of going) work.remove(id);
   });
 }

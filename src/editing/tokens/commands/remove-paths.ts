@@ -1,5 +1,4 @@
 import { declare } from '@/core/intake/import';
-import { withReferencesTo } from '@/core/library/reach';
 import { itemsOf, type Reference } from '@/core/document/item';
 import { nameChange } from '@/core/tokens/named-tokens';
 import { printedObject } from '@/core/tokens/token-tree';
@@ -48,16 +47,13 @@ function replaceUses(work: DraftTransaction, from: ReadonlySet<string>, to: Refe
   const tokens = [...names].filter((path) => work.ownAt(path)?.kind === 'token');
   work.renameInTexts(nameChange(new Map(tokens.map((path) => [path, to.path]))));
   const lead = (path: string) => (names.has(path) ? to.path : path);
-  const isOne = (reference: Reference) =>
-    reference.id !== undefined ? from.has(reference.id) : names.has(reference.path);
+  work.replaceReferences(from, to, ({ id, path }) => (id !== undefined ? from.has(id) : names.has(path)));
   for (const item of [...work.own.values()]) {
-    if (from.has(item.id)) continue;
-    if (item.kind === 'token' || item.kind === 'group') {
-      for (const [layer, declaration] of Object.entries(item.declarations)) {
-        if (!declaration.refs.some(([, id]) => from.has(id))) continue;
-        const object = withReferences(printedObject(declaration, work.tree), lead) as JsonObject;
-        work.set(item.id, `declarations/${layer}`, { ...declaration, ...declare(object, work.tree.ids) });
-      }
-    } else work.put(withReferencesTo(item, (reference) => (isOne(reference) ? to : reference)));
+    if (from.has(item.id) || (item.kind !== 'token' && item.kind !== 'group')) continue;
+    for (const [layer, declaration] of Object.entries(item.declarations)) {
+      if (!declaration.refs.some(([, id]) => from.has(id))) continue;
+      const object = withReferences(printedObject(declaration, work.tree), lead) as JsonObject;
+      work.set(item.id, `declarations/${layer}`, { ...declaration, ...declare(object, work.tree.ids) });
+    }
   }
 }

@@ -2,12 +2,13 @@
 
 import { DialogFoot } from '@/ui/dialog-foot';
 import { counted, plural } from '@/core/base/words';
-import { Button, Modal, Stack, Switch, Text, TextInput } from '@mantine/core';
+import { Button, Modal, Stack, Text, TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { TokenView } from '@/editing/tokens/queries/token';
 import { useCommand, type Refusal } from '@/features/session/document';
 import { RemovalDialog } from '@/features/usage/removal-dialog';
 import { ExtractForm } from '../extract-form';
+import { KeepOldPaths } from '../keep-old-paths';
 import { TokenSelect } from '../token-select';
 
 interface Dialog {
@@ -56,12 +57,7 @@ export function RenameToken({ opened, close, view, onMoved }: Dialog & { onMoved
               : `${counted(view.uses.length, 'direct use')} ${plural(view.uses.length, 'follows', 'follow')} the new path.`}{' '}
             Renaming is a breaking change for code that uses the old path.
           </Text>
-          <Switch
-            size="xs"
-            checked={keepOld}
-            label="Keep the old path as a deprecated alias"
-            onChange={(event) => setKeepOld(event.currentTarget.checked)}
-          />
+          <KeepOldPaths one checked={keepOld} onChange={setKeepOld} />
           <DialogFoot close={close}>
             <Button type="submit" disabled={path.trim() === view.path}>
               Rename

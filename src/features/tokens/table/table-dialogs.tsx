@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Modal, Stack, Group, Switch, Text, TextInput } from '@mantine/core';
+import { Button, Modal, Stack, Group, Text, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
 import { joinPath, lastName, parentPath } from '@/core/tokens/system';
@@ -8,6 +8,7 @@ import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { RemovalDialog } from '@/features/usage/removal-dialog';
 import { errorAt, Refused, refusalText, useStore } from '@/features/session/refused';
 import { DialogFoot } from '@/ui/dialog-foot';
+import { KeepOldPaths } from '../keep-old-paths';
 import { TokenSelect } from '../token-select';
 
 interface TableDialog {
@@ -99,12 +100,7 @@ export function MoveTokens({ paths, close, done }: TableDialog) {
               . References follow. Renaming is a breaking change for code that uses the old path.
             </Text>
           )}
-          <Switch
-            size="xs"
-            checked={keepOld}
-            label="Keep the old paths as deprecated aliases"
-            onChange={(event) => setKeepOld(event.currentTarget.checked)}
-          />
+          <KeepOldPaths checked={keepOld} onChange={setKeepOld} />
           <DialogFoot close={close}>
             <Button type="submit">Move</Button>
           </DialogFoot>
@@ -171,12 +167,7 @@ export function ReplaceInPaths({ close, done }: TableDialog) {
               <Text size="sm">No path in this library contains that text.</Text>
             )}
           </div>
-          <Switch
-            size="xs"
-            checked={keepOld}
-            label="Keep the old paths as deprecated aliases"
-            onChange={(event) => setKeepOld(event.currentTarget.checked)}
-          />
+          <KeepOldPaths checked={keepOld} onChange={setKeepOld} />
           <DialogFoot close={close}>
             <Button type="submit" disabled={!changes || changes.length === 0}>
               Rename {counted(changes?.length ?? 0, 'path')}

@@ -2,7 +2,8 @@
 
 import { DialogFoot } from '@/ui/dialog-foot';
 import { counted, plural } from '@/core/base/words';
-import { Button, Modal, SegmentedControl, Stack, Switch, Text, TextInput } from '@mantine/core';
+import { Button, Modal, SegmentedControl, Stack, Text, TextInput } from '@mantine/core';
+import { KeepOldPaths } from '../keep-old-paths';
 import { useState } from 'react';
 import { useCommand, type Refusal } from '@/features/session/document';
 
@@ -52,14 +53,7 @@ export function GroupDialog({ path, count, close }: { path: string; count: numbe
               ? `${counted(count, 'token')} ${plural(count, 'moves', 'move')} with the group; all references follow.`
               : `${counted(count, 'token')} will be copied; aliases within the group lead to the copies.`}
           </Text>
-          {doing === 'rename' && (
-            <Switch
-              size="xs"
-              checked={keepOld}
-              label="Keep the old paths as deprecated aliases"
-              onChange={(event) => setKeepOld(event.currentTarget.checked)}
-            />
-          )}
+          {doing === 'rename' && <KeepOldPaths checked={keepOld} onChange={setKeepOld} />}
           <DialogFoot close={close}>
             <Button type="submit" disabled={to.trim() === path || to.trim() === ''}>
               {doing === 'rename' ? 'Rename' : 'Duplicate'}
