@@ -1,30 +1,38 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Browser, type Page } from '@playwright/test';
 import { createSocket } from 'node:dgram';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { enterAs, test } from './support';
 
-test('two people on one token: both values are shown, one chooses, nothing vanishes', async ({
-  page,
-  browser,
-}) => {
+const field = (of: Page) => of.getByRole('combobox', { name: 'Value primitives' });
+
+/** Osei in this page and Marit in another one, both looking at the same token. */
+async function bothOn(page: Page, browser: Browser, token: string, value: string): Promise<Page> {
   await enterAs(page, 'Osei Larkham');
   const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await enterAs(other, 'Marit Fenwick');
   for (const each of [page, other]) {
-    await each.goto('/libraries/keel/tokens/space.4');
-    await expect(each.getByRole('combobox', { name: 'Value primitives' })).toHaveValue('16px');
+    await each.goto(`/libraries/keel/tokens/${token}`);
+    await expect(field(each)).toHaveValue(value);
   }
+  return other;
+}
+
+test('two people on one token: both values are shown, one chooses, nothing vanishes', async ({
+  page,
+  browser,
+}) => {
+  const other = await bothOn(page, browser, 'space.4', '16px');
   // The second tab hears of nothing while its connection is held up.
   await other.route('**/events**', (route) => route.abort());
   await other.route('**/changes?since=**', (route) => route.abort());
   await other.reload();
-  await expect(other.getByRole('combobox', { name: 'Value primitives' })).toHaveValue('16px');
-  await page.getByRole('combobox', { name: 'Value primitives' }).fill('20px');
-  await page.getByRole('combobox', { name: 'Value primitives' }).press('Enter');
+  await expect(field(other)).toHaveValue('16px');
+  await field(page).fill('20px');
+  await field(page).press('Enter');
   await expect(page.getByTestId('resolved')).toHaveText('20px');
-  await other.getByRole('combobox', { name: 'Value primitives' }).fill('12px');
-  await other.getByRole('combobox', { name: 'Value primitives' }).press('Enter');
+  await field(other).fill('12px');
+  await field(other).press('Enter');
   const dialog = other.getByRole('dialog', { name: 'Edited by someone else while you typed' });
   await expect(dialog).toContainText('Osei Larkham');
   await expect(dialog).toContainText('20px');
@@ -48,14 +56,7 @@ test('who began to type before the other saved is asked, though the other’s va
   page,
   browser,
 }) => {
-  await enterAs(page, 'Osei Larkham');
-  const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-  await enterAs(other, 'Marit Fenwick');
-  const field = (of: Page) => of.getByRole('combobox', { name: 'Value primitives' });
-  for (const each of [page, other]) {
-    await each.goto('/libraries/keel/tokens/space.6');
-    await expect(field(each)).toHaveValue('24px');
-  }
+  const other = await bothOn(page, browser, 'space.6', '24px');
   await field(page).fill('30px');
   await field(other).fill('26px');
   await field(other).press('Enter');
@@ -82,15 +83,15 @@ test('with the connection cut, edits queue and are saved when it is back, and a 
 }) => {
   await enterAs(page, 'Osei Larkham');
   await page.goto('/libraries/keel/tokens/space.3');
-  const field = page.getByRole('combobox', { name: 'Value primitives' });
-  await expect(field).toHaveValue('12px');
+  const value = field(page);
+  await expect(value).toHaveValue('12px');
   await context.setOffline(true);
-  await field.fill('13px');
-  await field.press('Enter');
+  await value.fill('13px');
+  await value.press('Enter');
   await expect(page.getByText('1 change not saved yet.', { exact: false })).toBeVisible();
   await expect(page.getByTestId('resolved')).toHaveText('13px');
-  await field.fill('14px');
-  await field.press('Tab');
+  await value.fill('14px');
+  await value.press('Tab');
   await expect(page.getByText('2 changes not saved yet.', { exact: false })).toBeVisible();
   const labels = async () => {
     const cookie = (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
@@ -102,19 +103,19 @@ test('with the connection cut, edits queue and are saved when it is back, and a 
   await expect(page.getByText('No change is waiting to be saved any more.')).toBeVisible({ timeout: 15_000 });
   expect((await labels()).slice(-2)).toEqual(['Set space.3 to 13px', 'Set space.3 to 14px']);
   await page.reload();
-  await expect(field).toHaveValue('14px');
-  await field.fill('12px');
-  await field.press('Enter');
+  await expect(value).toHaveValue('14px');
+  await value.fill('12px');
+  await value.press('Enter');
   await page.getByRole('link', { name: 'Components' }).first().click();
   await page.goto('/libraries/keel/tokens/space.3');
-  await expect(field).toHaveValue('12px');
+  await expect(value).toHaveValue('12px');
 }); // prettier-ignore
 
 test('a tab left open across a release says so and loses nothing', async ({ page, browser }) => {
   await enterAs(page, 'Marit Fenwick');
   await page.goto('/libraries/keel/tokens/radius.small');
-  await page.getByRole('combobox', { name: 'Value primitives' }).fill('3px');
-  await page.getByRole('combobox', { name: 'Value primitives' }).press('Enter');
+  await field(page).fill('3px');
+  await field(page).press('Enter');
   await expect(page.getByRole('button', { name: 'Undo: Set radius.small to 3px' })).toBeVisible();
   const old = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await enterAs(old, 'Osei Larkham');

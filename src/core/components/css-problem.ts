@@ -1,4 +1,5 @@
 import { lexer, tokenize, tokenTypes as T } from 'css-tree';
+import { closest, distance } from 'fastest-levenshtein';
 import { propertiesRead } from '../base/css/custom-properties';
 
 /** What CSS makes nothing of, in words. */
@@ -77,28 +78,8 @@ function unclosed(value: string): 'not closed' | 'closed that was not opened' | 
   return stray ? 'closed that was not opened' : depth > 0 ? 'not closed' : undefined;
 }
 
-/** The property whose name takes the fewest changes of a letter, two at most; a swap counts as one (Damerau). */
+/** The property whose name takes the fewest changes of a letter, two at most. */
 function nearest(name: string): string | undefined {
-  let best: { name: string; away: number } | undefined;
-  for (const other of PROPERTIES) {
-    if (Math.abs(other.length - name.length) > 2) continue;
-    const away = distance(name, other);
-    if (away <= 2 && (!best || away < best.away)) best = { name: other, away };
-  }
-  return best?.name;
-}
-
-function distance(a: string, b: string): number {
-  let rows: number[][] = [Array.from({ length: b.length + 1 }, (_, i) => i)];
-  for (let i = 1; i <= a.length; i++) {
-    const row = [i];
-    for (let j = 1; j <= b.length; j++) {
-      const same = a[i - 1] === b[j - 1];
-      row[j] = Math.min(row[j - 1]! + 1, rows.at(-1)![j]! + 1, rows.at(-1)![j - 1]! + (same ? 0 : 1));
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
-        row[j] = Math.min(row[j]!, rows.at(-2)![j - 2]! + 1);
-    }
-    rows = [...rows.slice(-1), row];
-  }
-  return rows.at(-1)![b.length]!;
+  const found = closest(name, PROPERTIES);
+  return distance(name, found) <= 2 ? found : undefined;
 }

@@ -5,7 +5,7 @@ import { Alert, Button, Group, Progress, Stack, Text, Textarea } from '@mantine/
 import { Dropzone } from '@mantine/dropzone';
 import { IconFileText } from '@tabler/icons-react';
 import { useState } from 'react';
-import type { GatherFile } from '@/editing/intake/queries/intake-review';
+import type { GatherFile } from '@/editing/intake/compare';
 import { useLibrary } from '@/features/session/library-shell';
 import { StagePage } from '@/features/session/page-bar';
 import { FirstLook, sampleFiles } from './first-look';

@@ -8,7 +8,7 @@ import type { Cluster } from '@/core/intake/cluster';
 import type { InventoryKind } from '@/core/intake/inventory';
 import { documentOfProposals } from '@/core/intake/propose';
 import { writeJson } from '@/core/base/json/write';
-import type { GatherFile } from '@/editing/intake/queries/intake-review';
+import type { GatherFile } from '@/editing/intake/compare';
 import { useDocumentQuery } from '@/features/session/document';
 import { toggled } from '@/ui/toggled';
 import { ColorPlane } from './color-plane';

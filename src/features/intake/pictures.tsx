@@ -6,7 +6,7 @@ import { useState } from 'react';
 import type { Gathered } from '@/api/intake-protocol';
 import { parseColor } from '@/core/base/color/color';
 import { hueName, stepName } from '@/core/intake/names';
-import type { GatherFile } from '@/editing/intake/queries/intake-review';
+import type { GatherFile } from '@/editing/intake/compare';
 import { toggled } from '@/ui/toggled';
 import classes from './intake.module.css';
 

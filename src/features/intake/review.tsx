@@ -15,7 +15,7 @@ import {
 import { notifications } from '@mantine/notifications';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { Decision, GatherFile, ReviewRow } from '@/editing/intake/queries/intake-review';
+import type { Decision, GatherFile, ReviewRow } from '@/editing/intake/compare';
 import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import classes from './intake.module.css';

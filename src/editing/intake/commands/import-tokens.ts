@@ -1,6 +1,14 @@
-import { gatherEdits, type GatherInput } from '../queries/intake-review';
-import type { OpenLibrary } from '@/editing/session/open-library';
+import { Refusal } from '@/core/base/errors';
+import type { Edit } from '@/core/document/edits';
+import { itemsOf, type Items } from '@/core/document/item';
+import { importEdits } from '@/core/intake/import';
+import { applyChangeSet } from '@/core/kinds/registry';
+import { effectiveLibrary } from '@/core/library/effective';
+import type { OpenedTokens } from '@/core/tokens/open';
+import { layersOf, whenOf } from '@/core/tokens/token-tree';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
+import type { OpenLibrary } from '@/editing/session/open-library';
+import { compare, decisionOf, readAll, rebase, said, type GatherInput } from '../compare';
 
 /** Brings files in as reviewed, in one change: one undo takes all of it back. */
 export function importTokens(library: OpenLibrary, input: GatherInput, newId: NewId): Command {
@@ -12,4 +20,68 @@ export function importTokens(library: OpenLibrary, input: GatherInput, newId: Ne
     label: `Import ${names.length === 1 ? names[0] : `${names.length} files`} (${count} values)`,
     edits,
   };
+}
+
+/** The edits by which files come in as reviewed. */
+function gatherEdits(
+  library: OpenLibrary,
+  input: GatherInput,
+  newId: NewId,
+): { edits: Edit[]; count: number } {
+  const read = readAll(library, input);
+  const rows = compare(library, read);
+  let items: Items = library.items;
+  let own: Items = library.own.items;
+  const edits: Edit[] = [];
+  let count = 0;
+  const taken = new Set(library.tree.ids.keys());
+  for (const { file, opened } of read.opened) {
+    const renamed = new Map<string, string>();
+    for (const source of opened.system.sources) {
+      for (const path of [...source.tokens.keys()]) {
+        const row = rows.get(path);
+        if (!row) continue;
+        const decision = decisionOf(row, input);
+        if (row.state === 'same' || decision === 'mine') source.tokens.delete(path);
+        else if (decision === 'both' && !renamed.has(path)) {
+          let other = `${path}-2`;
+          for (let n = 3; taken.has(other); n++) other = `${path}-${n}`;
+          taken.add(other);
+          renamed.set(path, other);
+        }
+      }
+    }
+    if (renamed.size > 0) rebase(opened, (path) => renamed.get(path) ?? path);
+    for (const source of opened.system.sources) count += source.tokens.size;
+    intoOwnLayers(own, items, opened);
+    const brought = importEdits(items, opened, file, newId, own);
+    edits.push(...brought.edits);
+    // The next file sees what this one brought.
+    const next = applyChangeSet({ ...library.own, items: own }, { edits: brought.edits });
+    if ('clashes' in next)
+      throw new Refusal(next.clashes[0]!.message, 'Reload the page and import the files again');
+    own = next.document.items;
+    items = effectiveLibrary([
+      ...library.surroundings.ancestors,
+      { name: library.snapshot.document.name, version: 'draft', items: own },
+    ]).items;
+  }
+  return { edits, count };
+}
+
+/** What holds under the same contexts goes into the layer that is there, so that no second one stands over it. */
+function intoOwnLayers(own: Items, items: Items, opened: OpenedTokens): void {
+  const layers = layersOf(own).map((layer) => ({ layer, when: said(whenOf(layer, items)) }));
+  for (const source of opened.system.sources) {
+    const exact = itemsOf(own, 'layer').some(
+      (layer) => layer.name === source.label && layer.file === (source.file ?? null),
+    );
+    if (exact) continue;
+    // What always holds goes in as the weakest, so that it does not stand over what the library says under a context.
+    const matching = layers.filter(({ when }) => when === said(source.when));
+    const same = Object.keys(source.when).length === 0 ? matching[0] : matching.at(-1);
+    if (!same) continue;
+    source.label = same.layer.name;
+    source.file = same.layer.file ?? undefined;
+  }
 }

@@ -2,7 +2,8 @@ import { documentOf } from '@/core/document/change-set';
 import { importTokens } from '../commands/import-tokens';
 import { done, opened } from '@/testing/library';
 import { imported } from '@/testing/imported';
-import { intakeReview, type GatherInput } from './intake-review';
+import type { GatherInput } from '../compare';
+import { intakeReview } from './intake-review';
 
 let made = 0;
 /** Ids unlike those of the libraries imported here. */
