@@ -243,8 +243,8 @@ test('anatomy and inspection name the token of each side of a shorthand', () => 
   const seen = inspect(library, { name: 'button', lens, boxes, at: 0 })!;
   expect(seen.declarations).toEqual([
     { property: 'padding', tokens: ['space.4', 'space.6'], value: '16px 24px' },
-    { property: 'gap', tokens: ['space.2'], value: 'var(--space-2) 12px' },
-    { property: 'border', tokens: ['color.text.default'], value: '1px solid var(--color-text-default)' },
+    { property: 'gap', tokens: ['space.2'], value: '8px 12px' },
+    { property: 'border', tokens: ['color.text.default'], value: '1px solid #1e2528' },
   ]);
   expect(seen.code[0]!.text).toContain('padding: var(--space-4) var(--space-6); /* 16px 24px */');
 });

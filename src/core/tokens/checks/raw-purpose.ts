@@ -20,7 +20,7 @@ export const rawPurpose: Check = {
         level: 'note' as const,
         path,
         message: `${path} is a ${tier} token and has a raw value`,
-        fix: 'Extract it to a new token, or refer to one',
+        fix: 'Extract the value to a new token, or refer to a token',
         ...(Object.keys(raw.when).length > 0 && { context: raw.when }),
       };
     }),

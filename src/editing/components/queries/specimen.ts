@@ -10,9 +10,10 @@ import { guardIsUnder, guardText, isDeclared } from '@/core/components/guards';
 import { cellChecks } from '@/core/components/matrix';
 import { drawnContrast, type DrawnContrast } from '@/core/components/measured-contrast';
 import { distanceBetween, insets, partsOf, type MeasuredPart } from '@/core/components/measured';
-import { declaredStyle } from '@/core/components/style';
+import { declaredStyle, withTokenValues } from '@/core/components/style';
 import { pathOf } from '@/core/tokens/token-tree';
-import type { ComponentDefinition } from '@/core/components/definition';
+import type { ComponentDefinition, StyleValue } from '@/core/components/definition';
+import { cssLine } from '@/core/tokens/css-text';
 import { itemsOf, ordered } from '@/core/document/item';
 import { tokensByProperty, tokensOfValue } from '@/core/components/value-tokens';
 import { customProperty } from '@/core/tokens/naming';
@@ -157,7 +158,7 @@ export function inspect(
     property,
     tokens: tokensOfValue(value, library.items),
     written: 'raw' in value ? value.raw : `var(${customProperty(pathOf(value.token, library.items))})`,
-    value: box.style[property] ?? ('raw' in value ? value.raw : ''),
+    value: box.style[property] ?? cssUnder(library, value, asked.lens),
   }));
   const css = declarations
     .map(({ property, tokens, written, value }) =>
@@ -186,6 +187,13 @@ export function inspect(
       ...PART_CODES.map(({ name, language, write }) => ({ name, language, text: write(look) })),
     ],
   };
+}
+
+/** What a declaration comes to under the lens, where the frame has not told it. */
+function cssUnder({ items, resolution }: OpenLibrary, value: StyleValue, lens: Context): string {
+  if ('raw' in value) return withTokenValues(value.raw, items, resolution, lens);
+  const resolved = resolution.value(pathOf(value.token, items), lens);
+  return resolved ? cssLine(resolved) : '';
 }
 
 /** Guards that only a drawing can answer, held against what was measured of this combination. */

@@ -100,7 +100,7 @@ export function MoveTokens({ paths, close, done }: TableDialog) {
               . References follow. Renaming is a breaking change for code that uses the old path.
             </Text>
           )}
-          <KeepOldPaths checked={keepOld} onChange={setKeepOld} />
+          <KeepOldPaths one={paths.length === 1} checked={keepOld} onChange={setKeepOld} />
           <DialogFoot close={close}>
             <Button type="submit">Move</Button>
           </DialogFoot>
