@@ -1,10 +1,16 @@
+interface Measured {
+  work: number;
+  reference: number;
+  unit: string;
+}
+
 /** A piece of work and what it is measured against. */
 export interface Benchmark {
   name: string;
   against: string;
   /** The ratio not to be passed. */
   goal: number;
-  measure(): { work: number; reference: number; unit: string };
+  measure(): Measured | Promise<Measured>;
 }
 
 export function median(values: number[]): number {

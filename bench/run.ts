@@ -1,5 +1,6 @@
 import { checks } from './checks';
 import { nearest, nearestAll, pairings } from './colors';
+import { edit } from './edit';
 import { exportCss } from './export-css';
 import { compile, matrix } from './matrix';
 import { resolveCold, resolveEdit, resolveHeap } from './resolve';
@@ -18,6 +19,7 @@ const BENCHMARKS: Benchmark[] = [
   checks,
   matrix,
   compile,
+  edit,
   worst,
 ];
 
@@ -34,7 +36,7 @@ if (unknown) {
 const figures = [];
 for (const benchmark of BENCHMARKS) {
   if (names.length > 0 && !names.includes(benchmark.name)) continue;
-  const { work, reference, unit } = benchmark.measure();
+  const { work, reference, unit } = await benchmark.measure();
   const ratio = Number((work / reference).toFixed(4));
   figures.push({ name: benchmark.name, ratio, goal: benchmark.goal, better: 'lower' });
   if (!json) {

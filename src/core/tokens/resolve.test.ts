@@ -149,23 +149,60 @@ test('agrees with the plainest reading of the rules, circles and contexts includ
   );
 });
 
-test('an update leads to the same values as resolving afresh', () => {
+test('other declarations lead to the same values as resolving afresh, and leave what was as it was', () => {
+  const values = (resolution: Resolution) =>
+    combinations(axes).map((context) =>
+      resolution.paths.map((name) => {
+        const { type, value, failed } = resolution.token(name, context) ?? {};
+        return [name, type, value, failed];
+      }),
+    );
+  const change = fc.tuple(fc.nat(7), fc.nat(4), token, fc.boolean());
   fc.assert(
-    fc.property(systems, fc.nat(4), token, fc.boolean(), (system, at, declaration, removing) => {
-      const resolution = new Resolution(system);
-      const path = resolution.paths[0];
-      if (path === undefined) return;
-      const remove = removing && system.sources[at]!.tokens.has(path);
-      resolution.update(path, `s${at}`, remove ? undefined : declaration);
-      const fresh = new Resolution(system);
-      for (const context of combinations(axes)) {
-        for (const name of fresh.paths) {
-          const [a, b] = [resolution.value(name, context), fresh.value(name, context)];
-          expect(a?.type).toBe(b?.type);
-          expect(sameJson(a?.value ?? null, b?.value ?? null)).toBe(true);
+    fc.property(
+      systems,
+      fc.array(fc.array(change, { minLength: 1, maxLength: 3 }), { maxLength: 3 }),
+      (system, rounds) => {
+        let resolution = new Resolution(system);
+        if (resolution.paths.length === 0) return;
+        for (const changes of rounds) {
+          const stood = values(resolution);
+          const redeclared = resolution.redeclared(
+            changes.map(([at, source, object, removing]) => ({
+              token: at % resolution.paths.length,
+              source,
+              object: removing ? undefined : object,
+            })),
+          )!;
+          expect(values(resolution)).toEqual(stood);
+          for (const [at, source, object, removing] of changes) {
+            const { tokens } = system.sources[source]!;
+            if (removing) tokens.delete(resolution.paths[at % resolution.paths.length]!);
+            else tokens.set(resolution.paths[at % resolution.paths.length]!, object);
+          }
+          const fresh = new Resolution(system);
+          // A token nothing declares any more is not there afresh; here it has no value.
+          for (const context of combinations(axes))
+            for (const name of resolution.paths) {
+              const [a, b] = [redeclared.resolution.token(name, context), fresh.token(name, context)];
+              expect(a?.type).toBe(b?.type);
+              if (!b?.failed || fresh.paths.length === resolution.paths.length)
+                expect(a?.failed?.code).toEqual(b?.failed?.code);
+              expect(sameJson(a?.value ?? null, b?.value ?? null)).toBe(true);
+            }
+          const differing = resolution.paths.flatMap((name, at) =>
+            combinations(axes).some(
+              (context) =>
+                resolution.token(name, context)?.value !== redeclared.resolution.token(name, context)?.value,
+            )
+              ? [at]
+              : [],
+          );
+          expect([...redeclared.touched]).toEqual(expect.arrayContaining(differing));
+          resolution = redeclared.resolution;
         }
-      }
-    }),
+      },
+    ),
     { numRuns: 300 },
   );
 });

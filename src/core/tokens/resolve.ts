@@ -1,9 +1,18 @@
 import type { Finding } from '../findings/finding';
 import { isObject, type Json, type JsonObject } from '../base/json/json';
 import type { Candidate, Problem, ResolvedToken } from './compiled';
-import { indexSystem, type TokenIndex } from './token-index';
+import type { Facet } from './facet';
+import { indexSystem, type Redeclaration, type TokenIndex } from './token-index';
 import { getMember, pointerTarget, replaceAt } from './references';
-import { contextText, combinations, holds, parentPath, type Context, type TokenSystem } from './system';
+import {
+  contextText,
+  combinations,
+  holds,
+  parentPath,
+  type Context,
+  type SystemFrame,
+  type TokenSystem,
+} from './system';
 import { TOKEN_TYPES } from './types/registry';
 import { shown } from './types/type';
 
@@ -19,27 +28,42 @@ interface Projection {
  *
  * A token has one slot for each combination of only those axes that it, or anything it refers to, varies by; tokens an
  * axis does not touch are thereby shared. Tokens are evaluated in the order of their references (Tarjan 1972), so that
- * chains of any length need no recursion. `update` replaces one declaration and evaluates only what it reaches.
+ * chains of any length need no recursion. It never changes: `redeclared` gives another that shares what nothing touched.
  */
 export class Resolution {
+  /** What sources declare of tokens is in the index. */
+  readonly system: SystemFrame;
   readonly contexts: Context[];
   readonly index: TokenIndex;
-  private readonly numbers = new Map<string, number>();
-  private readonly projections = new Map<number, Projection>();
+  private readonly numbers: Map<string, number>;
+  private readonly projections: Map<number, Projection>;
   private readonly masks: number[];
   private readonly slots: ResolvedToken[][];
   private readonly notes: (Problem[] | undefined)[];
   private dependents: number[][] | undefined;
+  private readonly facets = new Map<Facet<unknown>, unknown>();
 
   /**
    * @param only resolve under these combinations alone (each naming every axis), rather than all.
+   * @param system what to resolve; or another resolution, of which all but `index` is taken over.
    */
-  constructor(
-    readonly system: TokenSystem,
-    only?: Context[],
-  ) {
+  constructor(system: TokenSystem | { resolution: Resolution; index: TokenIndex }, only?: Context[]) {
+    if ('resolution' in system) {
+      const { resolution, index } = system;
+      this.system = resolution.system;
+      this.contexts = resolution.contexts;
+      this.numbers = resolution.numbers;
+      this.projections = resolution.projections;
+      this.index = index;
+      this.masks = resolution.masks.slice();
+      this.slots = resolution.slots.slice();
+      this.notes = resolution.notes.slice();
+      return;
+    }
+    this.system = system;
     this.contexts = only ?? combinations(system.axes);
-    this.contexts.forEach((context, i) => this.numbers.set(this.key(context), i));
+    this.numbers = new Map(this.contexts.map((context, i) => [this.key(context), i]));
+    this.projections = new Map();
     this.index = indexSystem(system);
     const count = this.index.paths.length;
     this.masks = new Array(count).fill(0);
@@ -112,29 +136,43 @@ export class Resolution {
   }
 
   /**
-   * Replaces what a source declares for one existing token and evaluates what that reaches.
-   * @returns the paths reached, the token itself first
+   * The same with other declarations of tokens there are, for which only what these reach is evaluated anew; undefined where
+   * it has to be made afresh. What was worked out of this one is worked out of the other for what was touched.
    */
-  update(path: string, sourceId: string, declaration: JsonObject | undefined): string[] {
-    const token = this.index.numbers.get(path);
-    const source = this.system.sources.findIndex((other) => other.id === sourceId);
-    if (token === undefined || source === -1)
-      throw new Error(`There is no token ${path} or source ${sourceId}`);
-    if (declaration) this.system.sources[source]!.tokens.set(path, declaration);
-    else this.system.sources[source]!.tokens.delete(path);
-    const dependents = this.dependentsOf();
-    const before = this.index.dependencies(token);
-    this.index.declare(token, source, declaration);
-    const after = this.index.dependencies(token);
-    for (const other of before) {
-      if (!after.includes(other)) dependents[other] = dependents[other]!.filter((user) => user !== token);
+  redeclared(
+    changes: readonly Redeclaration[],
+  ): { resolution: Resolution; touched: Set<number> } | undefined {
+    const index = this.index.redeclared(changes);
+    if (!index) return undefined;
+    const next = new Resolution({ resolution: this, index });
+    const dependents = this.dependentsOf().slice();
+    const changed = new Set(changes.map(({ token }) => token));
+    const touched = new Set<number>();
+    for (const token of changed) {
+      const [before, after] = [this.index.dependencies(token), index.dependencies(token)];
+      for (const other of before)
+        if (!after.includes(other)) dependents[other] = dependents[other]!.filter((user) => user !== token);
+      for (const other of after)
+        if (!before.includes(other)) dependents[other] = [...dependents[other]!, token];
+      for (const other of [...before, ...after]) touched.add(other);
     }
-    for (const other of after) if (!before.includes(other)) dependents[other]!.push(token);
+    next.dependents = dependents;
+    const order = reachedInOrder(changed, dependents);
+    if (order) for (const reached of order) next.evaluateToken(reached);
+    else next.evaluateAll();
+    for (const reached of order ?? this.paths.keys()) touched.add(reached);
+    // Of very many it is quicker to begin anew, where it is asked for at all.
+    if (touched.size <= Math.max(64, this.paths.length / 8))
+      for (const [facet, value] of this.facets)
+        next.facets.set(facet, facet.after(value, { before: this, after: next, touched }));
+    return { resolution: next, touched };
+  }
 
-    const order = this.reachedInOrder(token, dependents);
-    if (order) for (const reached of order) this.evaluateToken(reached);
-    else this.evaluateAll();
-    return (order ?? [token]).map((reached) => this.paths[reached]!);
+  /** Something worked out from all of it, once, and kept up over small changes. */
+  facet<T>(facet: Facet<T>): T {
+    const known = this.facets as Map<Facet<T>, T>;
+    if (!known.has(facet)) known.set(facet, facet.of(this));
+    return known.get(facet)!;
   }
 
   /** What resolving found wrong; a finding that holds only under some combinations names them. */
@@ -212,27 +250,6 @@ export class Resolution {
       }
     }
     return this.dependents;
-  }
-
-  /** All tokens that depend on `start`, in an order in which each comes after what it needs; undefined on a circle. */
-  private reachedInOrder(start: number, dependents: number[][]): number[] | undefined {
-    const state = new Map<number, 1 | 2>([[start, 1]]);
-    const order: number[] = [];
-    const stack: [number, number][] = [[start, 0]];
-    while (stack.length > 0) {
-      const top = stack.at(-1)!;
-      const next = dependents[top[0]]![top[1]++];
-      if (next === undefined) {
-        state.set(top[0], 2);
-        order.push(top[0]);
-        stack.pop();
-      } else if (state.get(next) === 1) return undefined;
-      else if (!state.has(next)) {
-        state.set(next, 1);
-        stack.push([next, 0]);
-      }
-    }
-    return order.reverse();
   }
 
   /** Tarjan's strongly connected components, iterative: components come out after all they depend on. */
@@ -520,6 +537,31 @@ export class Resolution {
   private note(token: number, problem: Problem): void {
     (this.notes[token] ??= []).push(problem);
   }
+}
+
+/** All tokens that depend on some, these too, in an order in which each comes after what it needs; undefined on a circle. */
+function reachedInOrder(starts: Iterable<number>, dependents: number[][]): number[] | undefined {
+  const state = new Map<number, 1 | 2>();
+  const order: number[] = [];
+  for (const start of starts) {
+    if (state.has(start)) continue;
+    state.set(start, 1);
+    const stack: [number, number][] = [[start, 0]];
+    while (stack.length > 0) {
+      const top = stack.at(-1)!;
+      const next = dependents[top[0]]![top[1]++];
+      if (next === undefined) {
+        state.set(top[0], 2);
+        order.push(top[0]);
+        stack.pop();
+      } else if (state.get(next) === 1) return undefined;
+      else if (!state.has(next)) {
+        state.set(next, 1);
+        stack.push([next, 0]);
+      }
+    }
+  }
+  return order.reverse();
 }
 
 function failure(from: Candidate, problem: Problem): ResolvedToken {

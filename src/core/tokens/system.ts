@@ -36,6 +36,12 @@ export interface TokenSystem {
   sources: TokenSource[];
 }
 
+/** The same without what the sources declare of tokens. */
+export interface SystemFrame {
+  axes: Axis[];
+  sources: Omit<TokenSource, 'tokens'>[];
+}
+
 /** All combinations of the axes' contexts, the last axis turning fastest; one empty combination where there are no axes. */
 export function combinations(axes: readonly Axis[]): Context[] {
   let all: Context[] = [{}];

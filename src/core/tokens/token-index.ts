@@ -24,7 +24,15 @@ export interface TokenIndex {
   winner(token: number, context: Context): Candidate | undefined;
   ownType(token: number, context: Context): string | undefined;
   groupType(path: string, context: Context): string | undefined;
-  declare(token: number, source: number, object: JsonObject | undefined): void;
+  /** The same where sources declare other things of some tokens; undefined where groups extend others, which may take them over. */
+  redeclared(changes: readonly Redeclaration[]): TokenIndex | undefined;
+}
+
+/** What one source (by number) says of one token (by number) from now on; undefined: nothing any more. */
+export interface Redeclaration {
+  token: number;
+  source: number;
+  object: JsonObject | undefined;
 }
 
 interface GroupCandidate {
@@ -93,76 +101,86 @@ export function indexSystem(system: TokenSystem): TokenIndex {
     }
   }
 
-  const dependencyLists: (number[] | undefined)[] = new Array(paths.length);
-  const masks: (number | undefined)[] = new Array(paths.length);
   const groupTypes = groupTypeReader(groups, bitsOf);
+  const extended = [...groups.values()].some((list) => list.some(({ own }) => own.has('$extends')));
+  const groupNames = new Set(groups.keys());
   const targets = (declaration: CompiledDeclaration, into: number[]) => {
     for (const { target } of declaration.references)
       if (target !== undefined && !into.includes(target)) into.push(target);
     return into;
   };
-  const winner = (token: number, context: Context): Candidate | undefined => {
-    const list = candidates[token]!;
-    for (let i = list.length - 1; i >= 0; i--) {
-      const candidate = list[i]!;
-      if (holds(candidate.when, context)) return candidate;
-    }
-    return undefined;
-  };
-  return {
-    paths,
-    numbers,
-    groups: new Set(groups.keys()),
-    groupFindings,
-    candidates,
-    winner,
-    mask(token) {
-      let mask = masks[token];
-      if (mask === undefined) {
-        mask = groupTypes.mask(parentPath(paths[token]!));
-        for (const candidate of candidates[token]!) mask |= bitsOf(candidate.when);
-        masks[token] = mask;
-      }
-      return mask;
-    },
-    dependencies(token) {
-      let list = dependencyLists[token];
-      if (!list) {
-        list = [];
-        for (const candidate of candidates[token]!) targets(candidate.declaration, list);
-        dependencyLists[token] = list;
-      }
-      return list;
-    },
-    needs(token, context) {
-      const won = winner(token, context);
-      return won ? targets(won.declaration, []) : [];
-    },
-    ownType(token, context) {
+
+  const indexOf = (
+    candidates: Candidate[][],
+    dependencyLists: (number[] | undefined)[],
+    masks: (number | undefined)[],
+  ): TokenIndex => {
+    const winner = (token: number, context: Context): Candidate | undefined => {
       const list = candidates[token]!;
       for (let i = list.length - 1; i >= 0; i--) {
-        const { when, declaration } = list[i]!;
-        if (declaration.type === undefined) continue;
-        if (holds(when, context)) return declaration.type;
+        const candidate = list[i]!;
+        if (holds(candidate.when, context)) return candidate;
       }
       return undefined;
-    },
-    groupType: (path, context) => groupTypes.read(parentPath(path), context),
-    declare(token, source, object) {
-      const list = candidates[token]!.filter(
-        (candidate) => candidate.source !== source || candidate.inheritedFrom,
-      );
-      if (object) {
-        const at =
-          list.findLastIndex(
-            (candidate) => candidate.inheritedFrom !== undefined || candidate.source < source,
-          ) + 1;
-        list.splice(at, 0, { source, when: system.sources[source]!.when, declaration: compile(object) });
-      }
-      candidates[token] = list;
-      dependencyLists[token] = masks[token] = undefined;
-    },
+    };
+    return {
+      paths,
+      numbers,
+      groups: groupNames,
+      groupFindings,
+      candidates,
+      winner,
+      mask(token) {
+        let mask = masks[token];
+        if (mask === undefined) {
+          mask = groupTypes.mask(parentPath(paths[token]!));
+          for (const candidate of candidates[token]!) mask |= bitsOf(candidate.when);
+          masks[token] = mask;
+        }
+        return mask;
+      },
+      dependencies(token) {
+        let list = dependencyLists[token];
+        if (!list) {
+          list = [];
+          for (const candidate of candidates[token]!) targets(candidate.declaration, list);
+          dependencyLists[token] = list;
+        }
+        return list;
+      },
+      needs(token, context) {
+        const won = winner(token, context);
+        return won ? targets(won.declaration, []) : [];
+      },
+      ownType(token, context) {
+        const list = candidates[token]!;
+        for (let i = list.length - 1; i >= 0; i--) {
+          const { when, declaration } = list[i]!;
+          if (declaration.type === undefined) continue;
+          if (holds(when, context)) return declaration.type;
+        }
+        return undefined;
+      },
+      groupType: (path, context) => groupTypes.read(parentPath(path), context),
+      redeclared(changes) {
+        if (extended) return undefined;
+        const next = candidates.slice();
+        const [lists, bits] = [dependencyLists.slice(), masks.slice()];
+        for (const { token, source, object } of changes) {
+          const list = next[token]!.filter((candidate) => candidate.source !== source);
+          if (object) {
+            const at = list.findLastIndex((candidate) => candidate.source < source) + 1;
+            const { when } = system.sources[source]!;
+            list.splice(at, 0, { source, when, declaration: compile(object) });
+          }
+          next[token] = list;
+          lists[token] = bits[token] = undefined;
+        }
+        return indexOf(next, lists, bits);
+      },
+    };
   };
+  return indexOf(candidates, new Array(paths.length), new Array(paths.length));
 }
 
 /** A pointer's `/` may stand for a dot anywhere, so `$value`-less pointers are tried as they are, then shortened. */
