@@ -17,26 +17,26 @@ export interface FontUse {
 }
 
 /** What every token asks of fonts: families by themselves, and text styles with their weights. */
-export function fontUses(resolution: Resolution): FontUse[] {
+export const fontUses = (resolution: Resolution): FontUse[] =>
+  resolution.paths.flatMap((path) => fontUsesOf(resolution, path));
+
+/** The same of one token. */
+export function fontUsesOf(resolution: Resolution, path: string): FontUse[] {
   const uses: FontUse[] = [];
-  for (const path of resolution.paths) {
-    const variants = resolution.variants(path);
-    for (const { resolved, contexts } of variants) {
-      if (resolved.failed || resolved.aliasOf !== undefined) continue;
-      const within = variants.length > 1 ? contexts : undefined;
-      if (resolved.type === 'fontFamily') {
-        const family = firstFamily(resolved.value);
-        if (family) uses.push({ path, family, weight: undefined, says: true, contexts: within });
-      } else if (resolved.type === 'typography' && isObject(resolved.value)) {
-        const family = firstFamily(resolved.value.get('fontFamily') ?? null);
-        const weight = Number(TOKEN_TYPES.get('fontWeight')!.css(resolved.value.get('fontWeight') ?? 400));
-        const authored = resolved.from.declaration.object.get('$value');
-        const own = isObject(authored ?? null)
-          ? (authored as Map<string, Json>).get('fontFamily')
-          : undefined;
-        const says = own !== undefined && !isReference(own);
-        if (family && Number.isFinite(weight)) uses.push({ path, family, weight, says, contexts: within });
-      }
+  const variants = resolution.variants(path);
+  for (const { resolved, contexts } of variants) {
+    if (resolved.failed || resolved.aliasOf !== undefined) continue;
+    const within = variants.length > 1 ? contexts : undefined;
+    if (resolved.type === 'fontFamily') {
+      const family = firstFamily(resolved.value);
+      if (family) uses.push({ path, family, weight: undefined, says: true, contexts: within });
+    } else if (resolved.type === 'typography' && isObject(resolved.value)) {
+      const family = firstFamily(resolved.value.get('fontFamily') ?? null);
+      const weight = Number(TOKEN_TYPES.get('fontWeight')!.css(resolved.value.get('fontWeight') ?? 400));
+      const authored = resolved.from.declaration.object.get('$value');
+      const own = isObject(authored ?? null) ? (authored as Map<string, Json>).get('fontFamily') : undefined;
+      const says = own !== undefined && !isReference(own);
+      if (family && Number.isFinite(weight)) uses.push({ path, family, weight, says, contexts: within });
     }
   }
   return uses;

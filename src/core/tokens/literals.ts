@@ -1,4 +1,5 @@
 import type { Json } from '../base/json/json';
+import { perToken } from './facet';
 import type { Resolution } from './resolve';
 
 export interface Literal {
@@ -8,21 +9,15 @@ export interface Literal {
   values: Json[];
 }
 
-const known = new WeakMap<Resolution, Literal[]>();
+/** Of each token what it says itself; undefined where it refers to another, or has no value. */
+export const LITERALS = perToken((resolution, path): Literal | undefined => {
+  const variants = resolution.variants(path);
+  const [first] = variants;
+  if (!first || variants.some(({ resolved }) => resolved.failed || resolved.aliasOf !== undefined))
+    return undefined;
+  return { path, type: first.resolved.type, values: variants.map(({ resolved }) => resolved.value) };
+});
 
 /** Tokens that say a value rather than refer to another token, in the order of the library. */
-export function literalsOf(resolution: Resolution): Literal[] {
-  let found = known.get(resolution);
-  if (!found) {
-    found = [];
-    for (const path of resolution.paths) {
-      const variants = resolution.variants(path);
-      const [first] = variants;
-      if (!first || variants.some(({ resolved }) => resolved.failed || resolved.aliasOf !== undefined))
-        continue;
-      found.push({ path, type: first.resolved.type, values: variants.map(({ resolved }) => resolved.value) });
-    }
-    known.set(resolution, found);
-  }
-  return found;
-}
+export const literalsOf = (resolution: Resolution): Literal[] =>
+  resolution.facet(LITERALS).filter((literal) => literal !== undefined);

@@ -1,18 +1,25 @@
+import type { Facet } from './facet';
 import type { Resolution } from './resolve';
 import { spacingSets } from './spacing-sets';
 import { textRoleOf } from './text-roles';
-
-const known = new WeakMap<Resolution, ReadonlySet<string>>();
 
 /**
  * Tokens that have a meaning by where they stand and how they are called, so that they are in use though nothing refers to
  * them: what layout grids and insets are made of, and text styles that fill a role.
  */
-export function readByName(resolution: Resolution): ReadonlySet<string> {
-  let found = known.get(resolution);
-  if (!found) known.set(resolution, (found = readByNameIn(resolution)));
-  return found;
-}
+export const readByName = (resolution: Resolution): ReadonlySet<string> => resolution.facet(READ_BY_NAME);
+
+const READ_BY_NAME: Facet<ReadonlySet<string>> = {
+  of: readByNameIn,
+  // Names and types alone decide.
+  after: (before, { before: was, after: is, touched }) =>
+    [...touched].every((token) => {
+      const path = is.paths[token]!;
+      return was.value(path, 0)?.type === is.value(path, 0)?.type;
+    })
+      ? before
+      : readByNameIn(is),
+};
 
 function readByNameIn(resolution: Resolution): Set<string> {
   const { insets, grids } = spacingSets(resolution, resolution.contexts[0] ?? {});

@@ -1,5 +1,5 @@
 import type { Finding } from '../findings/finding';
-import { isObject, type Json, type JsonObject } from '../base/json/json';
+import { isObject, type Json } from '../base/json/json';
 import type { Candidate, Problem, ResolvedToken } from './compiled';
 import type { Facet } from './facet';
 import { indexSystem, type Redeclaration, type TokenIndex } from './token-index';
@@ -177,31 +177,38 @@ export class Resolution {
 
   /** What resolving found wrong; a finding that holds only under some combinations names them. */
   findings(): Finding[] {
+    return [
+      ...[...this.paths.keys()].flatMap((token) => this.findingsOf(token)),
+      ...this.index.groupFindings,
+    ];
+  }
+
+  /** The same of one token, by its number. */
+  findingsOf(token: number): Finding[] {
     const findings: Finding[] = [];
-    for (const [token, path] of this.paths.entries()) {
-      const seen = new Map<string, { problem: Problem; at: Set<number> }>();
-      const slots = this.slots[token]!;
-      slots.forEach((resolved, slot) => {
-        for (const problem of [resolved?.failed, ...(this.notes[token] ?? [])]) {
-          if (!problem) continue;
-          const key = problem.code + problem.message;
-          if (!seen.has(key)) seen.set(key, { problem, at: new Set() });
-          seen.get(key)!.at.add(slot);
-        }
-      });
-      for (const { problem, at } of seen.values()) {
-        const { slot, stands } = this.projection(this.masks[token]!);
-        const everywhere = at.size === new Set(slot).size;
-        const contexts: (Context | undefined)[] = everywhere
-          ? [undefined]
-          : this.narrow(
-              this.masks[token]!,
-              [...at].map((i) => this.contexts[stands[i]!]!),
-            );
-        for (const context of contexts) findings.push({ ...problem, path, context });
+    const path = this.paths[token]!;
+    const slots = this.slots[token]!;
+    if (!this.notes[token] && !slots.some((resolved) => resolved?.failed)) return findings;
+    const seen = new Map<string, { problem: Problem; at: Set<number> }>();
+    slots.forEach((resolved, slot) => {
+      for (const problem of [resolved?.failed, ...(this.notes[token] ?? [])]) {
+        if (!problem) continue;
+        const key = problem.code + problem.message;
+        if (!seen.has(key)) seen.set(key, { problem, at: new Set() });
+        seen.get(key)!.at.add(slot);
       }
+    });
+    for (const { problem, at } of seen.values()) {
+      const { slot, stands } = this.projection(this.masks[token]!);
+      const everywhere = at.size === new Set(slot).size;
+      const contexts: (Context | undefined)[] = everywhere
+        ? [undefined]
+        : this.narrow(
+            this.masks[token]!,
+            [...at].map((i) => this.contexts[stands[i]!]!),
+          );
+      for (const context of contexts) findings.push({ ...problem, path, context });
     }
-    for (const problem of this.index.groupFindings) findings.push(problem);
     return findings;
   }
 

@@ -1,4 +1,6 @@
 import { isObject, type JsonObject } from '../base/json/json';
+import type { Candidate } from './compiled';
+import { perToken } from './facet';
 import type { Resolution } from './resolve';
 import { parentPath } from './system';
 
@@ -16,7 +18,15 @@ export function ownExtension(object: JsonObject | undefined, name: string): unkn
  */
 export function tierOf(resolution: Resolution, path: string): Tier {
   const token = resolution.index.numbers.get(path);
-  const candidates = token === undefined ? [] : resolution.index.candidates[token]!;
+  return token === undefined ? tierAt(resolution, path, []) : resolution.facet(TIERS)[token]!;
+}
+
+/** Of each token its tier. */
+export const TIERS = perToken((resolution, path, token) =>
+  tierAt(resolution, path, resolution.index.candidates[token]!),
+);
+
+function tierAt(resolution: Resolution, path: string, candidates: readonly Candidate[]): Tier {
   const said = candidates
     .map(({ declaration }) => ownExtension(declaration.object, 'tier'))
     .find((tier) => tier !== undefined);

@@ -1,3 +1,4 @@
+import { lowerBound } from '../sorted';
 import { convert, type Color } from './color';
 
 /**
@@ -175,15 +176,4 @@ const LEAST_SHARE = 0.25;
 function hue(b: number, a: number): number {
   const angle = Math.atan2(b, a) / RADIANS;
   return angle < 0 ? angle + 360 : angle;
-}
-
-function lowerBound(list: Float64Array, value: number): number {
-  let low = 0;
-  let high = list.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (list[middle]! < value) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }

@@ -1,5 +1,6 @@
 import type { Pairing } from '../pairings';
 import type { KnownFamily } from '../../base/fonts/font';
+import type { ResolutionChange } from '../facet';
 import type { Resolution } from '../resolve';
 import type { Finding } from '../../findings/finding';
 import type { Fix } from '../../findings/fix';
@@ -20,7 +21,14 @@ export interface Check {
   code: string;
   /** What it finds, as a heading. */
   title: string;
-  run(input: CheckInput): Finding[];
+  /** What it reads besides the values of tokens: where that is another, everything is looked at anew. */
+  reads?: 'pairings' | 'fonts' | 'uses';
+  /** How many things it looks at, where these are not the tokens. */
+  count?(input: CheckInput): number;
+  /** What it finds of one thing: of the token with this number and path. */
+  of(input: CheckInput, at: number, path: string): Finding[];
+  /** Of what it may find something else after a change, besides the tokens touched; instead of them, where it counts other things. */
+  follows?(change: ResolutionChange, input: CheckInput): Iterable<number>;
   /** What would fix one of its findings at one click; undefined where it takes a person. */
   fix?: FixOf;
 }

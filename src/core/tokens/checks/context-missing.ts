@@ -5,26 +5,24 @@ import type { Finding } from '../../findings/finding';
 export const contextMissing: Check = {
   code: 'context-missing',
   title: 'No value in a context',
-  run({ resolution }) {
+  of({ resolution }, token, path) {
     const findings: Finding[] = [];
-    resolution.paths.forEach((path, token) => {
-      const candidates = resolution.index.candidates[token]!;
-      for (const axis of resolution.system.axes) {
-        if (candidates.length === 0 || candidates.some(({ when }) => when[axis.name] === undefined)) continue;
-        const said = new Set(candidates.map(({ when }) => when[axis.name]));
-        for (const context of axis.contexts) {
-          if (said.has(context)) continue;
-          findings.push({
-            code: 'context-missing',
-            level: 'warning',
-            path,
-            message: `${path} has a value under ${axis.name} ${[...said].join(', ')} and none under ${axis.name} ${context}`,
-            fix: `Set it under ${context}, or once for every ${axis.name}`,
-            context: { [axis.name]: context },
-          });
-        }
+    const candidates = resolution.index.candidates[token]!;
+    for (const axis of resolution.system.axes) {
+      if (candidates.length === 0 || candidates.some(({ when }) => when[axis.name] === undefined)) continue;
+      const said = new Set(candidates.map(({ when }) => when[axis.name]));
+      for (const context of axis.contexts) {
+        if (said.has(context)) continue;
+        findings.push({
+          code: 'context-missing',
+          level: 'warning',
+          path,
+          message: `${path} has a value under ${axis.name} ${[...said].join(', ')} and none under ${axis.name} ${context}`,
+          fix: `Set it under ${context}, or once for every ${axis.name}`,
+          context: { [axis.name]: context },
+        });
       }
-    });
+    }
     return findings;
   },
 };

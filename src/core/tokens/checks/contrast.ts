@@ -10,39 +10,45 @@ import type { Finding } from '../../findings/finding';
 export const contrast: Check = {
   code: 'contrast',
   title: 'Contrast below requirement',
-  run({ resolution, pairings }) {
+  reads: 'pairings',
+  count: ({ pairings }) => pairings.length,
+  of({ resolution, pairings }, at) {
     const findings: Finding[] = [];
-    for (const pairing of pairings) {
-      const missing = [pairing.text, pairing.surface].find((path) => !resolution.index.numbers.has(path));
-      if (missing !== undefined) {
-        findings.push({
-          code: 'missing-target',
-          level: 'error',
-          path: missing,
-          message: `A pairing names ${missing}, which is not a token`,
-          fix: 'Correct the pairing, or remove it',
-        });
-        continue;
-      }
-      const ratios = pairingRatios(resolution, pairing);
-      const failing = ratios.filter((ratio) => ratio !== undefined && ratio < pairing.needs).length;
-      ratios.forEach((ratio, i) => {
-        if (ratio === undefined || ratio >= pairing.needs) return;
-        const context = resolution.contexts[i]!;
-        const everywhere = failing === ratios.length;
-        if (everywhere && i > 0) return;
-        findings.push({
-          code: 'contrast',
-          level: 'error',
-          path: pairing.text,
-          related: [pairing.surface],
-          message: `${pairing.text} on ${pairing.surface} reaches ${ratioText(ratio)}, and needs ${pairing.needs}${everywhere ? '' : ` (${contextText(context)})`}`,
-          fix: 'Change either colour, or the pairing',
-          context: everywhere ? undefined : context,
-        });
+    const pairing = pairings[at]!;
+    const missing = [pairing.text, pairing.surface].find((path) => !resolution.index.numbers.has(path));
+    if (missing !== undefined) {
+      findings.push({
+        code: 'missing-target',
+        level: 'error',
+        path: missing,
+        message: `A pairing names ${missing}, which is not a token`,
+        fix: 'Correct the pairing, or remove it',
       });
+      return findings;
     }
+    const ratios = pairingRatios(resolution, pairing);
+    const failing = ratios.filter((ratio) => ratio !== undefined && ratio < pairing.needs).length;
+    ratios.forEach((ratio, i) => {
+      if (ratio === undefined || ratio >= pairing.needs) return;
+      const context = resolution.contexts[i]!;
+      const everywhere = failing === ratios.length;
+      if (everywhere && i > 0) return;
+      findings.push({
+        code: 'contrast',
+        level: 'error',
+        path: pairing.text,
+        related: [pairing.surface],
+        message: `${pairing.text} on ${pairing.surface} reaches ${ratioText(ratio)}, and needs ${pairing.needs}${everywhere ? '' : ` (${contextText(context)})`}`,
+        fix: 'Change either colour, or the pairing',
+        context: everywhere ? undefined : context,
+      });
+    });
     return findings;
+  },
+  *follows({ after: { index }, touched }, { pairings }) {
+    const isTouched = (path: string) => touched.has(index.numbers.get(path) ?? -1);
+    for (const [at, { text, surface }] of pairings.entries())
+      if (isTouched(text) || isTouched(surface)) yield at;
   },
   /** The nearest step of the ramp that passes everywhere the declaration shows; else the nearest colour of its hue. */
   fix(ground, { path, context }) {

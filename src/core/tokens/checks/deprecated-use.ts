@@ -6,29 +6,23 @@ import type { Finding } from '../../findings/finding';
 export const deprecatedUse: Check = {
   code: 'deprecated-use',
   title: 'Deprecated token in use',
-  run({ resolution }) {
+  of({ resolution }, token, path) {
     const findings: Finding[] = [];
-    const known = new Map<string, ReturnType<typeof deprecationOf>>();
-    const deprecation = (path: string) => {
-      if (!known.has(path)) known.set(path, deprecationOf(resolution, path));
-      return known.get(path);
-    };
-    resolution.paths.forEach((path, token) => {
-      if (deprecation(path) !== undefined) return;
-      for (const other of resolution.index.dependencies(token)) {
-        const target = resolution.paths[other]!;
-        const reason = deprecation(target);
-        if (reason === undefined) continue;
-        findings.push({
-          code: 'deprecated-use',
-          level: 'warning',
-          path,
-          related: [target],
-          message: `${path} refers to ${target}, which is deprecated${typeof reason === 'string' ? `: ${reason.replace(/\.$/, '')}` : ''}`,
-          fix: 'Refer to its replacement',
-        });
-      }
-    });
+    if (resolution.index.dependencies(token).length === 0 || deprecationOf(resolution, path) !== undefined)
+      return findings;
+    for (const other of resolution.index.dependencies(token)) {
+      const target = resolution.paths[other]!;
+      const reason = deprecationOf(resolution, target);
+      if (reason === undefined) continue;
+      findings.push({
+        code: 'deprecated-use',
+        level: 'warning',
+        path,
+        related: [target],
+        message: `${path} refers to ${target}, which is deprecated${typeof reason === 'string' ? `: ${reason.replace(/\.$/, '')}` : ''}`,
+        fix: 'Refer to its replacement',
+      });
+    }
     return findings;
   },
   fix(ground, { path, related }) {

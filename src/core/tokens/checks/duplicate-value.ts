@@ -1,31 +1,55 @@
 import { writeJson } from '../../base/json/write';
 import { referToOther } from '../fix-intents';
+import type { Facet } from '../facet';
+import { Grouped } from '../grouped';
+import { LITERALS, type Literal } from '../literals';
 import type { Check } from './check';
-import type { Finding } from '../../findings/finding';
-import { literalsOf } from '../literals';
 
 /** Literal tokens of one type with the same value everywhere: one of them is enough, or the later is an alias. */
 export const duplicateValue: Check = {
   code: 'duplicate-value',
   title: 'Duplicate value',
-  run({ resolution }) {
-    const findings: Finding[] = [];
-    const first = new Map<string, string>();
-    for (const { path, type, values } of literalsOf(resolution)) {
-      const key = `${type}\n${values.map((value) => writeJson(value)).join('\n')}`;
-      const other = first.get(key);
-      if (other === undefined) first.set(key, path);
-      else
-        findings.push({
-          code: 'duplicate-value',
-          level: 'warning',
-          path,
-          related: [other],
-          message: `${path} has the same value as ${other}`,
-          fix: `Make it an alias of ${other}, or remove one of them`,
-        });
+  of({ resolution }, at, path) {
+    const { keys, grouped } = resolution.facet(SAME_VALUES);
+    const first = grouped.under(keys[at])[0];
+    if (first === undefined || first === at) return [];
+    const other = resolution.paths[first]!;
+    return [
+      {
+        code: 'duplicate-value',
+        level: 'warning',
+        path,
+        related: [other],
+        message: `${path} has the same value as ${other}`,
+        fix: `Make it an alias of ${other}, or remove one of them`,
+      },
+    ];
+  },
+  *follows({ before, after, touched }) {
+    const [was, is] = [before.facet(SAME_VALUES), after.facet(SAME_VALUES)];
+    for (const token of touched) {
+      if (was.keys[token] === is.keys[token]) continue;
+      yield* was.grouped.under(was.keys[token]);
+      yield* is.grouped.under(is.keys[token]);
     }
-    return findings;
   },
   fix: referToOther,
+};
+
+const keyOf = (literal: Literal | undefined): string | undefined =>
+  literal && `${literal.type}\n${literal.values.map((value) => writeJson(value)).join('\n')}`;
+
+/** Which tokens say the same, by type and value. */
+const SAME_VALUES: Facet<{ keys: readonly (string | undefined)[]; grouped: Grouped }> = {
+  of(resolution) {
+    const keys = resolution.facet(LITERALS).map(keyOf);
+    return { keys, grouped: Grouped.of(keys) };
+  },
+  after(before, { after, touched }) {
+    const keys = before.keys.slice();
+    const literals = after.facet(LITERALS);
+    for (const token of touched) keys[token] = keyOf(literals[token]);
+    const moves = [...touched].map((number) => ({ number, from: before.keys[number], to: keys[number] }));
+    return { keys, grouped: before.grouped.moved(moves) };
+  },
 };

@@ -1,5 +1,5 @@
 import { familyKey } from '../../base/fonts/font';
-import { fontUses } from '../font-uses';
+import { fontUsesOf } from '../font-uses';
 import { GENERIC_FAMILIES } from '../../base/fonts/generic';
 import type { Check } from './check';
 
@@ -7,9 +7,10 @@ import type { Check } from './check';
 export const fontMissing: Check = {
   code: 'font-missing',
   title: 'Font file missing',
-  run({ resolution, fonts }) {
+  reads: 'fonts',
+  of({ resolution, fonts }, _, path) {
     if (!fonts) return [];
-    return fontUses(resolution).flatMap(({ path, family, says, contexts }) =>
+    return fontUsesOf(resolution, path).flatMap(({ family, says, contexts }) =>
       !says || GENERIC_FAMILIES.has(family) || fonts.has(familyKey(family))
         ? []
         : [

@@ -1,14 +1,15 @@
 import { closestWeight, familyKey, hasWeight } from '../../base/fonts/font';
-import { fontUses } from '../font-uses';
+import { fontUsesOf } from '../font-uses';
 import type { Check } from './check';
 
 /** A text style whose family is there, though not in its weight: browsers would smear or thin another. */
 export const fontWeightMissing: Check = {
   code: 'font-weight-missing',
   title: 'Font weight missing',
-  run({ resolution, fonts }) {
+  reads: 'fonts',
+  of({ resolution, fonts }, _, path) {
     if (!fonts) return [];
-    return fontUses(resolution).flatMap(({ path, family, weight, contexts }) => {
+    return fontUsesOf(resolution, path).flatMap(({ family, weight, contexts }) => {
       const known = fonts.get(familyKey(family));
       if (!known || weight === undefined || hasWeight(known, weight)) return [];
       return [
@@ -25,8 +26,8 @@ export const fontWeightMissing: Check = {
   },
   /** The closest weight there is a file of, by its token where there is one. */
   fix({ resolution, fonts, ownToken }, { path }) {
-    const lacking = fontUses(resolution).flatMap((use) => {
-      const known = use.path === path ? fonts.get(familyKey(use.family)) : undefined;
+    const lacking = fontUsesOf(resolution, path ?? '').flatMap((use) => {
+      const known = fonts.get(familyKey(use.family));
       return known && use.weight !== undefined && !hasWeight(known, use.weight)
         ? [{ contexts: use.contexts, weight: closestWeight(known, use.weight) }]
         : [];

@@ -5,7 +5,7 @@ import { TOKEN_TYPES } from '../types/registry';
 import type { Check } from './check';
 
 /** A value in an older form is found where it is read; here is how it is written in the present one. */
-export const legacyValue: Required<Omit<Check, 'run'>> = {
+export const legacyValue: Required<Pick<Check, 'code' | 'title' | 'fix'>> = {
   code: 'legacy-value',
   title: 'Value in an older form',
   fix({ resolution, tree, ownToken }, { path }) {

@@ -1,11 +1,15 @@
 import { colorOf, type Color } from '../../base/color/color';
+import { colorDifference } from '../../base/color/difference';
 import { ColorIndex } from '../../base/color/nearest';
+import { lowerBound } from '../../base/sorted';
 import { sameJson } from '../../base/json/json';
 import { pxOf } from '../types/dimension';
 import { referToOther } from '../fix-intents';
 import type { Check } from './check';
 import type { Finding } from '../../findings/finding';
-import { literalsOf, type Literal } from '../literals';
+import type { Facet } from '../facet';
+import { LITERALS, type Literal } from '../literals';
+import { Nearby, type Measure, type Near } from '../nearby';
 
 /** Nearer than this by CIEDE2000 two colours are one to the eye; nearer than this many px two sizes are. */
 const NEAR = 1;
@@ -14,62 +18,102 @@ const NEAR = 1;
 export const nearDuplicate: Check = {
   code: 'near-duplicate',
   title: 'Nearly equal values',
-  run({ resolution }) {
-    const literals = literalsOf(resolution).filter(({ values }) => values.length === 1);
-    return [
-      ...nearColors(literals.filter(({ type }) => type === 'color')),
-      ...nearSizes(literals.filter(({ type }) => type === 'dimension')),
-    ];
+  of({ resolution }, at, path) {
+    const { colors, sizes } = resolution.facet(NEAR_VALUES);
+    const literals = resolution.facet(LITERALS);
+    const color = colors.at(at);
+    if (color !== undefined) {
+      const close = nearestBefore(
+        at,
+        colors
+          .near(color, NEAR)
+          .filter(
+            ({ number, difference }) =>
+              difference < NEAR &&
+              sameAlpha(colors.at(number)!, color) &&
+              !sameJson(literals[number]!.values[0]!, literals[at]!.values[0]!),
+          ),
+      );
+      return close
+        ? [near(path, resolution.paths[close.number]!, `CIEDE2000 ${close.difference.toFixed(2)}`)]
+        : [];
+    }
+    const size = sizes.at(at);
+    if (size === undefined) return [];
+    const close = nearestBefore(
+      at,
+      sizes.near(size, NEAR).filter(({ difference }) => difference > 0 && difference < NEAR),
+    );
+    return close
+      ? [near(path, resolution.paths[close.number]!, `${Number(close.difference.toFixed(3))}px apart`)]
+      : [];
+  },
+  *follows({ before, after, touched }) {
+    for (const { colors, sizes } of [before.facet(NEAR_VALUES), after.facet(NEAR_VALUES)])
+      for (const token of touched) {
+        const [color, size] = [colors.at(token), sizes.at(token)];
+        for (const { number } of color === undefined ? [] : colors.near(color, NEAR)) yield number;
+        for (const { number } of size === undefined ? [] : sizes.near(size, NEAR)) yield number;
+      }
   },
   fix: referToOther,
 };
 
-function nearColors(literals: Literal[]): Finding[] {
-  const colors = literals.map(({ values }) => colorOf(values[0]!)!);
-  const index = new ColorIndex(colors);
-  return literals.flatMap((literal, i) => {
-    const close = index
-      .within(colors[i]!, NEAR)
-      .find(
-        ({ index: other, difference }) =>
-          other < i &&
-          difference < NEAR &&
-          sameAlpha(colors[other]!, colors[i]!) &&
-          !sameJson(literals[other]!.values[0]!, literal.values[0]!),
-      );
-    return close
-      ? [near(literal.path, literals[close.index]!.path, `CIEDE2000 ${close.difference.toFixed(2)}`)]
-      : [];
-  });
-}
+/** Of those that come earlier in the library the nearest; of several as near the first. */
+const nearestBefore = (at: number, found: Near[]): Near | undefined =>
+  found
+    .filter(({ number }) => number < at)
+    .sort((a, b) => a.difference - b.difference || a.number - b.number)[0];
+
 const sameAlpha = (a: Color, b: Color) => Math.abs(a.alpha - b.alpha) < 1 / 255;
 
-function nearSizes(literals: Literal[]): Finding[] {
-  const sizes = literals.map(({ values }, at) => ({ at, px: pxOf(values[0]!) })).sort((a, b) => a.px - b.px);
-  const findings: { at: number; finding: Finding }[] = [];
-  sizes.forEach((size, i) => {
-    let best: { at: number; away: number } | undefined;
-    const look = (step: number) => {
-      for (let j = i + step; sizes[j] && Math.abs(sizes[j]!.px - size.px) < NEAR; j += step) {
-        const away = Math.abs(sizes[j]!.px - size.px);
-        if (away > 0 && sizes[j]!.at < size.at && (!best || away < best.away))
-          best = { at: sizes[j]!.at, away };
-      }
+const colorAt = (literal: Literal | undefined): Color | undefined =>
+  literal?.type === 'color' && literal.values.length === 1 ? colorOf(literal.values[0]!) : undefined;
+const sizeAt = (literal: Literal | undefined): number | undefined =>
+  literal?.type === 'dimension' && literal.values.length === 1 ? pxOf(literal.values[0]!) : undefined;
+
+const COLORS: Measure<Color> = {
+  index(values) {
+    const index = new ColorIndex(values);
+    return (value, limit) => index.within(value, limit);
+  },
+  distance: colorDifference,
+};
+const SIZES: Measure<number> = {
+  index(values) {
+    const order = [...values.keys()].sort((a, b) => values[a]! - values[b]!);
+    const sorted = order.map((at) => values[at]!);
+    return (value, limit) => {
+      const found = [];
+      for (let i = lowerBound(sorted, value - limit); i < sorted.length && sorted[i]! <= value + limit; i++)
+        found.push({ index: order[i]!, difference: Math.abs(sorted[i]! - value) });
+      return found;
     };
-    look(-1);
-    look(1);
-    if (best)
-      findings.push({
-        at: size.at,
-        finding: near(
-          literals[size.at]!.path,
-          literals[best.at]!.path,
-          `${Number(best.away.toFixed(3))}px apart`,
-        ),
-      });
-  });
-  return findings.sort((a, b) => a.at - b.at).map(({ finding }) => finding);
-}
+  },
+  distance: (a, b) => Math.abs(a - b),
+};
+
+/** Colours and sizes that tokens say themselves and under all contexts alike. */
+const NEAR_VALUES: Facet<{ colors: Nearby<Color>; sizes: Nearby<number> }> = {
+  of(resolution) {
+    const literals = resolution.facet(LITERALS);
+    return {
+      colors: Nearby.of(literals.map(colorAt), COLORS),
+      sizes: Nearby.of(literals.map(sizeAt), SIZES),
+    };
+  },
+  after({ colors, sizes }, { after, touched }) {
+    const literals = after.facet(LITERALS);
+    const now = <V>(values: Nearby<V>, of: (literal: Literal | undefined) => V | undefined) =>
+      new Map(
+        [...touched].flatMap((token): [number, V | undefined][] => {
+          const value = of(literals[token]);
+          return value === values.at(token) ? [] : [[token, value]];
+        }),
+      );
+    return { colors: colors.moved(now(colors, colorAt)), sizes: sizes.moved(now(sizes, sizeAt)) };
+  },
+};
 
 const near = (path: string, other: string, how: string): Finding => ({
   code: 'near-duplicate',

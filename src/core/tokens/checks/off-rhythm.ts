@@ -9,36 +9,34 @@ import type { Finding } from '../../findings/finding';
 export const offRhythm: Check = {
   code: 'off-rhythm',
   title: 'Off the spacing rhythm',
-  run({ resolution }) {
+  of({ resolution }, _, path) {
     const findings: Finding[] = [];
-    for (const path of resolution.paths) {
+    if (
+      !path
+        .split('.')
+        .slice(0, -1)
+        .some((segment) => segment === 'space' || segment === 'spacing')
+    )
+      return findings;
+    for (const { resolved } of resolution.variants(path)) {
       if (
-        !path
-          .split('.')
-          .slice(0, -1)
-          .some((segment) => segment === 'space' || segment === 'spacing')
+        resolved.failed ||
+        resolved.type !== 'dimension' ||
+        resolved.aliasOf !== undefined ||
+        !isObject(resolved.value)
       )
         continue;
-      for (const { resolved } of resolution.variants(path)) {
-        if (
-          resolved.failed ||
-          resolved.type !== 'dimension' ||
-          resolved.aliasOf !== undefined ||
-          !isObject(resolved.value)
-        )
-          continue;
-        const px = (resolved.value.get('value') as number) * (resolved.value.get('unit') === 'rem' ? 16 : 1);
-        if (px % 4 === 0) continue;
-        const nearest = Math.round(px / 4) * 4;
-        findings.push({
-          code: 'off-rhythm',
-          level: 'warning',
-          path,
-          message: `${path} is ${px}px, which is not a multiple of 4px`,
-          fix: `Use ${nearest}px`,
-        });
-        break;
-      }
+      const px = (resolved.value.get('value') as number) * (resolved.value.get('unit') === 'rem' ? 16 : 1);
+      if (px % 4 === 0) continue;
+      const nearest = Math.round(px / 4) * 4;
+      findings.push({
+        code: 'off-rhythm',
+        level: 'warning',
+        path,
+        message: `${path} is ${px}px, which is not a multiple of 4px`,
+        fix: `Use ${nearest}px`,
+      });
+      break;
     }
     return findings;
   },

@@ -5,7 +5,8 @@ import { contextMissing } from './context-missing';
 import { contrast } from './contrast';
 import { deprecatedUse } from './deprecated-use';
 import { duplicateValue } from './duplicate-value';
-import { worstFirst, type Finding } from '../../findings/finding';
+import type { Finding } from '../../findings/finding';
+import { CheckResults } from './results';
 import { fontMissing } from './font-missing';
 import { fontWeightMissing } from './font-weight-missing';
 import { legacyValue } from './legacy-value';
@@ -34,12 +35,10 @@ export const CHECKS: readonly Check[] = [
 
 /** What would fix a finding, by its code: of the checks, and of what is found in reading. */
 export const TOKEN_FIXES: ReadonlyMap<string, FixOf> = new Map(
-  [...registryOf<Omit<Check, 'run'>>([...CHECKS, legacyValue], ({ code }) => code).values()].flatMap(
+  [...registryOf<Pick<Check, 'code' | 'fix'>>([...CHECKS, legacyValue], ({ code }) => code).values()].flatMap(
     ({ code, fix }): [string, FixOf][] => (fix ? [[code, fix]] : []),
   ),
 );
 
 /** What resolving found and what every check has to say, worst first. */
-export function runChecks(input: CheckInput): Finding[] {
-  return [...input.resolution.findings(), ...CHECKS.flatMap((check) => check.run(input))].sort(worstFirst);
-}
+export const runChecks = (input: CheckInput): Finding[] => CheckResults.of(CHECKS, input).all();

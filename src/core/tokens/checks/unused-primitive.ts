@@ -6,22 +6,30 @@ import type { Check } from './check';
 export const unusedPrimitive: Check = {
   code: 'unused-primitive',
   title: 'Unused primitive',
-  run: ({ resolution, isUsed }) =>
-    resolution.paths
-      .filter(
-        (path) =>
-          resolution.referrers(path).length === 0 &&
-          tierOf(resolution, path) === 'primitive' &&
-          !readByName(resolution).has(path) &&
-          !isUsed?.(path),
-      )
-      .map((path) => ({
-        code: 'unused-primitive',
-        level: 'note' as const,
-        path,
-        message: `${path} is a primitive that nothing refers to`,
-        fix: 'Remove it, or give it a purpose',
-      })),
+  reads: 'uses',
+  of: ({ resolution, isUsed }, _, path) =>
+    resolution.referrers(path).length > 0 ||
+    tierOf(resolution, path) !== 'primitive' ||
+    readByName(resolution).has(path) ||
+    isUsed?.(path)
+      ? []
+      : [
+          {
+            code: 'unused-primitive',
+            level: 'note',
+            path,
+            message: `${path} is a primitive that nothing refers to`,
+            fix: 'Remove it, or give it a purpose',
+          },
+        ],
+  *follows({ before, after }) {
+    const [was, is] = [readByName(before), readByName(after)];
+    if (was === is) return;
+    for (const path of new Set([...was, ...is])) {
+      const number = after.index.numbers.get(path);
+      if (number !== undefined && was.has(path) !== is.has(path)) yield number;
+    }
+  },
   fix: ({ ownToken }, { path }) =>
     ownToken(path) && { label: `${path} is removed`, intent: 'remove', path: path! },
 };
