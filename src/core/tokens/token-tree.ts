@@ -4,6 +4,7 @@ import { aliasPath, pointerTarget } from './references';
 import { pointerOf } from '../base/json/pointer';
 import { isObject, type Json } from '../base/json/json';
 import { joinPath, type Axis, type Context, type TokenSource, type TokenSystem } from './system';
+import { equal } from '../document/edits';
 import { byOrder, itemsOf, type Item, type Items, type Reference } from '../document/item';
 import type { Declaration, GroupItem, ContextLayer, TokenItem } from './items';
 
@@ -59,6 +60,40 @@ export function libraryTree(items: Items): LibraryTree {
   trees.set(items, tree);
   return tree;
 }
+
+/** Whether an item stands in the same place of a tree under the same names as another. */
+export const standsAlike = (a: TokenItem | GroupItem, b: TokenItem | GroupItem): boolean =>
+  a.kind === b.kind &&
+  a.name === b.name &&
+  a.parent === b.parent &&
+  a.order === b.order &&
+  equal(a.redirects, b.redirects);
+
+/** The same tree with items that say other things; each stands as the one of its id did (`standsAlike`). */
+export function treeSaying(tree: LibraryTree, said: ReadonlyMap<string, TokenItem | GroupItem>): LibraryTree {
+  const children = new Map(tree.children);
+  for (const { parent } of said.values())
+    for (const key of new Set([parent, null])) {
+      const list = children.get(key);
+      if (list) children.set(key, list.map((item) => said.get(item.id) ?? item)); // prettier-ignore
+    }
+  let nodes: LibraryTree['nodes'] | undefined;
+  return {
+    paths: tree.paths,
+    ids: tree.ids,
+    get nodes() {
+      return (nodes ??= tree.nodes.map((node) => {
+        const item = said.get(node.item.id);
+        return item ? { ...node, item } : node;
+      }));
+    },
+    children,
+    root: tree.root && ((said.get(tree.root.id) as GroupItem | undefined) ?? tree.root),
+  };
+}
+
+/** Has items keep a tree that is known to be theirs. */
+export const keepTree = (items: Items, tree: LibraryTree): void => void trees.set(items, tree);
 
 /** Whether following the groups upwards from an item leads back to it. */
 function inItself({ id, parent }: TokenItem | GroupItem, items: Items): boolean {

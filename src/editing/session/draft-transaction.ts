@@ -15,15 +15,10 @@ import {
 import { declare } from '@/core/intake/import';
 import { itemsOf, type Item, type Reference } from '@/core/document/item';
 import type { GroupItem, TokenItem } from '@/core/tokens/items';
-import {
-  authoredObject,
-  layersOf,
-  libraryTree,
-  printedObject,
-  type LibraryTree,
-} from '@/core/tokens/token-tree';
+import { authoredObject, layersOf, printedObject, type LibraryTree } from '@/core/tokens/token-tree';
 import { ordersAfter, placeAmong } from '@/core/document/order';
 import { isObject, jsonObject, type Json, type JsonObject } from '@/core/base/json/json';
+import { TreeInWork } from '@/core/tokens/tree-in-work';
 import { nameProblem } from '@/core/tokens/read';
 import { authoredValue, referencesWhole } from '@/core/tokens/references';
 import { joinPath, lastName, parentPath, type Context } from '@/core/tokens/system';
@@ -38,7 +33,7 @@ export class DraftTransaction {
   readonly own: Map<string, Item>;
   /** With what is inherited. */
   readonly items: Map<string, Item>;
-  private known: LibraryTree | undefined;
+  private readonly treeInWork: TreeInWork;
 
   constructor(
     readonly library: OpenLibrary,
@@ -46,10 +41,11 @@ export class DraftTransaction {
   ) {
     this.own = new Map(library.own.items);
     this.items = new Map(library.items);
+    this.treeInWork = new TreeInWork(this.items, library.tree);
   }
 
   get tree(): LibraryTree {
-    return (this.known ??= libraryTree(new Map(this.items)));
+    return this.treeInWork.current();
   }
 
   /** The token or group at a path, where it is the library's own. */
@@ -68,6 +64,7 @@ export class DraftTransaction {
     );
     if ('reason' in outcome) throw new Refusal(outcome.message, 'Reload the page and try again');
     this.edits.push(edit);
+    const before = this.items.get(edit.item);
     if (outcome.item) {
       this.own.set(edit.item, outcome.item);
       const inherited = this.library.own.items.has(edit.item) ? undefined : this.library.items.get(edit.item);
@@ -84,7 +81,7 @@ export class DraftTransaction {
       this.own.delete(edit.item);
       this.items.delete(edit.item);
     }
-    this.known = undefined;
+    this.treeInWork.follow(before, this.items.get(edit.item));
   }
 
   add(item: Item): void {
