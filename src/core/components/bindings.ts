@@ -2,6 +2,7 @@ import { parseColor, type Color } from '../base/color/color';
 import { colorDifference } from '../base/color/difference';
 import { lengthJson } from '../base/css/css-value';
 import { cssLine } from '../tokens/css-text';
+import type { Facet } from '../tokens/facet';
 import { tierOf, type Tier } from '../tokens/tier';
 import { pxOf } from '../tokens/types/dimension';
 import type { Resolution } from '../tokens/resolve';
@@ -119,18 +120,55 @@ function distance(a: Measure, b: Measure): number | undefined {
 /** Purposes first; what is one component's own is seldom meant for another. */
 const TIERS: Readonly<Record<Tier, number>> = { semantic: 0, primitive: 1, component: 2 };
 
+function candidateOf(resolution: Resolution, path: string, lens: Context | number): Candidate | undefined {
+  const resolved = resolution.value(path, lens);
+  if (!resolved) return undefined;
+  const css = cssLine(resolved);
+  return { path, type: resolved.type, css, tier: tierOf(resolution, path), measure: measureOf(css) };
+}
+
+/** Whether a token could be suggested for a value, were no other nearer. */
+function couldBe({ type, css, measure }: Candidate, property: string, value: string): boolean {
+  const about = ABOUT.find(({ properties }) => properties.test(property));
+  const wanted = measureOf(value);
+  if (!about?.types.includes(type)) return false;
+  if (!wanted) return css === value.trim();
+  const off = measure && distance(wanted, measure);
+  return off !== undefined && off <= nearOf(wanted);
+}
+
+const nearOf = ({ kind }: Measure): number =>
+  kind === 'color' ? NEAR_COLOR : kind === 'length' ? NEAR_LENGTH : 0;
+
 /** The tokens of a library as what properties of components can be bound to, looked at through one lens. */
 export class Bindings {
-  private readonly candidates: readonly Candidate[];
+  /** By the token's number; undefined of one without a value. */
+  private readonly candidates: readonly (Candidate | undefined)[];
+  private readonly suggested = new Map<string, ReturnType<Bindings['suggest']>>();
 
-  constructor(resolution: Resolution, lens: Context | number) {
-    this.candidates = resolution.paths.flatMap((path): Candidate[] => {
-      const resolved = resolution.value(path, lens);
-      if (!resolved) return [];
-      const css = cssLine(resolved);
-      return [{ path, type: resolved.type, css, tier: tierOf(resolution, path), measure: measureOf(css) }];
-    });
+  constructor(
+    resolution: Resolution,
+    lens: Context | number,
+    candidates?: readonly (Candidate | undefined)[],
+  ) {
+    this.candidates = candidates ?? resolution.paths.map((path) => candidateOf(resolution, path, lens));
   }
+
+  /** The same under the default lens after a change; a suggestion stays where none of the tokens touched could be it. */
+  static readonly DEFAULT: Facet<Bindings> = {
+    of: (resolution) => new Bindings(resolution, 0),
+    after(before, { after, touched }) {
+      const candidates = before.candidates.slice();
+      for (const token of touched) candidates[token] = candidateOf(after, after.paths[token]!, 0);
+      const next = new Bindings(after, 0, candidates);
+      const moved = [...touched].flatMap((token) => [before.candidates[token], candidates[token]]);
+      for (const [key, found] of before.suggested) {
+        const [property, value] = key.split('\n') as [string, string];
+        if (!moved.some((one) => one && couldBe(one, property, value))) next.suggested.set(key, found);
+      }
+      return next;
+    },
+  };
 
   /**
    * What a property can be bound to, best first: by closeness to the value typed, where it is one; then those meant for the
@@ -141,7 +179,9 @@ export class Bindings {
     const value = measureOf(typed);
     const words = value ? [] : typed.replace(/[{}]/g, ' ').toLowerCase().split(/\s+/).filter(Boolean);
     return this.candidates
-      .flatMap(({ type, measure, ...token }): Binding[] => {
+      .flatMap((candidate): Binding[] => {
+        if (!candidate) return [];
+        const { type, measure, ...token } = candidate;
         if (about && !about.types.includes(type)) return [];
         if (!words.every((word) => token.path.toLowerCase().includes(word))) return [];
         const off = value && measure ? distance(value, measure) : undefined;
@@ -156,19 +196,24 @@ export class Bindings {
 
   /** The token a raw value could be: one with the same value, or else near to it; undefined where there is none. */
   suggest(property: string, value: string): (Binding & { exact: boolean }) | undefined {
+    const key = `${property}\n${value}`;
+    if (!this.suggested.has(key)) this.suggested.set(key, this.find(property, value));
+    return this.suggested.get(key);
+  }
+
+  private find(property: string, value: string): (Binding & { exact: boolean }) | undefined {
     const about = ABOUT.find(({ properties }) => properties.test(property));
     if (!about) return undefined;
     const measure = measureOf(value);
     if (!measure) {
       const same = this.candidates.find(
-        ({ type, css }) => about.types.includes(type) && css === value.trim(),
+        (candidate) => candidate && about.types.includes(candidate.type) && candidate.css === value.trim(),
       );
       return same && { ...same, off: 0, meant: true, exact: true };
     }
     // A radius and a space may be equal by chance: of sizes only those meant for the property are offered.
     const [first] = this.choices(property, value).filter(({ meant }) => meant || measure.kind !== 'length');
-    const near = measure.kind === 'color' ? NEAR_COLOR : measure.kind === 'length' ? NEAR_LENGTH : 0;
-    if (!first || first.off! > near) return undefined;
+    if (!first || first.off! > nearOf(measure)) return undefined;
     return { ...first, exact: first.off === 0 };
   }
 }

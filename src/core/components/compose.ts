@@ -22,10 +22,10 @@ const isMade = (component: ComponentDefinition) => Boolean(component.variationOf
  */
 export function composedItems(items: Items): Items {
   if (!itemsOf(items, 'component').some(isMade)) return items;
-  const made = new Map(items);
+  const used = new Map(items);
   for (const component of itemsOf(items, 'component'))
-    if (isMade(component)) made.set(component.id, composed(component, items, new Set()));
-  return made;
+    if (isMade(component)) used.set(component.id, composed(component, items, new Set()));
+  return used;
 }
 
 function composed(
@@ -36,10 +36,28 @@ function composed(
   const seen = new Set([...above, component.id]);
   const found = named(items, 'component', component.variationOf ?? undefined);
   const source = found && !seen.has(found.id) ? composed(found, items, seen) : undefined;
-  const bases = (component.bases ?? []).flatMap((base) => {
-    const set = named(items, 'ruleSet', base);
-    return set ? Object.entries(set.entries).sort(byEntry) : [];
-  });
+  const sets = (component.bases ?? []).flatMap((base) => named(items, 'ruleSet', base) ?? []);
+  const madeOf = [source, ...sets];
+  const known = made.get(component);
+  if (known && known.madeOf.length === madeOf.length && known.madeOf.every((one, i) => one === madeOf[i]))
+    return known.composed;
+  const result = join(component, source, sets);
+  made.set(component, { madeOf, composed: result });
+  return result;
+}
+
+/** Of the same parts the same component, so that what follows from it can be kept. */
+const made = new WeakMap<
+  ComponentDefinition,
+  { madeOf: readonly unknown[]; composed: ComponentDefinition }
+>();
+
+function join(
+  component: ComponentDefinition,
+  source: ComponentDefinition | undefined,
+  sets: readonly ItemOf<'ruleSet'>[],
+): ComponentDefinition {
+  const bases = sets.flatMap((set) => Object.entries(set.entries).sort(byEntry));
   const entries = inLine([
     ...bases,
     ...Object.entries(source?.entries ?? {}).sort(byEntry),

@@ -29,16 +29,7 @@ export interface EffectiveLibrary {
  * follows its ancestors' of equal conditions (see `layersOf`).
  */
 export function effectiveLibrary(generations: readonly Generation[]): EffectiveLibrary {
-  const items = new Map<string, Item>();
-  const origin = new Map<string, number>();
-  generations.forEach((generation, number) => {
-    for (const [id, item] of generation.items) {
-      if (item.kind === 'parent' && number < generations.length - 1) continue;
-      const inherited = items.get(id);
-      if (!inherited) origin.set(id, number);
-      items.set(id, inherited ? overridden(inherited, item) : item);
-    }
-  });
+  const { items, origin } = joinedItems(generations);
   const generation = (id: string) => origin.get(id) ?? 0;
   let system: TokenSystem | undefined;
   return {
@@ -50,6 +41,22 @@ export function effectiveLibrary(generations: readonly Generation[]): EffectiveL
       return (system ??= tokenSystemOf(items, generation));
     },
   };
+}
+
+function joinedItems(generations: readonly Generation[]): { items: Items; origin: Map<string, number> } {
+  const origin = new Map<string, number>();
+  // A library by itself is what it holds.
+  if (generations.length === 1) return { items: generations[0]!.items, origin };
+  const items = new Map<string, Item>();
+  generations.forEach((generation, number) => {
+    for (const [id, item] of generation.items) {
+      if (item.kind === 'parent' && number < generations.length - 1) continue;
+      const inherited = items.get(id);
+      if (!inherited) origin.set(id, number);
+      items.set(id, inherited ? overridden(inherited, item) : item);
+    }
+  });
+  return { items, origin };
 }
 
 const joined = new WeakMap<Item, WeakMap<Item, Item>>();

@@ -19,7 +19,7 @@ import { apply, demo, done, lens, newId, opened } from '@/testing/library';
 import { styleRule as rule } from '@/testing/style-rule';
 import { transferOf } from './transfer';
 import { ReachIndex } from './reach';
-import { checkLibrary } from './checks/registry';
+import { LibraryCheckResults } from './checks/registry';
 
 const document = demo();
 const tree = libraryTree(document.items);
@@ -63,7 +63,7 @@ const textOf = (items: Document['items']) =>
 describe.each(Object.entries(PLACES))('%s', (_, written) => {
   test('counts as one use', () => {
     const uses = ({ items }: Document) =>
-      new ReachIndex([{ id: 'keel', name: 'Keel', kind: 'library', items }])
+      ReachIndex.of([{ id: 'keel', name: 'Keel', kind: 'library', items }])
         .direct(id)
         .filter(({ by }) => by === changedItem(items)).length;
     expect(uses(written('--space-4'))).toBe(uses(written('--space-400')) + 1);
@@ -109,7 +109,7 @@ test('a text style is named by each of its longhands', () => {
   const style = textStyle();
   const name = `--${hyphenated(style)}`;
   const held = ruled({ font: `700 var(${name}-font-size)/1 serif` });
-  const index = new ReachIndex([{ id: 'keel', name: 'Keel', kind: 'library', items: held.items }]);
+  const index = ReachIndex.of([{ id: 'keel', name: 'Keel', kind: 'library', items: held.items }]);
   expect(index.direct(tree.ids.get(style)!).some(({ by }) => by === button.id)).toBe(true);
   const library = opened(held);
   const now = done(library, renamePaths(library, { changes: [{ from: style, to: `${style}-now` }] }, newId));
@@ -130,9 +130,9 @@ test('a rule typed as text keeps how it was typed when a token in it is renamed'
 
 describe('a name that is not there', () => {
   const said = (held: Document) =>
-    checkLibrary({ items: held.items, resolution: new Resolution(tokenSystemOf(held.items)) }).map(
-      ({ code, message }) => `${code} ${message}`,
-    );
+    LibraryCheckResults.of({ items: held.items, resolution: new Resolution(tokenSystemOf(held.items)) })
+      .all()
+      .map(({ code, message }) => `${code} ${message}`);
   test.each([
     [
       'is an error in a rule',

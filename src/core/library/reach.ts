@@ -1,4 +1,7 @@
+import { append } from '../base/append';
+import { PatchedMap } from '../base/patched-map';
 import { counted } from '../base/words';
+import type { ItemChanged } from '../document/changed';
 import type { Item, Items, Reference } from '../document/item';
 import { namedIn, tokenNamed, type NamedToken } from '../tokens/named-tokens';
 import { libraryTree } from '../tokens/token-tree';
@@ -68,40 +71,63 @@ export function usesOf(item: Item, library: Items): ItemReference[] {
  * Who uses what, over all kinds of items of a library and the products that use it. Counts shown anywhere come from here.
  */
 export class ReachIndex {
-  private readonly uses = new Map<string, Use[]>();
-  private readonly holders = new Map<string, { item: Item; document: ReachDocument }>();
+  private constructor(
+    private readonly documents: readonly ReachDocument[],
+    private readonly uses: PatchedMap<readonly Use[]>,
+  ) {}
 
-  constructor(documents: readonly ReachDocument[]) {
-    const library = documents.find((document) => document.kind === 'library');
-    const tree = library && libraryTree(library.items);
-    const components = new Map<string, string>();
-    for (const item of library?.items.values() ?? [])
-      if (item.kind === 'component') components.set(item.name, item.id);
-    const idOf = (reference: Reference) => {
-      if (reference.id !== undefined && library?.items.has(reference.id)) return reference.id;
-      return tree?.ids.get(reference.path) ?? components.get(reference.path);
-    };
-    for (const document of documents) {
-      for (const item of document.items.values()) {
-        this.holders.set(item.id, { item, document });
-        for (const { to, place } of library ? usesOf(item, library.items) : referencesOf(item)) {
-          const target = idOf(to);
-          if (target === undefined) continue;
-          const list = this.uses.get(target);
-          const use = { by: item.id, document: document.id, place };
-          if (list) list.push(use);
-          else this.uses.set(target, [use]);
-        }
+  static of(documents: readonly ReachDocument[]): ReachIndex {
+    const uses = new Map<string, Use[]>();
+    const targetOf = targets(documents);
+    for (const document of documents)
+      for (const item of document.items.values())
+        for (const { target, use } of usesBy(item, document, documents, targetOf)) append(uses, target, use);
+    return new ReachIndex(documents, new PatchedMap(uses));
+  }
+
+  /**
+   * The same of documents of which one holds other items under some ids, and every token and component is called as before.
+   * @returns with the ids of what is used by more or fewer
+   */
+  after(
+    documents: readonly ReachDocument[],
+    document: ReachDocument,
+    changes: readonly ItemChanged[],
+  ): { reach: ReachIndex; affected: Set<string> } {
+    const targetOf = targets(documents);
+    const lists = new Map<string, readonly Use[]>();
+    for (const { before, after } of changes) {
+      const by = (before ?? after)!.id;
+      const was = before ? usesBy(before, document, this.documents, targetOf) : [];
+      const is = after ? usesBy(after, document, documents, targetOf) : [];
+      for (const target of new Set([...was, ...is].map((one) => one.target))) {
+        const list = lists.get(target) ?? this.uses.get(target) ?? [];
+        const isOwn = (use: Use) => use.by === by && use.document === document.id;
+        const at = list.findIndex(isOwn);
+        const others = list.filter((use) => !isOwn(use));
+        const own = is.filter((one) => one.target === target).map(({ use }) => use);
+        // Where it stood before, so that lists keep their order.
+        lists.set(
+          target,
+          at === -1 ? [...others, ...own] : [...others.slice(0, at), ...own, ...others.slice(at)],
+        );
       }
     }
+    const reach = new ReachIndex(documents, this.uses.with(lists));
+    return { reach, affected: new Set(lists.keys()) };
   }
 
   holder(id: string): { item: Item; document: ReachDocument } | undefined {
-    return this.holders.get(id);
+    // Of an id that several documents hold, as an override does, the last one's.
+    for (let i = this.documents.length - 1; i >= 0; i--) {
+      const item = this.documents[i]!.items.get(id);
+      if (item) return { item, document: this.documents[i]! };
+    }
+    return undefined;
   }
 
   /** Places that refer to this item itself. */
-  direct(id: string): Use[] {
+  direct(id: string): readonly Use[] {
     return this.uses.get(id) ?? [];
   }
 
@@ -115,7 +141,7 @@ export class ReachIndex {
     for (let next = queue.shift(); next; next = queue.shift()) {
       const [from, distance] = next;
       const users = this.direct(from).map((use) => use.by);
-      const item = this.holders.get(from)?.item;
+      const item = this.holder(from)?.item;
       if (item?.kind === 'placement') users.push(item.screen);
       if (item?.kind === 'token' && item.parent !== null) users.push(...this.shownWith(item.parent));
       for (const user of users) {
@@ -133,14 +159,43 @@ export class ReachIndex {
     for (let at: string | null = group; at !== null;) {
       users.push(
         ...this.direct(at)
-          .filter((use) => this.holders.get(use.by)?.item.kind === 'guide')
+          .filter((use) => this.holder(use.by)?.item.kind === 'guide')
           .map((use) => use.by),
       );
-      const item: Item | undefined = this.holders.get(at)?.item;
+      const item: Item | undefined = this.holder(at)?.item;
       at = item?.kind === 'group' ? item.parent : null;
     }
     return users;
   }
+}
+
+/** The id a reference leads to in the library among some documents. */
+function targets(documents: readonly ReachDocument[]): (reference: Reference) => string | undefined {
+  const library = documents.find((document) => document.kind === 'library')?.items;
+  const tree = library && libraryTree(library);
+  let components: Map<string, string> | undefined;
+  return ({ id, path }) => {
+    if (id !== undefined && library?.has(id)) return id;
+    components ??= new Map(
+      [...(library?.values() ?? [])].flatMap((item) =>
+        item.kind === 'component' ? [[item.name, item.id]] : [],
+      ),
+    );
+    return tree?.ids.get(path) ?? components.get(path);
+  };
+}
+
+function usesBy(
+  item: Item,
+  document: ReachDocument,
+  documents: readonly ReachDocument[],
+  targetOf: (reference: Reference) => string | undefined,
+): { target: string; use: Use }[] {
+  const library = documents.find(({ kind }) => kind === 'library');
+  return (library ? usesOf(item, library.items) : referencesOf(item)).flatMap(({ to, place }) => {
+    const target = targetOf(to);
+    return target === undefined ? [] : [{ target, use: { by: item.id, document: document.id, place } }];
+  });
 }
 
 /** How many items of each kind are reached, most first, as words: "3 tokens, 1 component, 2 screens". */

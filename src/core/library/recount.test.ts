@@ -20,7 +20,7 @@ const product: ReachDocument = {
   kind: 'product',
   items: new Map([read.screen, ...read.placements].map((item: Item) => [item.id, item])),
 };
-const index = new ReachIndex([library, product]);
+const index = ReachIndex.of([library, product]);
 
 test('direct uses of every token equal an independent text search of the files', () => {
   const tree = libraryTree(library.items);

@@ -26,3 +26,15 @@ export const perToken = <T>(of: (resolution: Resolution, path: string, token: nu
     return next;
   },
 });
+
+/** What paths and types alone decide: it stays while the tokens touched keep their types. */
+export const perTypes = <T>(of: (resolution: Resolution) => T): Facet<T> => ({
+  of,
+  after: (known, { before, after, touched }) =>
+    [...touched].every((token) => {
+      const path = after.paths[token]!;
+      return before.value(path, 0)?.type === after.value(path, 0)?.type;
+    })
+      ? known
+      : of(after),
+});

@@ -1,4 +1,4 @@
-import type { Facet } from './facet';
+import { perTypes } from './facet';
 import type { Resolution } from './resolve';
 import { spacingSets } from './spacing-sets';
 import { textRoleOf } from './text-roles';
@@ -9,17 +9,7 @@ import { textRoleOf } from './text-roles';
  */
 export const readByName = (resolution: Resolution): ReadonlySet<string> => resolution.facet(READ_BY_NAME);
 
-const READ_BY_NAME: Facet<ReadonlySet<string>> = {
-  of: readByNameIn,
-  // Names and types alone decide.
-  after: (before, { before: was, after: is, touched }) =>
-    [...touched].every((token) => {
-      const path = is.paths[token]!;
-      return was.value(path, 0)?.type === is.value(path, 0)?.type;
-    })
-      ? before
-      : readByNameIn(is),
-};
+const READ_BY_NAME = perTypes<ReadonlySet<string>>(readByNameIn);
 
 function readByNameIn(resolution: Resolution): Set<string> {
   const { insets, grids } = spacingSets(resolution, resolution.contexts[0] ?? {});

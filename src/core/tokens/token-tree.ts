@@ -71,25 +71,43 @@ export const standsAlike = (a: TokenItem | GroupItem, b: TokenItem | GroupItem):
 
 /** The same tree with items that say other things; each stands as the one of its id did (`standsAlike`). */
 export function treeSaying(tree: LibraryTree, said: ReadonlyMap<string, TokenItem | GroupItem>): LibraryTree {
-  const children = new Map(tree.children);
-  for (const { parent } of said.values())
-    for (const key of new Set([parent, null])) {
-      const list = children.get(key);
-      if (list) children.set(key, list.map((item) => said.get(item.id) ?? item)); // prettier-ignore
-    }
-  let nodes: LibraryTree['nodes'] | undefined;
+  const nodes = tree.nodes.slice();
+  const places = placesOf(tree);
+  for (const item of said.values()) {
+    const at = places.get(item.id);
+    if (at !== undefined) nodes[at] = { ...nodes[at]!, item };
+  }
   return {
     paths: tree.paths,
     ids: tree.ids,
-    get nodes() {
-      return (nodes ??= tree.nodes.map((node) => {
-        const item = said.get(node.item.id);
-        return item ? { ...node, item } : node;
-      }));
-    },
-    children,
+    nodes,
+    children: childrenSaying(new Map(tree.children), said.values()),
     root: tree.root && ((said.get(tree.root.id) as GroupItem | undefined) ?? tree.root),
   };
+}
+
+/** Puts items in place of those of the same id. */
+export function childrenSaying(
+  children: LibraryTree['children'],
+  said: Iterable<TokenItem | GroupItem>,
+): LibraryTree['children'] {
+  for (const item of said)
+    // What stands in a group that is gone is shown at the top.
+    for (const key of [item.parent, null]) {
+      const list = children.get(key);
+      const at = list?.findIndex(({ id }) => id === item.id) ?? -1;
+      if (at !== -1) children.set(key, list!.with(at, item));
+    }
+  return children;
+}
+
+const placesByPaths = new WeakMap<LibraryTree['paths'], Map<string, number>>();
+
+/** Where in the list of nodes each item stands: the same for all trees that share their paths. */
+function placesOf({ paths, nodes }: LibraryTree): Map<string, number> {
+  let places = placesByPaths.get(paths);
+  if (!places) placesByPaths.set(paths, (places = new Map(nodes.map(({ item }, at) => [item.id, at]))));
+  return places;
 }
 
 /** Has items keep a tree that is known to be theirs. */

@@ -1,7 +1,7 @@
 import { byOrder, type Item, type Items } from '../document/item';
 import type { GroupItem, TokenItem } from './items';
 import { joinPath } from './system';
-import { libraryTree, standsAlike, treeSaying, type LibraryTree } from './token-tree';
+import { childrenSaying, libraryTree, standsAlike, treeSaying, type LibraryTree } from './token-tree';
 
 type Node = TokenItem | GroupItem;
 const isNode = (item: Item | undefined): item is Node => item?.kind === 'token' || item?.kind === 'group';
@@ -30,8 +30,11 @@ export class TreeInWork {
       this.claims = undefined;
     }
     if (this.said.size > 0) {
-      this.tree = treeSaying(this.tree, this.said);
+      const said = this.said;
       this.said = new Map();
+      // Where something has been moved before, the tree is one's own and its list of nodes may not be known.
+      if (this.claims) childrenSaying(this.owned().children, said.values());
+      else this.tree = treeSaying(this.tree, said);
     }
     return this.tree;
   }

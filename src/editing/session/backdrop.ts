@@ -1,6 +1,7 @@
 import { rgbOfToken } from '@/core/tokens/pairing-ratios';
 import { parseColor, rgbOf, type Rgb } from '@/core/base/color/color';
 import { cssLine } from '@/core/tokens/css-text';
+import { perTypes } from '@/core/tokens/facet';
 import type { Resolution } from '@/core/tokens/resolve';
 import type { Context } from '@/core/tokens/system';
 
@@ -16,6 +17,15 @@ interface Backdrops {
   at: (context: Context | number) => Rgb;
 }
 
+const SURFACES = perTypes((resolution) =>
+  resolution.paths
+    .filter(
+      (path) => /(^|\.)surface(\.|$)/.test(path) && resolution.variants(path)[0]?.resolved.type === 'color',
+    )
+    .sort((a, b) => Number(b.endsWith('page')) - Number(a.endsWith('page')))
+    .slice(0, 8),
+);
+
 /** The grounds there are: tokens whose path speaks of a surface. */
 export const backdropsOf = (
   { resolution }: { resolution: Resolution },
@@ -24,12 +34,7 @@ export const backdropsOf = (
 ): Backdrops => backdropsIn(resolution, lens, asked);
 
 export function backdropsIn(resolution: Resolution, lens: Context, asked?: string): Backdrops {
-  const found = resolution.paths
-    .filter(
-      (path) => /(^|\.)surface(\.|$)/.test(path) && resolution.variants(path)[0]?.resolved.type === 'color',
-    )
-    .sort((a, b) => Number(b.endsWith('page')) - Number(a.endsWith('page')))
-    .slice(0, 8);
+  const found = resolution.facet(SURFACES);
   // A ground may be a plain colour too: it is no surface of the library, but something to see a specimen on.
   const plain = asked === undefined || found.includes(asked) ? undefined : parseColor(asked);
   const chosen = plain ? undefined : asked !== undefined && found.includes(asked) ? asked : found[0];

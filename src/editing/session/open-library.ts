@@ -1,17 +1,15 @@
-import { append } from '@/core/base/append';
-import { runChecks } from '@/core/tokens/checks/registry';
-import { checkComponent } from '@/core/components/checks/registry';
+import type { KnownFamily } from '@/core/base/fonts/font';
+import { composedItems } from '@/core/components/compose';
+import { brokenGuards } from '@/core/components/guards';
 import { worstFirst, type Finding } from '@/core/findings/finding';
-import { checkLibrary } from '@/core/library/checks/registry';
 import type { MatrixSummary } from '@/core/components/matrix-summary';
 import { undoStacks, type LoggedChangeSet } from '@/core/document/change-set';
 import type { ComponentDefinition } from '@/core/components/definition';
 import { itemsOf, type Document, type Item, type Items } from '@/core/document/item';
 import { libraryTree, type LibraryTree } from '@/core/tokens/token-tree';
-import { pairingsIn } from '@/core/tokens/pairings';
-import { knownFonts } from '@/core/assets/known-fonts';
+import type { Pairing } from '@/core/tokens/pairings';
 import { effectiveLibrary, type EffectiveLibrary, type Generation } from '@/core/library/effective';
-import { ReachIndex } from '@/core/library/reach';
+import type { ReachDocument, ReachIndex } from '@/core/library/reach';
 import { ledgerOf, type LedgerEntry, type LibraryState } from '@/core/releases/ledger';
 import { between, type Steps } from '@/core/base/steps';
 import { Resolution } from '@/core/tokens/resolve';
@@ -64,9 +62,44 @@ export function surroundingsOf(snapshot: LibrarySnapshot) {
       ...generationsFrom(snapshot.last.ancestors),
       { name: snapshot.document.name, version: snapshot.last.version, items: itemMap(snapshot.last.items) },
     ]);
-    return { items: effective.authored, resolution: new Resolution(effective.system) };
+    const resolution = lazily(() => new Resolution(effective.system));
+    return {
+      items: effective.authored,
+      get resolution() {
+        return resolution();
+      },
+    };
   });
-  return { snapshot, ancestors, last, lastOwn: lazily(() => itemMap(snapshot.last?.items ?? [])) };
+  /** Messages of the guards that were broken in the last release, by component id. */
+  const brokenThen = lazily(() => {
+    const state = last();
+    const then = new Map<string, ReadonlySet<string>>();
+    for (const item of state ? composedItems(state.items).values() : [])
+      if (item.kind === 'component' && Object.keys(item.guards).length > 0)
+        then.set(
+          item.id,
+          new Set(brokenGuards(item, state!.items, state!.resolution).map(({ message }) => message)),
+        );
+    return then;
+  });
+  /** Who uses the library: itself, its items to be put in, and products. */
+  const users: readonly ReachDocument[] = [
+    { id: snapshot.document.id, name: snapshot.document.name, kind: 'library', items: new Map() },
+    ...snapshot.products.map((product) => ({
+      id: product.id,
+      name: product.name,
+      kind: 'product' as const,
+      items: itemMap(product.items),
+    })),
+  ];
+  return {
+    snapshot,
+    ancestors,
+    last,
+    brokenThen,
+    users,
+    lastOwn: lazily(() => itemMap(snapshot.last?.items ?? [])),
+  };
 }
 export type Surroundings = ReturnType<typeof surroundingsOf>;
 
@@ -90,7 +123,7 @@ export class OpenLibrary {
       ...ancestors,
       { name: snapshot.document.name, version: 'draft', items: own.items },
     ]);
-    this.derived = new DerivedCache(this.effective, before);
+    this.derived = new DerivedCache(this.effective, surroundings.users, before);
   }
 
   get snapshot(): LibrarySnapshot {
@@ -109,21 +142,12 @@ export class OpenLibrary {
     return this.snapshot.role === 'maintainer' || this.snapshot.role === 'owner';
   }
 
-  readonly fonts = lazily(() => knownFonts(this.items));
-  readonly pairings = lazily(() => pairingsIn(this.items));
-  /** What checks find of tokens, accepted or not. */
-  readonly allFindings = lazily((): Finding[] =>
-    runChecks({
-      resolution: this.resolution,
-      pairings: this.pairings(),
-      fonts: this.fonts(),
-      isUsed: (path) => this.reach().direct(this.tree.ids.get(path) ?? '').length > 0,
-    }),
-  );
-  /** What checks across kinds of items find, accepted or not. */
-  private readonly libraryFindings = lazily((): Finding[] =>
-    checkLibrary({ items: this.effective.authored, resolution: this.resolution }),
-  );
+  fonts(): ReadonlyMap<string, KnownFamily> {
+    return this.derived.fonts;
+  }
+  pairings(): readonly Pairing[] {
+    return this.derived.pairings;
+  }
   private readonly accepted = lazily(
     () => new Set(itemsOf(this.items, 'acceptedFinding').map(({ code, path }) => `${code} ${path}`)),
   );
@@ -135,7 +159,13 @@ export class OpenLibrary {
       : findings.filter(({ code, path }) => !accepted.has(`${code} ${path}`));
   }
   /** What checks find of tokens and nobody has accepted. */
-  readonly findings = lazily((): Finding[] => this.unaccepted(this.allFindings()));
+  readonly findings = lazily((): Finding[] => this.unaccepted(this.derived.results().all()));
+  /** The same of the token at one path. */
+  findingsAt(path: string): Finding[] {
+    return this.unaccepted(this.derived.results().at(path));
+  }
+  /** What checks across kinds of items find, accepted or not. */
+  private readonly libraryFindings = lazily((): Finding[] => this.derived.across().all());
   /** What checks find of components and nobody has accepted. */
   readonly componentFindings = lazily((): Finding[] =>
     this.unaccepted([
@@ -146,15 +176,17 @@ export class OpenLibrary {
   /** What there is to say of one component, accepted or not. */
   findingsOf(component: ComponentDefinition): Finding[] {
     const across = this.libraryFindings().filter(({ component: about }) => about === component.name);
-    const own = checkComponent({
-      component,
-      authored: (this.effective.authored.get(component.id) as ComponentDefinition | undefined) ?? component,
-      items: this.items,
-      resolution: this.resolution,
-      bindings: () => this.derived.bindings(),
-      summary: () => this.summary(component),
-    });
+    const own = this.derived.findingsOf(component);
     return across.length === 0 ? own : [...across, ...own].sort(worstFirst);
+  }
+  /** How many findings there are of each level that nobody has accepted. */
+  findingCounts(): Record<Finding['level'], number> {
+    const counts = { ...this.derived.results().counts };
+    for (const key of this.accepted())
+      for (const { level, code } of this.derived.results().at(key.slice(key.indexOf(' ') + 1)))
+        if (key.startsWith(`${code} `)) counts[level]--;
+    for (const { level } of this.componentFindings()) counts[level]++;
+    return counts;
   }
   /** Works out, in steps, what the combinations of every component come to; what is known already is not worked out anew. */
   *summarising(): Steps<void> {
@@ -164,37 +196,32 @@ export class OpenLibrary {
       yield* between(
         i / components.length,
         (i + 1) / components.length,
-        this.derived.summarySteps(component, this.items),
+        this.derived.summarySteps(component),
       );
     }
   }
   /** What a component's combinations come to. */
   summary(component: ComponentDefinition): MatrixSummary {
-    return this.derived.summaryOf(component, this.items);
+    return this.derived.summaryOf(component);
   }
-  readonly findingsByPath = lazily(() => {
-    const found = new Map<string, Finding[]>();
-    for (const finding of this.findings())
-      if (finding.path !== undefined) append(found, finding.path, finding);
-    return found;
-  });
-  readonly reach = lazily(
-    () =>
-      new ReachIndex([
-        {
-          id: this.snapshot.document.id,
-          name: this.snapshot.document.name,
-          kind: 'library',
-          items: this.effective.authored,
-        },
-        ...this.snapshot.products.map((product) => ({
-          id: product.id,
-          name: product.name,
-          kind: 'product' as const,
-          items: itemMap(product.items),
-        })),
-      ]),
-  );
+  reach(): ReachIndex {
+    return this.derived.reach();
+  }
+  /** How many items have changed since the last release, as the ledger has it. */
+  changeCount(): number {
+    const last = this.surroundings.last();
+    if (!last) return this.ledger().length;
+    const { ids, spreads } = this.derived.changedSince(last.items);
+    if (spreads) return this.ledger().length;
+    const then = this.surroundings.brokenThen();
+    const brokenAnew = itemsOf(this.items, 'component').filter(
+      (component) =>
+        !ids.has(component.id) &&
+        then.has(component.id) &&
+        this.derived.brokenGuardsOf(component).some((message) => !then.get(component.id)!.has(message)),
+    );
+    return ids.size + brokenAnew.length;
+  }
   readonly ledger = lazily((): LedgerEntry[] =>
     ledgerOf(this.surroundings.last(), { items: this.effective.authored, resolution: this.resolution }),
   );

@@ -56,7 +56,7 @@ export function stripOf(library: OpenLibrary, path: string, lens: Context): Toke
     alias: token?.aliasOf === undefined ? undefined : resolution.paths[token.aliasOf],
     deprecated: deprecationOf(resolution, path) !== undefined,
     internal: isInternal(resolution, path),
-    finding: library.findingsByPath().get(path)?.[0]?.level,
+    finding: library.findingsAt(path)[0]?.level,
     origin: origin === library.snapshot.document.name ? undefined : origin,
     varies: resolution.variesBy(path),
   };
@@ -138,8 +138,7 @@ function onlyOf(library: OpenLibrary, only: string): (strip: TokenStrip) => bool
     case 'unused':
       return (strip) => usesOf(library, strip.path) === 0 && !readByName(library.resolution).has(strip.path);
     default: {
-      const found = library.findingsByPath();
-      return (strip) => (found.get(strip.path) ?? []).some((finding) => finding.code === only);
+      return (strip) => library.findingsAt(strip.path).some((finding) => finding.code === only);
     }
   }
 }

@@ -14,7 +14,7 @@ export interface ComponentCheckInput {
   items: Items;
   resolution: Resolution;
   /** Tokens to bind to, through the default lens. */
-  bindings: () => Bindings;
+  bindings: () => Pick<Bindings, 'suggest'>;
   /** What its combinations come to. */
   summary: () => MatrixSummary;
 }

@@ -1,5 +1,5 @@
 import type { Finding } from '../../findings/finding';
-import type { Items } from '../../document/item';
+import type { Item, Items } from '../../document/item';
 import type { Resolution } from '../../tokens/resolve';
 
 export interface LibraryCheckInput {
@@ -13,5 +13,8 @@ export interface LibraryCheck {
   code: string;
   /** What it finds, as a heading. */
   title: string;
-  run(input: LibraryCheckInput): Finding[];
+  /** What it finds of one item. */
+  of(input: LibraryCheckInput, item: Item): Finding[];
+  /** What else its answers depend on: while these are the same ones, so is what it finds of the same item. */
+  reads(input: LibraryCheckInput): readonly unknown[];
 }

@@ -4,6 +4,7 @@ import type { Finding } from '../../findings/finding';
 import { kindOf } from '../../kinds/registry';
 import { customProperty } from '../../tokens/naming';
 import { tokenNamed, withoutLonghand, type NamedToken } from '../../tokens/named-tokens';
+import { perTypes } from '../../tokens/facet';
 import { typeOf } from '../../tokens/normalise';
 import type { Resolution } from '../../tokens/resolve';
 import { libraryTree } from '../../tokens/token-tree';
@@ -14,25 +15,30 @@ import type { LibraryCheck } from './check';
 export const nameMissing: LibraryCheck = {
   code: 'name-missing',
   title: 'Name of a token that is not there',
-  run({ items, resolution }) {
-    const set = propertiesSetIn(items);
+  reads: ({ items, resolution }) => [
+    libraryTree(items).ids,
+    [...propertiesSetIn(items)].sort().join(' '),
+    resolution.facet(TEXT_STYLES),
+  ],
+  of({ items, resolution }, item) {
     const findings: Finding[] = [];
-    for (const item of items.values()) {
-      const said = new Set<string>();
-      for (const named of namesOf(item)) {
-        const wrong = wrongWith(named, items, resolution, set);
-        const place = `${kindOf(item).title(item)}: ${named.place}`;
-        if (!wrong || said.has(`${place} ${named.name}`)) continue;
-        said.add(`${place} ${named.name}`);
-        findings.push({
-          code: 'name-missing',
-          level: 'error',
-          path: place,
-          message: `${place} names ${named.name}, ${wrong.problem}`,
-          fix: wrong.fix,
-          ...(item.kind === 'component' && { component: item.name }),
-        });
-      }
+    const names = namesOf(item);
+    if (names.length === 0) return findings;
+    const set = propertiesSetIn(items);
+    const said = new Set<string>();
+    for (const named of names) {
+      const wrong = wrongWith(named, items, resolution, set);
+      const place = `${kindOf(item).title(item)}: ${named.place}`;
+      if (!wrong || said.has(`${place} ${named.name}`)) continue;
+      said.add(`${place} ${named.name}`);
+      findings.push({
+        code: 'name-missing',
+        level: 'error',
+        path: place,
+        message: `${place} names ${named.name}, ${wrong.problem}`,
+        fix: wrong.fix,
+        ...(item.kind === 'component' && { component: item.name }),
+      });
     }
     return findings;
   },
@@ -72,14 +78,24 @@ function wrongWith(
   return name === property ? undefined : renamed(`var(${property})`);
 }
 
+/** Which tokens are text styles: their names end in a longhand. */
+const TEXT_STYLES = perTypes((resolution) =>
+  resolution.paths.filter((path) => typeOf(resolution, path) === 'typography').join(' '),
+);
+
 const renamed = (now: string) => ({ problem: `which is ${now} now`, fix: `Write ${now}` });
 
 /** Custom properties that anything sets; what one component sets reaches those that stand in its slots. */
 function propertiesSetIn(items: Items): ReadonlySet<string> {
-  const found = new Set<string>();
-  for (const item of items.values()) for (const name of propertiesSetBy(item)) found.add(name);
+  let found = setIn.get(items);
+  if (found) return found;
+  found = new Set<string>();
+  for (const item of items.values())
+    if (item.kind !== 'token') for (const name of propertiesSetBy(item)) found.add(name);
+  setIn.set(items, found);
   return found;
 }
+const setIn = new WeakMap<Items, Set<string>>();
 
 const known = new WeakMap<Item, ReadonlySet<string>>();
 

@@ -1,3 +1,4 @@
+import { append } from '../../base/append';
 import { worstFirst, type Finding } from '../../findings/finding';
 import type { ResolutionChange } from '../facet';
 import type { Check, CheckInput } from './check';
@@ -69,13 +70,22 @@ export class CheckResults {
   /** What there is to say of the token at a path, worst first. */
   at(path: string): Finding[] {
     const token = this.input.resolution.index.numbers.get(path);
-    const own = [...this.lists].flatMap(([check, list]) =>
-      check.count
-        ? list.flat().filter((one) => one.path === path)
-        : (token !== undefined && list[token]) || NONE,
-    );
-    const groups = this.input.resolution.index.groupFindings.filter((one) => one.path === path);
-    return [...own, ...groups].sort(worstFirst);
+    const found: Finding[] = [];
+    for (const [check, list] of this.lists)
+      if (!check.count && token !== undefined && list[token]!.length > 0) found.push(...list[token]!);
+    found.push(...(this.others().get(path) ?? NONE));
+    return found.length > 1 ? found.sort(worstFirst) : found;
+  }
+
+  private byPath: Map<string, Finding[]> | undefined;
+  /** By path, what was not found by looking at one token: of groups, and of pairings. */
+  private others(): Map<string, Finding[]> {
+    if (this.byPath) return this.byPath;
+    this.byPath = new Map();
+    const lists = [...this.lists].flatMap(([check, list]) => (check.count ? list.flat() : []));
+    for (const finding of [...this.input.resolution.index.groupFindings, ...lists])
+      if (finding.path !== undefined) append(this.byPath, finding.path, finding);
+    return this.byPath;
   }
 }
 

@@ -148,7 +148,7 @@ const rowOf = (library: OpenLibrary, finding: Finding): FindingRow => ({
 export function* findingsOf(library: OpenLibrary, { name }: { name: string }): Steps<FindingRow[]> {
   const component = itemsOf(library.items, 'component').find((other) => other.name === name);
   if (!component) return [];
-  yield* library.derived.summarySteps(component, library.items);
+  yield* library.derived.summarySteps(component);
   return library.unaccepted(library.findingsOf(component)).map((finding) => rowOf(library, finding));
 }
 
@@ -166,9 +166,7 @@ export function* findingsInSteps(
 /** How many findings there are of each level. */
 export function* findingCount(library: OpenLibrary): Steps<Record<Finding['level'], number>> {
   yield* library.summarising();
-  const counts = { error: 0, warning: 0, note: 0 };
-  for (const { level } of [...library.findings(), ...library.componentFindings()]) counts[level]++;
-  return counts;
+  return library.findingCounts();
 }
 
 export function findingsCsv(library: OpenLibrary): string {

@@ -61,7 +61,7 @@ export function frame(library: OpenLibrary): FrameView {
     })),
     last: snapshot.last?.version ?? null,
     versions: snapshot.versions.map((release) => release.version),
-    changes: library.ledger().length,
+    changes: library.changeCount(),
     logSince: logSince(library.log),
     undo: stacks.undo.at(-1)?.label ?? null,
     redo: stacks.redo.at(-1)?.label ?? null,

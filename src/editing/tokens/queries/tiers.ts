@@ -1,7 +1,10 @@
 import { parentPath, type Context } from '@/core/tokens/system';
-import type { Tier } from '@/core/tokens/tier';
+import { append } from '@/core/base/append';
+import { perTypes } from '@/core/tokens/facet';
+import { TIERS as TIERS_OF_TOKENS, tierOf, type Tier } from '@/core/tokens/tier';
+import type { LibraryTree } from '@/core/tokens/token-tree';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { selected, type TokenFilter, type TokenStrip } from '../select';
+import { selected, stripOf, type TokenFilter, type TokenStrip } from '../select';
 
 export type TierRow = { y: number } & (
   | { kind: 'group'; key: string; path: string; count: number; closed: boolean }
@@ -46,73 +49,106 @@ export function tiers(
     selected: string | null;
   },
 ): TiersView {
-  const list = selected(library, lens, filter);
   const lit = chosen === null ? undefined : chainOf(library, chosen);
   const closedKeys = new Set(folded);
+  const marked = new Set([...(lit ?? []), ...(chosen === null ? [] : [chosen])]);
+  const markedGroups = new Set([...marked].map(parentPath));
   const places = new Map<string, [number, number]>();
-  const groups = TIERS.map(() => new Map<string, TokenStrip[]>());
-  for (const strip of list) {
-    const column = groups[TIERS.indexOf(strip.tier)]!;
-    const group = parentPath(strip.path);
-    const known = column.get(group);
-    if (known) known.push(strip);
-    else column.set(group, [strip]);
-  }
-  const order: string[] = [];
-  const columns = TIERS.map((tier, number) => {
+  let [before, after]: (string | undefined)[] = [];
+  let last: string | undefined;
+  let isNext = false;
+  const columns = layoutOf(library, lens, filter).map(({ tier, groups, total }, number) => {
     const rows: TierRow[] = [];
     let y = 0;
-    let total = 0;
-    for (const [path, tokens] of groups[number]!) {
+    for (const [path, tokens] of groups) {
       const key = `${tier} ${path}`;
       const closed = closedKeys.has(key);
-      total += tokens.length;
       if (y + ROW.group >= from && y <= to)
         rows.push({ kind: 'group', key, path, count: tokens.length, closed, y });
       y += ROW.group;
-      for (const strip of closed ? [] : tokens) {
-        order.push(strip.path);
-        if (lit?.has(strip.path)) places.set(strip.path, [number, y + ROW.token / 2]);
-        else if (strip.path === chosen) places.set(strip.path, [number, y + ROW.token / 2]);
-        if (y + ROW.token >= from && y <= to)
-          rows.push({ kind: 'token', strip, dim: lit !== undefined && !lit.has(strip.path), y });
-        y += ROW.token;
+      const top = y;
+      const seen = closed ? [] : tokens;
+      const yOf = (at: number) => top + at * ROW.token;
+      y = yOf(seen.length) + ROW.gap;
+      if (seen.length === 0) continue;
+      if (isNext) [after, isNext] = [seen[0], false];
+      if (markedGroups.has(path))
+        seen.forEach((token, at) => {
+          if (marked.has(token)) places.set(token, [number, yOf(at) + ROW.token / 2]);
+          if (token !== chosen) return;
+          before = at > 0 ? seen[at - 1] : last;
+          after = seen[at + 1];
+          isNext = after === undefined;
+        });
+      last = seen.at(-1);
+      const first = Math.max(0, Math.ceil((from - top) / ROW.token) - 1);
+      for (let at = first; at < seen.length && yOf(at) <= to; at++) {
+        const token = seen[at]!;
+        const strip = stripOf(library, token, lens);
+        rows.push({ kind: 'token', strip, dim: lit !== undefined && !lit.has(token), y: yOf(at) });
       }
-      y += ROW.gap;
     }
     return { tier, total, height: y, rows };
   });
-  const at = chosen === null ? -1 : order.indexOf(chosen);
-  const all = library.resolution.paths.length;
   return {
     columns,
-    shown: list.length,
-    all,
-    types: typesOf(library),
+    shown: columns.reduce((sum, { total }) => sum + total, 0),
+    all: library.resolution.paths.length,
+    types: library.resolution.facet(TYPES),
     origins: [
       ...library.surroundings.ancestors.map((generation) => generation.name),
       library.snapshot.document.name,
     ],
     lines: lit ? linesBetween(library, lit, places) : [],
     selected: chosen,
-    before: at > 0 ? order[at - 1] : undefined,
-    after: at === -1 ? undefined : order[at + 1],
+    before,
+    after,
     selectedY: chosen === null ? undefined : places.get(chosen)?.[1],
   };
 }
 
-const types = new WeakMap<OpenLibrary, string[]>();
-function typesOf(library: OpenLibrary): string[] {
-  let known = types.get(library);
-  if (!known) {
-    const found = new Set<string>();
-    for (const path of library.resolution.paths) {
-      const type = library.resolution.value(path, 0)?.type;
-      if (type) found.add(type);
-    }
-    types.set(library, (known = [...found].sort()));
+/** The types there are, in the order of their names. */
+const TYPES = perTypes((resolution) =>
+  [...new Set(resolution.paths.flatMap((path) => resolution.value(path, 0)?.type ?? []))].sort(),
+);
+
+interface Column {
+  tier: Tier;
+  /** Group path to the tokens in it, by path. */
+  groups: Map<string, string[]>;
+  total: number;
+}
+
+const layouts = new WeakMap<LibraryTree['paths'], { tiers: readonly Tier[]; columns: Column[] }>();
+
+/** Which tokens stand in which column, of those a filter lets through. */
+function layoutOf(library: OpenLibrary, lens: Context, filter: TokenFilter): Column[] {
+  const { resolution, tree } = library;
+  if (Object.values(filter).some(Boolean))
+    return columnsOf(
+      library,
+      selected(library, lens, filter).map(({ path }) => path),
+    );
+  const tiersNow = resolution.facet(TIERS_OF_TOKENS);
+  const known = layouts.get(tree.paths);
+  if (known && (known.tiers === tiersNow || known.tiers.every((tier, i) => tier === tiersNow[i])))
+    return known.columns;
+  const columns = columnsOf(
+    library,
+    tree.nodes.flatMap(({ item, path }) => (item.kind === 'token' ? [path] : [])),
+  );
+  layouts.set(tree.paths, { tiers: tiersNow, columns });
+  return columns;
+}
+
+function columnsOf({ resolution }: OpenLibrary, paths: readonly string[]): Column[] {
+  const columns = TIERS.map((tier): Column => ({ tier, groups: new Map(), total: 0 }));
+  for (const path of paths) {
+    const column = columns[TIERS.indexOf(tierOf(resolution, path))]!;
+    append(column.groups, parentPath(path), path);
+    column.total++;
   }
-  return known;
+  return columns;
 }
 
 /** Everything up and down the references from one token. */

@@ -31,7 +31,7 @@ export function tokenList(
   const rows = list.slice(from, from + count).map((strip) => ({
     ...strip,
     uses: usesOf(library, strip.path),
-    findings: library.findingsByPath().get(strip.path)?.length ?? 0,
+    findings: library.findingsAt(strip.path).length,
   }));
   return { rows, total: list.length };
 }
@@ -61,7 +61,10 @@ export function tokenCsv(
       strip.origin ?? library.snapshot.document.name,
       strip.varies.join(' '),
       String(usesOf(library, strip.path)),
-      (library.findingsByPath().get(strip.path) ?? []).map((finding) => finding.code).join(' '),
+      library
+        .findingsAt(strip.path)
+        .map((finding) => finding.code)
+        .join(' '),
       strip.deprecated ? 'yes' : '',
     ]),
   );

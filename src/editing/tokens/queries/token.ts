@@ -111,7 +111,7 @@ export function token(
     uses,
     reached: reached.sort((a, b) => a.steps - b.steps),
     reachText: reachText(index, steps.keys()),
-    findings: library.findingsByPath().get(path) ?? [],
+    findings: library.findingsAt(path),
     history: historyOf(library, item),
     canEdit: library.canEdit,
   };
