@@ -1,3 +1,4 @@
+import { OverlayMap } from '../base/overlay-map';
 import type { ComponentDefinition, StyleEntry } from './definition';
 import { byOrder, itemsOf, ordered, type ItemOf, type Items, type Reference } from '../document/item';
 import { ordersAfter } from '../document/order';
@@ -22,7 +23,7 @@ const isMade = (component: ComponentDefinition) => Boolean(component.variationOf
  */
 export function composedItems(items: Items): Items {
   if (!itemsOf(items, 'component').some(isMade)) return items;
-  const used = new Map(items);
+  const used = new OverlayMap(items);
   for (const component of itemsOf(items, 'component'))
     if (isMade(component)) used.set(component.id, composed(component, items, new Set()));
   return used;

@@ -1,3 +1,4 @@
+import { OverlayMap } from '../base/overlay-map';
 import { EDIT_KINDS, type Clash, type Edit } from './edits';
 import type { Document, Item } from './item';
 import type { ItemKinds } from './item-kind';
@@ -28,7 +29,7 @@ export function applyChangeSet(
   changeSet: Pick<ChangeSet, 'edits'>,
   kinds: ItemKinds,
 ): Applied {
-  const items = new Map(document.items);
+  const items = new OverlayMap(document.items);
   const working: Document = { ...document, items };
   const touched = new Set<string>();
   const clashes: Clash[] = [];

@@ -1,3 +1,5 @@
+import { layersOf } from '../base/overlay-map';
+
 /**
  * What a document is made of, and nothing of what the kinds of item are: a subject says of its kinds what they hold by
  * adding to `ItemTypes`, and `kinds/` gives what edits have to know of them. Ids are opaque and given by the caller: core
@@ -33,6 +35,21 @@ export interface Document {
 }
 
 export function itemsOf<K extends ItemKindName>(items: Items, kind: K): ItemOf<K>[] {
+  const { base, laid } = layersOf(items);
+  // What others lie over does not change any more: it is gone through once.
+  if (items === base) return all(items, kind);
+  let kinds = byKind.get(base);
+  if (!kinds) byKind.set(base, (kinds = new Map()));
+  let known = kinds.get(kind);
+  if (!known) kinds.set(kind, (known = all(base, kind)));
+  for (const [id, item] of laid)
+    if (item?.kind === kind || base.get(id)?.kind === kind) return all(items, kind);
+  return [...known] as ItemOf<K>[];
+}
+
+const byKind = new WeakMap<Items, Map<ItemKindName, Item[]>>();
+
+function all<K extends ItemKindName>(items: Items, kind: K): ItemOf<K>[] {
   const found: ItemOf<K>[] = [];
   for (const item of items.values()) if (item.kind === kind) found.push(item as ItemOf<K>);
   return found;

@@ -1,3 +1,4 @@
+import { layersOf, OverlayMap } from '../base/overlay-map';
 import { composedItems } from '../components/compose';
 import type { Item, Items } from '../document/item';
 import { tokenSystemOf } from '../tokens/token-tree';
@@ -29,8 +30,9 @@ export interface EffectiveLibrary {
  * follows its ancestors' of equal conditions (see `layersOf`).
  */
 export function effectiveLibrary(generations: readonly Generation[]): EffectiveLibrary {
-  const { items, origin } = joinedItems(generations);
-  const generation = (id: string) => origin.get(id) ?? 0;
+  const { items, origin } = lineageOf(generations);
+  const youngest = generations.length - 1;
+  const generation = (id: string) => origin.get(id) ?? (items.has(id) ? youngest : 0);
   let system: TokenSystem | undefined;
   return {
     items: composedItems(items),
@@ -43,16 +45,54 @@ export function effectiveLibrary(generations: readonly Generation[]): EffectiveL
   };
 }
 
-function joinedItems(generations: readonly Generation[]): { items: Items; origin: Map<string, number> } {
-  const origin = new Map<string, number>();
+interface Lineage {
+  items: Items;
+  /** The generation that first brought an item, where it is not the youngest. */
+  origin: ReadonlyMap<string, number>;
+}
+
+function lineageOf(generations: readonly Generation[]): Lineage {
+  const own = generations.at(-1)!.items;
   // A library by itself is what it holds.
-  if (generations.length === 1) return { items: generations[0]!.items, origin };
+  if (generations.length === 1) return { items: own, origin: new Map() };
+  const { base, laid } = layersOf(own);
+  const above = generations.slice(0, -1);
+  let known = lineages.get(base);
+  if (
+    !known ||
+    known.above.some(({ items }, i) => items !== above[i]?.items) ||
+    known.above.length !== above.length
+  )
+    lineages.set(
+      base,
+      (known = {
+        above,
+        inherited: join(above).items,
+        lineage: join([...above, { ...generations.at(-1)!, items: base }]),
+      }),
+    );
+  const { lineage, inherited } = known;
+  const items = new OverlayMap(lineage.items);
+  for (const [id, item] of laid) {
+    const from = inherited.get(id);
+    if (item) items.set(id, from ? overridden(from, item) : item);
+    else if (from) items.set(id, from);
+    else items.delete(id);
+  }
+  return { items, origin: lineage.origin };
+}
+
+/** By the items of the youngest generation: joined once, and what is edited laid over it. */
+const lineages = new WeakMap<Items, { above: readonly Generation[]; inherited: Items; lineage: Lineage }>();
+
+function join(generations: readonly Generation[]): Lineage {
+  const origin = new Map<string, number>();
   const items = new Map<string, Item>();
   generations.forEach((generation, number) => {
     for (const [id, item] of generation.items) {
       if (item.kind === 'parent' && number < generations.length - 1) continue;
       const inherited = items.get(id);
-      if (!inherited) origin.set(id, number);
+      if (!inherited && number < generations.length - 1) origin.set(id, number);
       items.set(id, inherited ? overridden(inherited, item) : item);
     }
   });

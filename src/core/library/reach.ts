@@ -1,5 +1,5 @@
 import { append } from '../base/append';
-import { PatchedMap } from '../base/patched-map';
+import { OverlayMap } from '../base/overlay-map';
 import { counted } from '../base/words';
 import type { ItemChanged } from '../document/changed';
 import type { Item, Items, Reference } from '../document/item';
@@ -73,7 +73,7 @@ export function usesOf(item: Item, library: Items): ItemReference[] {
 export class ReachIndex {
   private constructor(
     private readonly documents: readonly ReachDocument[],
-    private readonly uses: PatchedMap<readonly Use[]>,
+    private readonly uses: ReadonlyMap<string, readonly Use[]>,
   ) {}
 
   static of(documents: readonly ReachDocument[]): ReachIndex {
@@ -82,7 +82,7 @@ export class ReachIndex {
     for (const document of documents)
       for (const item of document.items.values())
         for (const { target, use } of usesBy(item, document, documents, targetOf)) append(uses, target, use);
-    return new ReachIndex(documents, new PatchedMap(uses));
+    return new ReachIndex(documents, uses);
   }
 
   /**
@@ -113,7 +113,9 @@ export class ReachIndex {
         );
       }
     }
-    const reach = new ReachIndex(documents, this.uses.with(lists));
+    const uses = new OverlayMap(this.uses);
+    for (const [target, list] of lists) uses.set(target, list);
+    const reach = new ReachIndex(documents, uses);
     return { reach, affected: new Set(lists.keys()) };
   }
 

@@ -1,17 +1,17 @@
 import { append } from '../base/append';
-import { PatchedMap } from '../base/patched-map';
+import { OverlayMap } from '../base/overlay-map';
 
 const NOTHING: readonly number[] = [];
 
 /** Numbers under texts, ascending. It never changes: `moved` gives another that shares what stays. */
 export class Grouped {
-  private constructor(private readonly numbers: PatchedMap<readonly number[]>) {}
+  private constructor(private readonly numbers: ReadonlyMap<string, readonly number[]>) {}
 
   /** Each number under the text at its place; under none where that is undefined. */
   static of(keys: readonly (string | undefined)[]): Grouped {
     const lists = new Map<string, number[]>();
     for (const [number, key] of keys.entries()) if (key !== undefined) append(lists, key, number);
-    return new Grouped(new PatchedMap(lists));
+    return new Grouped(lists);
   }
 
   under(key: string | undefined): readonly number[] {
@@ -30,6 +30,8 @@ export class Grouped {
           [...now(to), number].sort((a, b) => a - b),
         );
     }
-    return new Grouped(this.numbers.with(lists));
+    const numbers = new OverlayMap(this.numbers);
+    for (const [key, list] of lists) numbers.set(key, list);
+    return new Grouped(numbers);
   }
 }

@@ -1,3 +1,4 @@
+import { OverlayMap } from '@/core/base/overlay-map';
 import { Refusal } from '@/core/base/errors';
 import { ITEM_KINDS, kindOf } from '@/core/kinds/registry';
 import { withReferencesTo } from '@/core/library/reach';
@@ -30,17 +31,17 @@ import { addConsequences } from './gesture-consequences';
 export class DraftTransaction {
   readonly edits: Edit[] = [];
   /** The library's own items. */
-  readonly own: Map<string, Item>;
+  readonly own: OverlayMap<Item>;
   /** With what is inherited. */
-  readonly items: Map<string, Item>;
+  readonly items: OverlayMap<Item>;
   private readonly treeInWork: TreeInWork;
 
   constructor(
     readonly library: OpenLibrary,
     readonly newId: NewId,
   ) {
-    this.own = new Map(library.own.items);
-    this.items = new Map(library.items);
+    this.own = new OverlayMap(library.own.items);
+    this.items = new OverlayMap(library.items);
     this.treeInWork = new TreeInWork(this.items, library.tree);
   }
 

@@ -1,4 +1,5 @@
 import { settableFaces, type SettableFace } from '@/core/assets/known-fonts';
+import { itemsOf } from '@/core/document/item';
 import type { LoggedChangeSet } from '@/core/document/change-set';
 import type { OpenLibrary } from '../open-library';
 
@@ -35,11 +36,6 @@ export function frame(library: OpenLibrary): FrameView {
   const { snapshot, resolution, surroundings } = library;
   const { slug, name, team, about } = snapshot.document;
   const stacks = library.stacks();
-  const count = (kind: 'component' | 'guide') => {
-    let found = 0;
-    for (const item of library.items.values()) if (item.kind === kind) found++;
-    return found;
-  };
   return {
     name,
     slug,
@@ -68,8 +64,8 @@ export function frame(library: OpenLibrary): FrameView {
     faces: settableFaces(library.items),
     counts: {
       tokens: resolution.paths.length,
-      components: count('component'),
-      guides: count('guide'),
+      components: itemsOf(library.items, 'component').length,
+      guides: itemsOf(library.items, 'guide').length,
       products: snapshot.products.length,
     },
   };
