@@ -4,6 +4,7 @@ import { edit } from './edit';
 import { exportCss } from './export-css';
 import { compile, matrix } from './matrix';
 import { resolveCold, resolveEdit, resolveHeap } from './resolve';
+import { home, openBytes, serverEdit } from './server';
 import { worst } from './worst-files';
 import { type Benchmark } from './benchmark';
 
@@ -20,6 +21,9 @@ const BENCHMARKS: Benchmark[] = [
   matrix,
   compile,
   edit,
+  serverEdit,
+  openBytes,
+  home,
   worst,
 ];
 

@@ -40,7 +40,6 @@ export const DOCUMENTS = [
           version: nullable(Version),
           parent: nullable(Text),
           pins: list(Text),
-          items: Whole,
         }),
       ),
     }),
@@ -70,7 +69,16 @@ export const DOCUMENTS = [
       ancestors: list(Generation),
       // Something it inherits is not there, or may not be read by the caller.
       withheld: Flag,
-      last: nullable(exactly({ version: Version, items: list(ItemValue), ancestors: list(Generation) })),
+      // Beside the draft: the items that are other in the release, and the ids of those that are not in it.
+      last: nullable(
+        exactly({
+          version: Version,
+          others: list(ItemValue),
+          without: list(Text),
+          // Null: those of the draft.
+          ancestors: nullable(list(Generation)),
+        }),
+      ),
       versions: list(exactly({ version: Version, at: Text })),
       products: list(exactly({ id: Text, slug: Text, name: Text, version: Version, items: list(ItemValue) })),
     }),

@@ -5,6 +5,7 @@ import { ExpectedError } from '@/core/base/errors';
 import type { ClashReport, Connection, ProblemReport } from '@/api/document-protocol';
 import { applyChangeSet } from '@/core/kinds/registry';
 import { documentOf, type LoggedChangeSet } from '@/core/document/change-set';
+import { releaseFrom, type ReleaseBeside } from '@/core/releases/beside';
 import type { Edit } from '@/core/document/edits';
 import type { Document } from '@/core/document/item';
 import {
@@ -32,6 +33,8 @@ export class Refused extends ExpectedError {
 const POLL = 2500;
 /** Milliseconds until a change set that did not reach the server is sent again: at first, and at most. */
 const RETRY = { first: 500, most: 8000 };
+/** As many change sets more of the log are read where somebody looks at history. */
+const MORE_OF_LOG = 460;
 /** Answers of what stands before the program, or of a program that is being stopped: the same request is right later. */
 const AWAY = new Set([502, 503, 504]);
 
@@ -67,6 +70,7 @@ export class DocumentSession {
   /** Called when the server may be there again. */
   private wake: (() => void) | undefined;
   private closed = false;
+  private logAsked = false;
 
   constructor(
     private readonly kind: 'library' | 'product',
@@ -277,15 +281,31 @@ export class DocumentSession {
 
   async load(): Promise<void> {
     // Each is read for what its kind of document has, and for nothing else.
-    const snapshot = (await this.send(
-      this.kind === 'library' ? 'GET /libraries/{slug}' : 'GET /products/{slug}',
-      { slug: this.slug },
-    )) as LibrarySnapshot & ProductSnapshot;
+    const snapshot =
+      this.kind === 'library'
+        ? snapshotFrom(await this.send('GET /libraries/{slug}', { slug: this.slug }))
+        : ((await this.send('GET /products/{slug}', { slug: this.slug })) as ProductSnapshot);
     this.snapshot = snapshot;
-    this.surroundings = this.kind === 'library' ? surroundingsOf(snapshot) : undefined;
+    this.logAsked = false;
+    this.surroundings =
+      'ancestors' in snapshot
+        ? { ...surroundingsOf(snapshot), wantLog: () => void this.readLog().catch(() => undefined) }
+        : undefined;
     this.confirmed = documentOf(snapshot.document.id, this.kind, snapshot.items);
     this.sequence = snapshot.sequence;
     this.log = snapshot.log;
+    this.touch();
+  }
+
+  /** Reads more of the log than came with the library, once. */
+  private async readLog(): Promise<void> {
+    const first = this.log[0]?.sequence ?? 1;
+    if (this.logAsked || first <= 1) return;
+    this.logAsked = true;
+    const since = Math.max(0, first - 1 - MORE_OF_LOG);
+    const { changeSets } = await this.send('GET /documents/{slug}/changes', { slug: this.slug, since });
+    const older = changeSets.filter(({ sequence }) => sequence < (this.log[0]?.sequence ?? first));
+    this.log = [...older, ...this.log];
     this.touch();
   }
 
@@ -383,6 +403,19 @@ export class DocumentSession {
     if (!response.ok) throw new Refused(answer as ProblemReport);
     return answer as AnswerOf<IdOf<E>>;
   }
+}
+
+/** What was sent of a library, with its last release whole. */
+function snapshotFrom({ last, ...sent }: AnswerOf<'libraries.open'>): LibrarySnapshot {
+  const { items, ancestors } = sent as Pick<LibrarySnapshot, 'items' | 'ancestors'>;
+  return {
+    ...(sent as Omit<LibrarySnapshot, 'last'>),
+    last: last && {
+      version: last.version,
+      items: releaseFrom(items, last as ReleaseBeside),
+      ancestors: (last.ancestors as LibrarySnapshot['ancestors'] | null) ?? ancestors,
+    },
+  };
 }
 
 /** A fresh id of an item or entry. */

@@ -101,7 +101,10 @@ export function surroundingsOf(snapshot: LibrarySnapshot) {
     lastOwn: lazily(() => itemMap(snapshot.last?.items ?? [])),
   };
 }
-export type Surroundings = ReturnType<typeof surroundingsOf>;
+export type Surroundings = ReturnType<typeof surroundingsOf> & {
+  /** Has more of the log read than came with the library, where there is more. */
+  wantLog?: () => void;
+};
 
 /** A library as it stands in one tab: its draft and everything derived from it, each worked out when first asked for. */
 export class OpenLibrary {
@@ -226,6 +229,12 @@ export class OpenLibrary {
     ledgerOf(this.surroundings.last(), { items: this.effective.authored, resolution: this.resolution }),
   );
   readonly stacks = lazily(() => undoStacks(this.log.filter((entry) => entry.author === this.person)));
+
+  /** The log as far as it is known; where only its end is, more of it is asked for. */
+  history(): readonly LoggedChangeSet[] {
+    this.surroundings.wantLog?.();
+    return this.log;
+  }
 
   personName(id: string): string {
     return this.snapshot.people.find((person) => person.id === id)?.name ?? 'Somebody';

@@ -30,9 +30,14 @@ export async function roleOf(
   const membership = await trx('memberships')
     .where({ person_id: actor.id, team_id: document.team_id })
     .first();
-  if (membership) return membership.role as Role;
-  return document.visibility === 'workspace' ? 'viewer' : undefined;
+  return roleAs(membership?.role as Role | undefined, document);
 }
+
+/** What a person is to a document: as a member of its team, or as anybody of the workspace. */
+const roleAs = (
+  member: Role | undefined,
+  { visibility }: Pick<DocumentRow, 'visibility'>,
+): Role | undefined => member ?? (visibility === 'workspace' ? 'viewer' : undefined);
 
 /**
  * The one door: whether an actor may do what a use case does with an object. Runs inside the writing transaction. What
@@ -79,6 +84,25 @@ export async function readable(
 ): Promise<DocumentRow | undefined> {
   const document: DocumentRow | undefined = await trx('documents').where(where).first();
   return document && (await roleOf(trx, actor, document)) ? document : undefined;
+}
+
+/** All documents that may be read, by name, each with the team it belongs to and one's role: one question for a whole list. */
+export async function allReadable({
+  trx,
+  actor,
+}: Asking): Promise<(DocumentRow & { team: string; role: Role })[]> {
+  if (actor.kind === 'nobody') return [];
+  const rows: (DocumentRow & { team: string; role: Role | null })[] = await trx('documents')
+    .join('teams', 'teams.id', 'documents.team_id')
+    .leftJoin('memberships', (on) =>
+      on.on('memberships.team_id', 'documents.team_id').andOnVal('memberships.person_id', actor.id),
+    )
+    .orderBy('documents.name')
+    .select('documents.*', 'teams.name as team', 'memberships.role as role');
+  return rows.flatMap((row) => {
+    const role = roleAs(row.role ?? undefined, row);
+    return role ? [{ ...row, role }] : [];
+  });
 }
 
 /**

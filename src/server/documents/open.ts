@@ -1,8 +1,10 @@
 import type { Knex } from 'knex';
-import { itemsOf, type Item, type Items } from '@/core/document/item';
+import { append } from '@/core/base/append';
+import { itemsOf, type Item, type ItemKindName, type Items } from '@/core/document/item';
 import { ITEM_KINDS } from '@/core/kinds/registry';
+import { releaseBeside } from '@/core/releases/beside';
 import { compareVersions } from '@/core/releases/version';
-import { roleOf, type DocumentRow } from '../access/authorise';
+import { allReadable, roleOf, type DocumentRow } from '../access/authorise';
 import {
   lineageOf,
   pinnedRelease,
@@ -25,6 +27,9 @@ async function inheritedBy(work: Work, own: Items) {
   };
 }
 
+/** As many change sets come with a library: enough to undo. A tab asks for more where somebody looks at history. */
+const OPENING_LOG = 40;
+
 /** Everything a tab needs to open a library's draft: items, what it inherits, its last release, and who uses it. */
 const openLibrary = useCase('libraries.open', {
   needs: 'viewer',
@@ -38,6 +43,13 @@ const openLibrary = useCase('libraries.open', {
     const [last] = releases;
     const inherited = await inheritedBy(work, items);
     const lastItems = last ? await releaseItems(trx, last.id) : undefined;
+    /** What the release inherits, where that is other than what the draft does. */
+    const ancestorsBeside = async () => {
+      const { ancestors } = await inheritedBy(work, lastItems!);
+      const named = (all: typeof ancestors) =>
+        JSON.stringify(all.map(({ name, version }) => [name, version]));
+      return named(ancestors) === named(inherited.ancestors) ? null : ancestors;
+    };
     return {
       ...(await heading(work, row)),
       sequence: draft.sequence,
@@ -45,15 +57,11 @@ const openLibrary = useCase('libraries.open', {
       ...inherited,
       last:
         last && lastItems
-          ? {
-              version: last.version,
-              items: list(lastItems),
-              ancestors: (await inheritedBy(work, lastItems)).ancestors,
-            }
+          ? { version: last.version, ...releaseBeside(items, lastItems), ancestors: await ancestorsBeside() }
           : null,
       versions: releases.map(({ version, at }) => ({ version, at })),
       products: await productsUsing(work, row.id),
-      log: await readLog(trx, draft.id, { last: 500 }),
+      log: await readLog(trx, draft.id, { last: OPENING_LOG }),
       people: await people(trx),
     };
   },
@@ -143,33 +151,48 @@ async function productsUsing(work: Work, libraryId: string) {
   return found;
 }
 
+/** Kinds of item that name a release of another document. */
+const NAMING = [...ITEM_KINDS.values()].filter(({ pinned }) => pinned).map(({ kind }) => kind);
+
 const listDocuments = useCase('documents.list', {
   needs: 'signed-in',
   async run(work) {
-    const documents = [];
-    for (const row of (await work.trx('documents').orderBy('name')) as DocumentRow[]) {
-      const role = await roleOf(work.trx, work.actor, row);
-      if (!role) continue;
-      const team = await work.trx('teams').where({ id: row.team_id }).first();
-      const [last] = row.kind === 'library' ? await releasesOf(work.trx, row.id) : [];
-      const { items } = await loadDocument(work.trx, await draftOf(work.trx, row.id), row.kind);
-      const named = async (item: Item) =>
-        (await pinnedRelease(work, item)) ? [ITEM_KINDS.get(item.kind)!.title(item as never)] : [];
-      const [parent] = await Promise.all(itemsOf(items, 'parent').map(named));
-      documents.push({
-        kind: row.kind,
-        slug: row.slug,
-        name: row.name,
-        about: row.about,
-        team: team.name as string,
-        role,
-        version: last?.version ?? null,
-        parent: parent?.[0] ?? null,
-        pins: (await Promise.all(itemsOf(items, 'pin').map(named))).flat(),
-        items: items.size,
-      });
+    const rows = await allReadable(work);
+    const byId = new Map(rows.map((row) => [row.id, row]));
+    const versions = new Map<string, string[]>();
+    for (const row of (await work.trx('releases').select('document_id', 'version')) as ReleaseRow[])
+      if (byId.has(row.document_id)) append(versions, row.document_id, row.version);
+    const naming: { document_id: string; body: string }[] = await work
+      .trx('items')
+      .join('drafts', 'drafts.id', 'items.draft_id')
+      .whereIn('items.kind', NAMING)
+      .orderBy('items.item_id')
+      .select('drafts.document_id', 'items.body');
+    const named = new Map<string, { kind: string; title: string }[]>();
+    for (const { document_id, body } of naming) {
+      if (!byId.has(document_id)) continue;
+      const item = JSON.parse(body) as Item;
+      const kind = ITEM_KINDS.get(item.kind)!;
+      const { library, version } = kind.pinned!(item as never)!;
+      // What may not be read is not named, nor what is not there.
+      if (byId.has(library.id ?? '') && versions.get(library.id!)?.includes(version))
+        append(named, document_id, { kind: item.kind, title: kind.title(item as never) });
     }
-    return { documents };
+    const titles = (id: string, kind: ItemKindName) =>
+      (named.get(id) ?? []).filter((one) => one.kind === kind).map(({ title }) => title);
+    return {
+      documents: rows.map(({ id, kind, slug, name, about, team, role }) => ({
+        kind,
+        slug,
+        name,
+        about,
+        team,
+        role,
+        version: kind === 'library' ? ((versions.get(id) ?? []).sort(compareVersions).at(-1) ?? null) : null,
+        parent: titles(id, 'parent')[0] ?? null,
+        pins: titles(id, 'pin'),
+      })),
+    };
   },
 });
 

@@ -18,5 +18,4 @@ export interface DocumentEntry {
   version: string | null;
   parent: string | null;
   pins: string[];
-  items: number;
 }

@@ -14,7 +14,8 @@ export interface PastImport {
 
 /** The imports a library came from, newest first, as far as the log that was sent goes. */
 export function importHistory(library: OpenLibrary): PastImport[] {
-  return library.log
+  return library
+    .history()
     .filter(({ label }) => /^Import /.test(label))
     .map(({ label, author, at, edits }) => {
       const counts = new Map<string, number>();

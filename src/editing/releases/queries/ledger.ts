@@ -75,7 +75,8 @@ export function ledger(library: OpenLibrary, { leftOut }: { leftOut: string[] })
 /** Who touched an item since the last release, as far as the log that was sent goes. */
 function authorsOf(library: OpenLibrary, item: string): string[] {
   const since = library.snapshot.versions[0]?.at ?? '';
-  const names = library.log
+  const names = library
+    .history()
     .filter((entry) => entry.at > since && entry.edits.some((edit) => edit.item === item))
     .map((entry) => library.personName(entry.author));
   return [...new Set(names)];

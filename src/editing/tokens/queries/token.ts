@@ -219,7 +219,8 @@ function pairingsOf(library: OpenLibrary, path: string, lens: Context): TokenVie
 }
 
 function historyOf(library: OpenLibrary, item: TokenItem): TokenView['history'] {
-  return library.log
+  return library
+    .history()
     .filter((entry) => entry.edits.some((edit) => edit.item === item.id))
     .map((entry) => ({
       label: entry.label,

@@ -1,0 +1,97 @@
+import { gzipSync } from 'node:zlib';
+import type { TokenItem } from '../src/core/tokens/items';
+import { median, type Benchmark } from './benchmark';
+import { cpuOf, workspace } from './workspace';
+
+/** One value changed on the server, from the use case to the stored row: processor time. */
+export const serverEdit: Benchmark = {
+  name: 'server-edit',
+  against: 'the same in a library of 150 tokens; 10,000 tokens, processor time of each of 200 changes',
+  goal: 1.5,
+  async measure() {
+    const place = await workspace();
+    const times = async (slug: string, tokens: number) => {
+      await place.library(slug, tokens);
+      const { items } = await place.open(slug);
+      const own = items.filter((item): item is TokenItem => item.kind === 'token').slice(0, 100);
+      const found: number[] = [];
+      for (let round = 0; round < 200; round++) {
+        const item = own[round % own.length]!;
+        const text = `{"$type":"color","$value":{"colorSpace":"srgb","components":[0,0,${round / 255}]}}`;
+        const input = place.change(slug, item, text);
+        const [layer] = Object.keys(item.declarations);
+        item.declarations = { ...item.declarations, [layer!]: { ...item.declarations[layer!]!, text } };
+        found.push(await cpuOf(() => place.act('documents.change', input)));
+      }
+      return median(found.slice(40));
+    };
+    const reference = await times('small', 150);
+    const work = await times('large', 10_000);
+    await place.close();
+    return { work, reference, unit: 'ms' };
+  },
+};
+
+/** What is sent when a library is opened, compressed, against its items alone. */
+export const openBytes: Benchmark = {
+  name: 'open-bytes',
+  against: 'gzip of its items; 10,000 tokens, released, after 500 changes',
+  goal: 1.2,
+  async measure() {
+    const place = await workspace();
+    await place.library('large', 10_000);
+    let { items, sequence } = await place.open('large');
+    await place.act('releases.publish', {
+      slug: 'large',
+      sequence,
+      version: '1.0.0',
+      leftOut: [],
+      summary: '',
+    });
+    for (let round = 0; round < 500; round++) {
+      const token = items.filter((item): item is TokenItem => item.kind === 'token')[round * 7]!;
+      await place.act('documents.change', place.change('large', token, '{"$type":"number","$value":1}'));
+    }
+    const opened = await place.open('large');
+    ({ items } = opened);
+    const bytes = (value: unknown) => gzipSync(JSON.stringify(value)).length / 1024;
+    await place.close();
+    return { work: bytes(opened), reference: bytes(items), unit: 'KB' };
+  },
+};
+
+/** The list of libraries and products, for one who may see all. */
+export const home: Benchmark = {
+  name: 'home',
+  against:
+    'the same with 2 libraries and 4 products; 20 libraries and 100 products of 400 tokens each library',
+  goal: 3,
+  async measure() {
+    const times = async (libraries: number, products: number) => {
+      const place = await workspace();
+      for (let i = 0; i < libraries; i++) {
+        await place.library(`lib-${i}`, 400);
+        const { sequence } = await place.open(`lib-${i}`);
+        await place.act('releases.publish', {
+          slug: `lib-${i}`,
+          sequence,
+          version: '1.0.0',
+          leftOut: [],
+          summary: '',
+        });
+      }
+      for (let i = 0; i < products; i++)
+        await place.act('products.create', {
+          name: `Product ${i}`,
+          slug: `product-${i}`,
+          library: `lib-${i % libraries}`,
+        });
+      const found: number[] = [];
+      for (let round = 0; round < 30; round++) found.push(await cpuOf(() => place.act('documents.list', {})));
+      await place.close();
+      return median(found.slice(5));
+    };
+    const reference = await times(2, 4);
+    return { work: await times(20, 100), reference, unit: 'ms' };
+  },
+};
