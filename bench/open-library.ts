@@ -6,7 +6,7 @@ import { importEdits } from '../src/core/intake/import';
 import { openTokens } from '../src/core/tokens/open';
 import { libraryTree } from '../src/core/tokens/token-tree';
 import type { ComponentDefinition, StyleEntry } from '../src/core/components/definition';
-import type { LibrarySnapshot } from '../src/editing/session/open-library';
+import type { AnswerOf } from '../src/api/operations';
 import { sampleResolver } from './sample';
 import { sampleComponent } from './sample-component';
 
@@ -65,19 +65,16 @@ function boundTo(
 }
 
 /** What the server sends of it, released as it stands. */
-export const snapshotOf = (document: Document): LibrarySnapshot => {
-  const items = [...document.items.values()];
-  return {
-    document: { id: 'sample', kind: 'library', slug: 'sample', name: 'Sample', about: '', team: 'Team' },
-    role: 'maintainer',
-    sequence: 1,
-    items,
-    ancestors: [],
-    withheld: false,
-    last: { version: '1.0.0', items, ancestors: [] },
-    versions: [{ version: '1.0.0', at: '2026-01-01' }],
-    products: [],
-    log: [],
-    people: [{ id: 'me', name: 'Me' }],
-  };
-};
+export const sentOf = (document: Document): AnswerOf<'libraries.open'> => ({
+  document: { id: 'sample', kind: 'library', slug: 'sample', name: 'Sample', about: '', team: 'Team' },
+  role: 'maintainer',
+  sequence: 1,
+  items: [...document.items.values()],
+  ancestors: [],
+  withheld: false,
+  last: { version: '1.0.0', others: [], without: [], ancestors: null },
+  versions: [{ version: '1.0.0', at: '2026-01-01' }],
+  products: [],
+  log: [],
+  people: [{ id: 'me', name: 'Me' }],
+});

@@ -1,6 +1,6 @@
 import { checks } from './checks';
 import { nearest, nearestAll, pairings } from './colors';
-import { edit } from './edit';
+import { edit, openTime, renaming } from './edit';
 import { exportCss } from './export-css';
 import { compile, matrix } from './matrix';
 import { resolveCold, resolveEdit, resolveHeap } from './resolve';
@@ -21,6 +21,8 @@ const BENCHMARKS: Benchmark[] = [
   matrix,
   compile,
   edit,
+  openTime,
+  renaming,
   serverEdit,
   openBytes,
   home,

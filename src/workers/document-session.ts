@@ -45,6 +45,24 @@ interface Listener {
   connection(connection: Connection): void;
 }
 
+/** What has been sent and is not confirmed yet. */
+interface Pending {
+  id: string;
+  label: string;
+  edits: Edit[];
+  /** What it came to, and of which document. */
+  applied?: { over: Document; document: Document };
+}
+
+/** A document with edits laid over it; as it is where they do not fit it. */
+function applied(entry: Pick<Pending, 'edits' | 'applied'>, over: Document): Document {
+  if (entry.applied?.over !== over) {
+    const result = applyChangeSet(over, entry);
+    entry.applied = { over, document: 'document' in result ? result.document : over };
+  }
+  return entry.applied.document;
+}
+
 /**
  * One open document in one tab: what the server has confirmed, what has been sent and is not confirmed yet, and what is
  * only being shown while somebody types. Whatever is derived is worked out from all three laid over each other.
@@ -53,7 +71,7 @@ export class DocumentSession {
   private confirmed!: Document;
   private sequence = 0;
   private log: LoggedChangeSet[] = [];
-  private pending: { id: string; label: string; edits: Edit[] }[] = [];
+  private pending: Pending[] = [];
   private preview: Edit[] | null = null;
   private snapshot!: LibrarySnapshot | ProductSnapshot;
   private surroundings: Surroundings | undefined;
@@ -71,6 +89,7 @@ export class DocumentSession {
   private wake: (() => void) | undefined;
   private closed = false;
   private logAsked = false;
+  private checking = false;
 
   constructor(
     private readonly kind: 'library' | 'product',
@@ -104,10 +123,8 @@ export class DocumentSession {
 
   private opened(preview: Edit[] | null): OpenLibrary | OpenProduct {
     let document = this.confirmed;
-    for (const { edits } of [...this.pending, { edits: preview ?? [] }]) {
-      const result = applyChangeSet(document, { edits });
-      if ('document' in result) document = result.document;
-    }
+    for (const entry of this.pending) document = applied(entry, document);
+    if (preview) document = applied({ edits: preview }, document);
     if (!this.surroundings)
       return new OpenProduct(
         this.snapshot as ProductSnapshot,
@@ -173,7 +190,7 @@ export class DocumentSession {
 
   /** Applies at once, then stores; change sets go out one after the other. */
   async store(label: string, edits: Edit[]): Promise<void> {
-    const entry = { id: newChangeId(), label, edits };
+    const entry: Pending = { id: newChangeId(), label, edits };
     this.preview = null;
     this.pending.push(entry);
     this.touch();
@@ -204,10 +221,11 @@ export class DocumentSession {
    * Sends a change set until the server has answered: while it cannot be reached the change set stays laid over the document,
    * and those after it wait their turn. One that had arrived before the connection was cut is not stored twice.
    */
-  private async deliver(entry: { id: string; label: string; edits: Edit[] }): Promise<LoggedChangeSet[]> {
+  private async deliver(entry: Pending): Promise<LoggedChangeSet[]> {
     for (let wait = RETRY.first; ; wait = Math.min(wait * 2, RETRY.most)) {
       try {
-        return [await this.send('POST /documents/{slug}/changes', { slug: this.slug, ...entry })];
+        const { id, label, edits } = entry;
+        return [await this.send('POST /documents/{slug}/changes', { slug: this.slug, id, label, edits })];
       } catch (error) {
         if (!(error instanceof Refused) || this.closed) throw error;
         if (error.report.code === 'repeated') {
@@ -289,7 +307,11 @@ export class DocumentSession {
     this.logAsked = false;
     this.surroundings =
       'ancestors' in snapshot
-        ? { ...surroundingsOf(snapshot), wantLog: () => void this.readLog().catch(() => undefined) }
+        ? {
+            ...surroundingsOf(snapshot),
+            wantLog: () => void this.readLog().catch(() => undefined),
+            checkLater: () => this.checkLater(),
+          }
         : undefined;
     this.confirmed = documentOf(snapshot.document.id, this.kind, snapshot.items);
     this.sequence = snapshot.sequence;
@@ -309,6 +331,18 @@ export class DocumentSession {
     this.touch();
   }
 
+  /** Runs the checks once what is asked for now has been answered, and has everything asked again. */
+  private checkLater(): void {
+    if (this.checking) return;
+    this.checking = true;
+    setTimeout(() => {
+      this.checking = false;
+      if (this.closed) return;
+      (this.current() as OpenLibrary).derived.results();
+      this.listener.changed(this.sequence);
+    }, 0);
+  }
+
   private touch(): void {
     this.committed = undefined;
     this.shownOver = undefined;
@@ -323,7 +357,9 @@ export class DocumentSession {
         missing = true;
         break;
       }
-      const result = applyChangeSet(this.confirmed, entry);
+      // One's own leads to the very document that is shown already.
+      const own = this.pending.find(({ id }) => id === entry.id)?.applied;
+      const result = own?.over === this.confirmed ? own : applyChangeSet(this.confirmed, entry);
       if ('clashes' in result) {
         missing = true;
         break;

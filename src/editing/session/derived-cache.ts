@@ -183,6 +183,15 @@ export class DerivedCache {
     return new Map([...this.entries].filter(([, { uses }]) => !paths.some((path) => uses.has(path))));
   }
 
+  /** Whether this is what is worked out of these very items. */
+  isOf({ authored, items }: EffectiveLibrary, others: readonly ReachDocument[]): boolean {
+    return this.effective.authored === authored && this.effective.items === items && this.others === others;
+  }
+  /** Whether checks of tokens have run. */
+  get isChecked(): boolean {
+    return this.knownResults !== undefined;
+  }
+
   /** Tokens that properties can be bound to, as they are where no context is named. */
   bindings(): Bindings {
     return this.resolution.facet(Bindings.DEFAULT);

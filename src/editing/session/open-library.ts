@@ -104,6 +104,8 @@ export function surroundingsOf(snapshot: LibrarySnapshot) {
 export type Surroundings = ReturnType<typeof surroundingsOf> & {
   /** Has more of the log read than came with the library, where there is more. */
   wantLog?: () => void;
+  /** Has checks run after what is asked for now; where there is none, they run at once. */
+  checkLater?: () => void;
 };
 
 /** A library as it stands in one tab: its draft and everything derived from it, each worked out when first asked for. */
@@ -126,7 +128,9 @@ export class OpenLibrary {
       ...ancestors,
       { name: snapshot.document.name, version: 'draft', items: own.items },
     ]);
-    this.derived = new DerivedCache(this.effective, surroundings.users, before);
+    this.derived = before?.isOf(this.effective, surroundings.users)
+      ? before
+      : new DerivedCache(this.effective, surroundings.users, before);
   }
 
   get snapshot(): LibrarySnapshot {
@@ -166,6 +170,14 @@ export class OpenLibrary {
   /** The same of the token at one path. */
   findingsAt(path: string): Finding[] {
     return this.unaccepted(this.derived.results().at(path));
+  }
+  /** The worst level there is at a path, for a list to be shown before everything is checked. */
+  levelAt(path: string): Finding['level'] | undefined {
+    if (this.surroundings.checkLater && !this.derived.isChecked) {
+      this.surroundings.checkLater();
+      return undefined;
+    }
+    return this.findingsAt(path)[0]?.level;
   }
   /** What checks across kinds of items find, accepted or not. */
   private readonly libraryFindings = lazily((): Finding[] => this.derived.across().all());

@@ -56,7 +56,7 @@ export function stripOf(library: OpenLibrary, path: string, lens: Context): Toke
     alias: token?.aliasOf === undefined ? undefined : resolution.paths[token.aliasOf],
     deprecated: deprecationOf(resolution, path) !== undefined,
     internal: isInternal(resolution, path),
-    finding: library.findingsAt(path)[0]?.level,
+    finding: library.levelAt(path),
     origin: origin === library.snapshot.document.name ? undefined : origin,
     varies: resolution.variesBy(path),
   };
