@@ -19,6 +19,10 @@ export class FakeServer {
   offline = false;
   /** Answers everything with this status. */
   status: number | undefined;
+  /** As many change sets come with the document. */
+  sent = 500;
+  /** Addresses asked for, oldest first. */
+  asked: string[] = [];
   /** Stores the next change set, and the answer is lost on its way. */
   cutAfterStoring = false;
   streams: {
@@ -42,6 +46,7 @@ export class FakeServer {
   }
   readonly fetch = async (address: string, init: { method: string; body?: string }) => {
     await Promise.resolve();
+    this.asked.push(address);
     if (this.offline) throw new TypeError('Failed to fetch');
     const answer = (status: number, body: unknown) => ({
       ok: status < 400,
@@ -65,7 +70,7 @@ export class FakeServer {
     if (init.method === 'GET') {
       return answer(200, {
         document: { id: 'lib', kind: 'library', slug: 'lib', name: 'Lib', about: '', team: 'T' }, role: 'maintainer', sequence: this.log.length,
-        items: [...this.document.items.values()], ancestors: [], withheld: false, last: null, versions: [], products: [], log: this.log, people: [{ id: 'other', name: 'Other' }],
+        items: [...this.document.items.values()], ancestors: [], withheld: false, last: null, versions: [], products: [], log: this.log.slice(-this.sent), people: [{ id: 'other', name: 'Other' }],
       }); // prettier-ignore
     }
     const body = JSON.parse(init.body!) as { id: string; edits: Edit[] };

@@ -259,3 +259,60 @@ test('while the stream is away it asks now and then, and stops when it is back',
   expect(jest.getTimerCount()).toBe(0);
   jest.useRealTimers();
 });
+
+test('one’s own change leads to the very document that was shown, so that nothing is worked out twice', async () => {
+  const stored = session.store('x is 2', [set('x', 1, 2)]);
+  const shown = session.current() as OpenLibrary;
+  await stored;
+  const confirmed = session.current() as OpenLibrary;
+  expect(confirmed.sequence).toBe(shown.sequence + 1);
+  expect(confirmed.own).toBe(shown.own);
+  expect(confirmed.derived).toBe(shown.derived);
+  server.say(server.commit('other', [set('y', 1, 3)]));
+  expect((session.current() as OpenLibrary).own).not.toBe(shown.own);
+  expect([value('x'), value('y')]).toEqual([2, 3]);
+});
+
+test('more of the log is read when somebody looks at history, once', async () => {
+  session.close();
+  for (let round = 1; round <= 50; round++) server.commit('other', [set('y', round, round + 1)]);
+  server.sent = 10;
+  session = new DocumentSession('library', 'lib', 'me', {
+    changed: () => undefined,
+    other: () => undefined,
+    clash: () => undefined,
+    connection: () => undefined,
+  });
+  await session.open();
+  const library = session.current() as OpenLibrary;
+  expect(library.log).toHaveLength(10);
+  expect(server.asked.filter((address) => address.includes('/changes?since='))).toEqual([]);
+  expect(library.history()).toHaveLength(10);
+  library.history();
+  await settle();
+  expect((session.current() as OpenLibrary).history().map(({ sequence }) => sequence)).toEqual(
+    Array.from({ length: 50 }, (_, i) => i + 1),
+  );
+  expect(server.asked.filter((address) => address.includes('/changes?since='))).toHaveLength(1);
+});
+
+test('a list is answered before everything is checked, and asked again when it is', async () => {
+  let changed = 0;
+  session.close();
+  session = new DocumentSession('library', 'lib', 'me', {
+    changed: () => void changed++,
+    other: () => undefined,
+    clash: () => undefined,
+    connection: () => undefined,
+  });
+  await session.open();
+  const library = session.current() as OpenLibrary;
+  const before = changed;
+  expect(library.levelAt('y')).toBeUndefined();
+  expect(library.derived.isChecked).toBe(false);
+  await settle();
+  expect(library.derived.isChecked).toBe(true);
+  expect(changed).toBe(before + 1);
+  // x and y say the same.
+  expect((session.current() as OpenLibrary).levelAt('y')).toBe('warning');
+});
