@@ -1019,7 +1019,18 @@ const TABLE: Partial<Table> = {
         then: (now) => expect(named(now, 'styleSheet', 'base.css')).toBeUndefined(),
       },
     ],
-    refused: [],
+    refused: [
+      {
+        given: did('putStyleSheets', {
+          sheets: [
+            { name: 'base.css', css: ':root { --quay: 1px }' },
+            { name: 'more.css', css: 'p { margin: var(--quay) }' },
+          ],
+        }),
+        ask: { name: 'base.css' },
+        says: /1 item read properties that only base\.css sets/,
+      },
+    ],
   },
   addAssets: {
     cases: [

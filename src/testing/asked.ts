@@ -42,6 +42,7 @@ export const ASKED: { [K in QueryName]: QueryArguments<K> | null } = {
   recognise: { values: [{ kind: 'color', value: '#00617e' }] } as never,
   replacedPaths: { find: 'estuary', replace: 'tide' } as never,
   components: { lens },
+  componentSums: {},
   groupedRanks: {},
   markup: null,
   proposal: null,

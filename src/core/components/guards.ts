@@ -88,6 +88,18 @@ export function isDeclared(component: ComponentDefinition, guard: Guard): boolea
   );
 }
 
+/** In how many combinations and contexts each guard that rules can answer is looked at, by its id. */
+export function guardReach(component: ComponentDefinition, resolution: Resolution): Map<string, number> {
+  const combinations = combinationsOf(component);
+  return new Map(
+    ordered(component.guards).map((guard) => [
+      guard.id,
+      combinations.filter((combination) => allMatch(guard.when, combination)).length *
+        resolution.contexts.filter((context) => guardIsUnder(guard, context)).length,
+    ]),
+  );
+}
+
 /** Promises that a component's present rules break: for each guard the first combination and context that does. */
 export function guardBreaks(
   component: ComponentDefinition,

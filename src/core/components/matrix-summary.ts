@@ -5,7 +5,7 @@ import type { Resolution } from '../tokens/resolve';
 import { between, type Steps } from '../base/steps';
 import type { Combination } from './condition';
 import { countSteps, type RuleCounts } from './counts';
-import { isUnknown, matrixSteps, type ContrastCheck } from './matrix';
+import { contrastsChecked, isUnknown, matrixSteps, type ContrastCheck } from './matrix';
 
 /** What the combinations of a component come to, in short. */
 export interface MatrixSummary {
@@ -13,6 +13,8 @@ export interface MatrixSummary {
   /** Whether these are a sample. */
   sampled: boolean;
   failing: number;
+  /** Contrasts held against what they need. */
+  checked: number;
   /** Combinations that do not fail by their rules, and of which something has to be measured. */
   unknown: number;
   /** Of each part and kind that fails anywhere, the weakest. */
@@ -51,6 +53,7 @@ export function* summarySteps(
   return {
     combinations: cells.length,
     sampled,
+    checked: contrastsChecked(cells),
     failing: cells.filter(({ fails }) => fails).length,
     unknown: cells.filter((cell) => !cell.fails && isUnknown(cell)).length,
     weakest: [...weakest.values()],

@@ -97,6 +97,14 @@ export function cellChecks(
   );
 }
 
+/** How many contrasts were held against what they need: only of these it can be said that they pass. */
+export const contrastsChecked = (cells: readonly MatrixCell[]): number =>
+  cells.reduce(
+    (sum, { checks }) =>
+      sum + checks.filter(({ ratio, needs }) => ratio !== undefined && needs !== undefined).length,
+    0,
+  );
+
 /** How far a contrast is from what it needs; what is not known comes before all. */
 const rank = ({ ratio, needs }: Pick<ContrastCheck, 'ratio' | 'needs'>): number =>
   ratio === undefined ? -1 : ratio / (needs ?? 1);

@@ -181,7 +181,8 @@ export function AssetsPage() {
 /** Style sheets beneath all components: read, changed and taken out. */
 function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdit: boolean }) {
   const library = useLibrary();
-  const { put, refusal } = useStore();
+  const { store } = useCommand();
+  const [removing, setRemoving] = useState<string | null>(null);
   if (sheets.length === 0) return null;
   return (
     <section className={classes.role} aria-label="Style sheets">
@@ -189,7 +190,18 @@ function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdi
         Style sheets{' '}
         <small>{sheets.length}, apply beneath every component; a component’s own rules win</small>
       </h2>
-      <Refused refusal={refusal} />
+      {removing !== null && (
+        <RemovalDialog
+          title={removing}
+          removed={{ kind: 'styleSheet', name: removing }}
+          close={() => setRemoving(null)}
+          remove={async () => {
+            const refused = await store('removeStyleSheet', { name: removing, leave: true });
+            if (!refused) setRemoving(null);
+            return refused;
+          }}
+        />
+      )}
       {sheets.map((sheet) => (
         <details key={sheet.name} className={classes.sheet}>
           <summary>
@@ -213,7 +225,7 @@ function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdi
               variant="subtle"
               color="red"
               size="compact-sm"
-              onClick={() => void put('removeStyleSheet', { name: sheet.name })}
+              onClick={() => setRemoving(sheet.name)}
             >
               Remove {sheet.name}
             </Button>

@@ -122,6 +122,8 @@ test('a style sheet beneath all components is read, removed and brought back', a
   const sheets = await screen.findByRole('region', { name: 'Style sheets' });
   expect(sheets).toHaveTextContent('1, apply beneath every component');
   await user.click(within(sheets).getByRole('button', { name: 'Remove base.css' }));
+  const dialog = await screen.findByRole('dialog', { name: 'Remove base.css?' });
+  await user.click(await within(dialog).findByRole('button', { name: 'Remove' }));
   await waitFor(() => expect(screen.queryByRole('region', { name: 'Style sheets' })).toBeNull());
   await user.click(screen.getByRole('button', { name: /^Undo: / }));
   expect(await screen.findByRole('region', { name: 'Style sheets' })).toBeInTheDocument();

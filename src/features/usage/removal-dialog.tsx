@@ -80,7 +80,7 @@ export function RemovalDialog({
                 onChange={setReplacement}
               />
             )}
-            {here > 0 && removed.kind !== 'paths' && (
+            {here > 0 && removed.kind !== 'paths' && view.others.length > 0 && (
               <Select
                 label={label}
                 placeholder="None"

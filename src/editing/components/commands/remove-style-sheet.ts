@@ -1,11 +1,24 @@
+import { counted } from '@/core/base/words';
+import { sheetUses } from '@/editing/components/sheet-uses';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { notOwn } from '@/editing/components/own-component';
-import { type NewId, type Command } from '@/editing/session/command';
+import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand } from '@/editing/session/draft-transaction';
 import { ownSheet } from '@/editing/components/own-style-sheet';
 
-export function removeStyleSheet(library: OpenLibrary, { name }: { name: string }, newId: NewId): Command {
+/** Takes a style sheet away; where others read what it alone sets, that has to be said. */
+export function removeStyleSheet(
+  library: OpenLibrary,
+  { name, leave = false }: { name: string; leave?: boolean },
+  newId: NewId,
+): Command {
   const sheet = ownSheet(library, name);
   if (!sheet) return notOwn(name);
+  const readers = sheetUses(library, sheet).length;
+  if (readers > 0 && !leave)
+    return refuse(
+      `${counted(readers, 'item')} read properties that only ${name} sets`,
+      'Set them elsewhere first, or leave them without a value',
+    );
   return runCommand(library, newId, `Remove ${name}`, (work) => work.remove(sheet.id));
 }

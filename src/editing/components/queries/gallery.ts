@@ -27,9 +27,6 @@ export interface ComponentCard {
   description: string;
   rank: string;
   combinations: number;
-  failing: number;
-  /** Combinations that do not fail by their rules, and of which something has to be measured. */
-  unknown: number;
   uses: number;
   html: string;
   visibility: string;
@@ -80,12 +77,32 @@ function matches(component: ComponentDefinition, items: Items, words: readonly s
   return words.every((word) => text.includes(word));
 }
 
-/** In steps, for it says of each what all its combinations come to. */
+/** What the combinations of a component come to. */
+export interface ComponentSum {
+  failing: number;
+  /** Contrasts held against what they need. */
+  checked: number;
+  /** Combinations that do not fail by their rules, and of which something has to be measured. */
+  unknown: number;
+}
+
+/** By id, what the combinations of each component come to; in steps, for there may be many. */
+export function* componentSums(library: OpenLibrary): Steps<Record<string, ComponentSum>> {
+  yield* library.summarising();
+  return Object.fromEntries(
+    itemsOf(library.items, 'component').map((component) => {
+      const { failing, checked, unknown } = library.summary(component);
+      return [component.id, { failing, checked, unknown }];
+    }),
+  );
+}
+
+/** Components are shown at once; only where failing ones are asked for, in steps. */
 export function* componentsInSteps(
   library: OpenLibrary,
   asked: Parameters<typeof components>[1],
 ): Steps<ComponentsView> {
-  yield* library.summarising();
+  if (asked.only?.includes('failing')) yield* library.summarising();
   return components(library, asked);
 }
 
@@ -109,15 +126,12 @@ function components(
     ),
   );
   const card = (component: ComponentDefinition): ComponentCard => {
-    const { failing, unknown } = library.summary(component);
     return {
       id: component.id,
       name: component.name,
       description: component.description,
       rank: ranks.find((rank) => rank.id === component.rank)?.name ?? 'unranked',
       combinations: allowedCount(component),
-      failing,
-      unknown,
       uses: library.reach().direct(component.id).length,
       html: renderNested(component, items, { context: lens }),
       visibility: component.visibility,
@@ -131,7 +145,7 @@ function components(
     };
   };
   const holds: Record<ComponentFilter, (one: ComponentCard) => boolean> = {
-    failing: (one) => one.failing > 0,
+    failing: ({ id }) => library.summary(items.get(id) as ComponentDefinition).failing > 0,
     unused: (one) => one.uses === 0,
     undocumented: (one) => !one.documented,
     deprecated: (one) => one.deprecated !== null,

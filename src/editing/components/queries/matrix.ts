@@ -3,7 +3,7 @@ import { axesOf } from '@/core/components/combinations';
 import { conditionsText, type Combination } from '@/core/components/condition';
 import { countSteps, type RuleCounts } from '@/core/components/counts';
 import { keptText } from '@/core/components/passthrough-css';
-import { isUnknown, matrixSteps, type MatrixCell } from '@/core/components/matrix';
+import { contrastsChecked, isUnknown, matrixSteps, type MatrixCell } from '@/core/components/matrix';
 import { renderNested } from '@/core/components/nested';
 import { sizeSteps } from '@/core/components/sizes';
 import type { ComponentDefinition } from '@/core/components/definition';
@@ -45,6 +45,8 @@ export interface MatrixView {
     sampled: boolean;
     rules: number;
     failing: number;
+    /** Contrasts held against what they need. */
+    checked: number;
     /** Combinations that do not fail as far as it is known, and of which something has to be measured. */
     unknown: number;
     contexts: number;
@@ -99,6 +101,7 @@ export function* matrixInSteps(library: OpenLibrary, asked: MatrixAsked): Steps<
       ...counts,
       combinations: cells.length,
       failing,
+      checked: contrastsChecked(cells),
       unknown,
       rules: Object.keys(component.entries).length,
       contexts: resolution.contexts.length,

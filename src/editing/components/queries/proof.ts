@@ -6,7 +6,7 @@ import { entryHome, named } from '@/core/components/compose';
 import { conditionsText, defaultProps } from '@/core/components/condition';
 import { behaviourText, msOf, type PlayedBehaviour } from '@/core/components/behaviour';
 import { whatIf, type WhatIf } from '@/core/components/counts';
-import { guardBreaks, guardText, isDeclared } from '@/core/components/guards';
+import { guardBreaks, guardReach, guardText, isDeclared } from '@/core/components/guards';
 import { renderNested } from '@/core/components/nested';
 import { deprecationOf } from '@/core/components/lifecycle';
 import { pathOf } from '@/core/tokens/token-tree';
@@ -104,6 +104,8 @@ export interface ProofView {
     text: string;
     note: string;
     broken: string | null;
+    /** In how many combinations and contexts it is looked at. */
+    reach: number;
     /** Whether only a drawing can answer it. */
     measured: boolean;
   }[];
@@ -146,6 +148,7 @@ export function proof(
   if (!component) return null;
   const authored = library.effective.authored.get(component.id) as ComponentDefinition;
   const backdrops = backdropsOf(library, lens, asked);
+  const reaches = guardReach(component, resolution);
   const broken = new Map(
     guardBreaks(component, items, resolution).map(({ guard, finding }) => [guard, finding.message]),
   );
@@ -264,6 +267,7 @@ export function proof(
       text: guardText(guard),
       note: guard.note,
       broken: broken.get(guard.id) ?? null,
+      reach: reaches.get(guard.id) ?? 0,
       measured: !isDeclared(component, guard),
     })),
     codeFile: component.code?.file ?? null,

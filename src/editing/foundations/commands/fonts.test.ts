@@ -53,7 +53,10 @@ describe('fonts', () => {
     expect(renameFont(brought, { asset: asset!.id, name: '' }, newId)).toHaveProperty('problem');
     const named = done(brought, renameFont(brought, { asset: asset!.id, name: 'Tern' }, newId));
     expect(row(named, 'Tern')!.files).toEqual(files);
-    const gone = done(named, removeFontFile(named, { asset: asset!.id, file: files[0]!.id }, newId));
+    const gone = done(
+      named,
+      removeFontFile(named, { asset: asset!.id, file: files[0]!.id, leave: true }, newId),
+    );
     expect(row(gone, 'Tern')).toBeUndefined();
     expect(gone.own.items.size).toBe(library.own.items.size);
   });

@@ -2,13 +2,18 @@ import { itemsOf } from '@/core/document/item';
 import { reachText } from '@/core/library/reach';
 import { typeOf } from '@/core/tokens/normalise';
 import type { OpenLibrary } from '@/editing/session/open-library';
+import { sheetUses } from '@/editing/components/sheet-uses';
+import { fontLosses } from '@/editing/foundations/font-losses';
+import { fonts } from '@/editing/foundations/queries/fonts';
 import { whereIs, type Where } from '@/editing/session/where';
 
-/** What is to be removed: tokens and groups by path, or components, assets or fonts by name. */
+/** What is to be removed: tokens and groups by path, components, assets and style sheets by name, a file of a font by its ids. */
 export type Removed =
   | { kind: 'paths'; paths: string[] }
   | { kind: 'components'; names: string[] }
-  | { kind: 'asset'; name: string };
+  | { kind: 'asset'; name: string }
+  | { kind: 'font'; asset: string; file: string }
+  | { kind: 'styleSheet'; name: string };
 
 export interface RemovalView {
   /** How many places refer to it that are not removed with it; and the first of them. */
@@ -29,6 +34,8 @@ const LISTED = 40;
 
 /** What removing something would break, before it is done. */
 export function removal(library: OpenLibrary, removed: Removed): RemovalView {
+  if (removed.kind === 'font') return fontRemoval(library, removed);
+  if (removed.kind === 'styleSheet') return sheetRemoval(library, removed);
   const going = goingWith(library, removed);
   const index = library.reach();
   const direct = [...going].flatMap((id) => index.direct(id)).filter(({ by }) => !going.has(by));
@@ -58,8 +65,55 @@ export function removal(library: OpenLibrary, removed: Removed): RemovalView {
   };
 }
 
+const LEFT_OVER = { inProducts: 0, tokens: 0, type: '' };
+
+/** A file goes: tokens that name the font, or its weight, are set in another. */
+function fontRemoval(
+  library: OpenLibrary,
+  { asset: id, file }: { asset: string; file: string },
+): RemovalView {
+  const asset = library.items.get(id);
+  const losses = asset?.kind === 'asset' ? fontLosses(library, asset, file) : [];
+  const ids = losses.map(({ path }) => library.tree.ids.get(path)!);
+  const uses = losses.flatMap(({ weight }, i) => {
+    const where = whereIs(library, ids[i]!);
+    return where ? [{ ...where, place: weight === undefined ? 'names it' : `in weight ${weight}` }] : [];
+  });
+  const reached = ids.flatMap((one) => [one, ...library.reach().reached(one).keys()]);
+  return {
+    ...LEFT_OVER,
+    count: uses.length,
+    uses: uses.slice(0, LISTED),
+    reachText: reachText(library.reach(), new Set(reached)),
+    others: fonts(library).families.flatMap(({ name, from }) =>
+      from === 'nowhere' || (asset?.kind === 'asset' && name === asset.name) ? [] : [name],
+    ),
+  };
+}
+
+/** A style sheet goes, and with it the properties that nothing else sets. */
+function sheetRemoval(library: OpenLibrary, { name }: { name: string }): RemovalView {
+  const sheet = itemsOf(library.items, 'styleSheet').find((one) => one.name === name);
+  const readers = sheet ? sheetUses(library, sheet) : [];
+  const uses = readers.flatMap(({ id, names }) => {
+    const where = whereIs(library, id);
+    return where ? [{ ...where, place: `reads ${names.join(', ')}` }] : [];
+  });
+  const reached = readers.flatMap(({ id }) => [id, ...library.reach().reached(id).keys()]);
+  return {
+    ...LEFT_OVER,
+    count: uses.length,
+    uses: uses.slice(0, LISTED),
+    reachText: reachText(library.reach(), new Set(reached)),
+    others: [],
+  };
+}
+
 /** Ids of all that goes: groups with what stands in them. */
-function goingWith({ tree, items }: OpenLibrary, removed: Removed): Set<string> {
+function goingWith(
+  { tree, items }: OpenLibrary,
+  removed: Exclude<Removed, { kind: 'font' | 'styleSheet' }>,
+): Set<string> {
   if (removed.kind === 'paths')
     return new Set(
       tree.nodes.flatMap(({ item, path }) =>

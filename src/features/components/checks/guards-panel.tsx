@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '@/core/base/words';
 import { Button, Checkbox, Group, MultiSelect, Text, TextInput, Select } from '@mantine/core';
 import { useState } from 'react';
 import type { MeasuredPart } from '@/core/components/measured';
@@ -74,8 +75,12 @@ export function GuardsPanel({
                   <b className={classes.failing}>Broken: </b>
                 ) : guard.measured && !seen ? (
                   'Not measured in this combination: '
+                ) : guard.measured ? (
+                  'Passes in this combination: '
+                ) : guard.reach === 0 ? (
+                  'In no combination: '
                 ) : (
-                  'Passes: '
+                  `Passes in ${counted(guard.reach, 'case')}: `
                 )}
                 {guard.text}
                 {seen && `, measured ${seen.is}`}

@@ -100,7 +100,11 @@ export function MatrixPanel({
           {counts.failing > 0 ? (
             <b className={classes.failing}>{counts.failing} fail</b>
           ) : counts.unknown === 0 ? (
-            'all pass'
+            counts.checked === 0 ? (
+              'no contrast to check'
+            ) : (
+              `all pass, ${counted(counts.checked, 'contrast')} checked`
+            )
           ) : (
             'no failures known from rules'
           )}

@@ -22,10 +22,11 @@ import { contextAttributes } from '@/core/products/screen';
 import {
   COMPONENT_FILTERS,
   type ComponentCard,
+  type ComponentSum,
   type ComponentFilter,
   type ComponentsView,
 } from '@/editing/components/queries/gallery';
-import { useDocumentQuery } from '@/features/session/document';
+import { useLongView } from '@/features/session/document';
 import { Refused, refusalText, useStore } from '@/features/session/refused';
 import { useLibrary } from '@/features/session/library-shell';
 import { useCreating, useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
@@ -37,6 +38,7 @@ import { StagePage } from '@/features/session/page-bar';
 import { StartComponent } from '../start/start-component';
 import classes from '../components.module.css';
 
+const NOTHING = {};
 const FILTERS = Object.entries(COMPONENT_FILTERS).map(([value, label]) => ({ value, label }));
 
 /** The height of a card's drawing in CSS pixels: the same for all, so that nothing moves while they are drawn. */
@@ -57,7 +59,13 @@ export function Gallery() {
   const only = (query.get('only') ?? '')
     .split(',')
     .filter((one): one is ComponentFilter => one in COMPONENT_FILTERS);
-  const view = useDocumentQuery('components', { lens, search, only, ...(trace !== null && { trace }) });
+  const { answer: view } = useLongView('components', {
+    lens,
+    search,
+    only,
+    ...(trace !== null && { trace }),
+  });
+  const { answer: sums } = useLongView('componentSums', NOTHING);
   // By keys a component is moved in place; the focus goes along.
   const [moved, setMoved] = useState<string | null>(null);
   const cards = useRef<HTMLDivElement>(null);
@@ -163,6 +171,7 @@ export function Gallery() {
                   key={component.id}
                   component={component}
                   view={view}
+                  sum={sums?.[component.id]}
                   lens={lens}
                   small={rank.name !== 'basic'}
                   chosen={chosen.has(component.name)}
@@ -279,9 +288,14 @@ function RankName({ name }: { name: string }) {
   );
 }
 
+/** What passes is said with how much of it was checked. */
+const passText = (checked: number) =>
+  checked === 0 ? 'no contrast to check' : `all pass, ${counted(checked, 'contrast')} checked`;
+
 function Card({
   component,
   view,
+  sum,
   lens,
   small,
   chosen,
@@ -289,6 +303,8 @@ function Card({
 }: {
   component: ComponentCard;
   view: ComponentsView;
+  /** Undefined until it is known. */
+  sum: ComponentSum | undefined;
   lens: Record<string, string>;
   small: boolean;
   chosen: boolean;
@@ -379,12 +395,12 @@ function Card({
         <p>{component.description}</p>
         <small>
           {counted(component.combinations, 'combination')}
-          {component.failing > 0 ? (
-            <b className={classes.failing}>, {component.failing} fail</b>
-          ) : component.unknown > 0 ? (
-            `, ${component.unknown} to be measured`
+          {!sum ? null : sum.failing > 0 ? (
+            <b className={classes.failing}>, {sum.failing} fail</b>
+          ) : sum.unknown > 0 ? (
+            `, ${sum.unknown} to be measured`
           ) : (
-            ', all pass'
+            `, ${passText(sum.checked)}`
           )}{' '}
           · {counted(component.uses, 'use')}
           {said.map((one) => ` · ${String(one)}`)}

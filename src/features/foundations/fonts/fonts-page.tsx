@@ -9,6 +9,7 @@ import { useRef, useState } from 'react';
 import type { FamilyRow } from '@/editing/foundations/queries/fonts';
 import { useCommand, useDocumentQuery, type Refusal } from '@/features/session/document';
 import { UploadState, useUpload } from '@/features/session/upload';
+import { RemovalDialog } from '@/features/usage/removal-dialog';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { StagePage } from '@/features/session/page-bar';
@@ -91,6 +92,7 @@ function Family({
   const { store } = useCommand();
   const [query] = useQuery();
   const [name, setName] = useState<string | null>(null);
+  const [removing, setRemoving] = useState<{ id: string; file: string } | null>(null);
   const own = library.canEdit && family.asset?.own;
   const rename = () => {
     if (name !== null && family.asset) run(store('renameFont', { asset: family.asset.id, name }));
@@ -103,6 +105,23 @@ function Family({
       id={`font-${family.name}`}
       data-marked={query.get('font') === family.name || undefined}
     >
+      {removing && (
+        <RemovalDialog
+          title={removing.file}
+          removed={{ kind: 'font', asset: family.asset!.id, file: removing.id }}
+          close={() => setRemoving(null)}
+          remove={async (replacement) => {
+            const refused = await store('removeFontFile', {
+              asset: family.asset!.id,
+              file: removing.id,
+              leave: true,
+              ...(replacement !== undefined && { replacement }),
+            });
+            if (!refused) setRemoving(null);
+            return refused;
+          }}
+        />
+      )}
       <header>
         <h2 style={{ fontFamily: family.from === 'nowhere' ? undefined : `"${family.name}"` }}>
           {family.name}
@@ -250,9 +269,7 @@ function Family({
                             variant="subtle"
                             size="sm"
                             aria-label={`Remove ${file}`}
-                            onClick={() =>
-                              run(store('removeFontFile', { asset: family.asset!.id, file: id }))
-                            }
+                            onClick={() => setRemoving({ id, file })}
                           >
                             <IconTrash size={14} />
                           </ActionIcon>

@@ -71,10 +71,36 @@ test('a family is replaced everywhere in one change, and its last file takes it 
   await waitFor(() => expect(storedLabels()).toHaveLength(1));
   const tern = await family('Tern Sans');
   expect(await within(tern).findByText('No token uses this family.')).toBeInTheDocument();
-  await user.click(within(tern).getByRole('button', { name: 'Remove tern-400.woff2' }));
+  const remove = async (file: string) => {
+    await user.click(within(await family('Tern Sans')).getByRole('button', { name: `Remove ${file}` }));
+    const dialog = await screen.findByRole('dialog', { name: `Remove ${file}?` });
+    await user.click(await within(dialog).findByRole('button', { name: 'Remove' }));
+  };
+  await remove('tern-400.woff2');
   await waitFor(() => expect(storedLabels()).toHaveLength(2));
-  await user.click(within(await family('Tern Sans')).getByRole('button', { name: 'Remove tern-600.woff2' }));
+  await remove('tern-600.woff2');
   await waitFor(() => expect(screen.queryByRole('heading', { level: 2, name: 'Tern Sans' })).toBeNull());
+});
+
+test('removing the last file of a font that is used says which tokens lose it, and asks for another', async () => {
+  const { user } = await openPage(<FontsPage />, 'fonts', withTern());
+  const remove = async (file: string) => {
+    await user.click(within(await family('Tern Sans')).getByRole('button', { name: `Remove ${file}` }));
+    return screen.findByRole('dialog', { name: `Remove ${file}?` });
+  };
+  let dialog = await remove('tern-600.woff2');
+  await user.click(await within(dialog).findByRole('checkbox', { name: /^Leave / }));
+  await user.click(within(dialog).getByRole('button', { name: 'Remove' }));
+  await waitFor(() => expect(storedLabels()).toHaveLength(1));
+  dialog = await remove('tern-400.woff2');
+  const breaks = await within(dialog).findByRole('list', { name: 'What would break' });
+  expect(breaks).toHaveTextContent('font.family.text');
+  expect(within(dialog).getByRole('button', { name: 'Remove' })).toBeDisabled();
+  await user.click(within(dialog).getByRole('combobox', { name: 'Replacement' }));
+  await user.click(await screen.findByRole('option', { name: 'Commit Mono' }));
+  await user.click(within(dialog).getByRole('button', { name: 'Remove' }));
+  await waitFor(() => expect(screen.queryByRole('heading', { level: 2, name: 'Tern Sans' })).toBeNull());
+  expect(within(await family('Commit Mono')).getByText(/font\.family\.text/)).toBeInTheDocument();
 });
 
 test('files are sent to the server, which reads them; what is no font is told, and the rest is added', async () => {
