@@ -149,3 +149,31 @@ export const renaming: Benchmark = {
     return { work: median(times), reference: median(cold), unit: 'ms' };
   },
 };
+
+/** The gallery as it is opened: what is asked before the first specimen can be drawn. */
+export const gallery: Benchmark = {
+  name: 'gallery',
+  against: 'the same with 5 components; 500 components, to what the first specimens are drawn from',
+  goal: 1.5,
+  async measure() {
+    const times = async (components: number) => {
+      const text = JSON.stringify(sentOf(sampleLibrary(400, components)));
+      const found: number[] = [];
+      for (let round = 0; round < 12; round++) {
+        const session = sessionOn(text);
+        await session.open(false);
+        const library = session.current() as OpenLibrary;
+        const lens = library.resolution.contexts[0]!;
+        const start = performance.now();
+        const { ranks } = runToEnd(LIBRARY_QUERIES.components(library, { lens }));
+        for (const { name } of ranks.flatMap((rank) => rank.components).slice(0, 5))
+          LIBRARY_QUERIES.cardSpecimen(library, { name, lens });
+        found.push(performance.now() - start);
+        session.close();
+      }
+      return median(found.slice(2));
+    };
+    const reference = await times(5);
+    return { work: await times(500), reference, unit: 'ms' };
+  },
+};

@@ -1,10 +1,10 @@
 import { checks } from './checks';
 import { nearest, nearestAll, pairings } from './colors';
-import { edit, openTime, renaming } from './edit';
+import { edit, gallery, openTime, renaming } from './edit';
 import { exportCss } from './export-css';
 import { compile, matrix } from './matrix';
 import { resolveCold, resolveEdit, resolveHeap } from './resolve';
-import { home, openBytes, serverEdit } from './server';
+import { home, openBytes, people, requestHeap, serverEdit } from './server';
 import { worst } from './worst-files';
 import { type Benchmark } from './benchmark';
 
@@ -23,9 +23,12 @@ const BENCHMARKS: Benchmark[] = [
   edit,
   openTime,
   renaming,
+  gallery,
   serverEdit,
   openBytes,
   home,
+  people,
+  requestHeap,
   worst,
 ];
 

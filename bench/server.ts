@@ -94,3 +94,69 @@ export const home: Benchmark = {
     return { work: await times(20, 100), reference, unit: 'ms' };
   },
 };
+
+/** What fifty people wait who all send the next edit when the last is answered. */
+export const people: Benchmark = {
+  name: 'people-50',
+  against:
+    'the median of one person alone; 99th percentile of 50 at once, each on a token of their own of 10,000',
+  goal: 15,
+  async measure() {
+    const place = await workspace();
+    await place.library('large', 10_000);
+    const { items } = await place.open('large');
+    const own = items.filter((item): item is TokenItem => item.kind === 'token').slice(0, 50);
+    const edits = async (item: TokenItem, rounds: number, person: number) => {
+      const times: number[] = [];
+      const [layer] = Object.keys(item.declarations) as [string];
+      for (let round = 0; round < rounds; round++) {
+        const text = `{"$type":"number","$value":${person + round / 1000}}`;
+        const input = place.change('large', item, text);
+        item.declarations = { ...item.declarations, [layer]: { ...item.declarations[layer]!, text } };
+        const start = performance.now();
+        await place.act('documents.change', input);
+        times.push(performance.now() - start);
+      }
+      return times;
+    };
+    const reference = median((await edits(own[0]!, 60, 100)).slice(10));
+    const all = (await Promise.all(own.map((item, person) => edits(item, 12, person)))).flat();
+    await place.close();
+    return { work: all.sort((a, b) => a - b)[Math.floor(all.length * 0.99)]!, reference, unit: 'ms' };
+  },
+};
+
+/** Memory held after many requests. */
+export const requestHeap: Benchmark = {
+  name: 'request-heap',
+  against: 'before; 10,000 requests of four kinds, after garbage collection',
+  goal: 1.02,
+  async measure() {
+    const place = await workspace();
+    await place.library('small', 400);
+    const { items } = await place.open('small');
+    const [item] = items.filter((one): one is TokenItem => one.kind === 'token') as [TokenItem];
+    const [layer] = Object.keys(item.declarations) as [string];
+    const requests = async (count: number) => {
+      for (let round = 0; round < count; round++) {
+        const text = `{"$type":"number","$value":${performance.now()}}`;
+        const input = place.change('small', item, text);
+        item.declarations = { ...item.declarations, [layer]: { ...item.declarations[layer]!, text } };
+        await place.act('documents.change', input);
+        await place.act('documents.list', {});
+        await place.act('inbox.list', {});
+        await place.act('documents.history', { slug: 'small', since: round });
+      }
+    };
+    const held = () => {
+      globalThis.gc?.();
+      return process.memoryUsage().heapUsed / 1024 / 1024;
+    };
+    await requests(500);
+    const reference = held();
+    await requests(2500);
+    const work = held();
+    await place.close();
+    return { work, reference, unit: 'MB' };
+  },
+};

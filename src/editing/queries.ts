@@ -13,7 +13,7 @@ import { ledger } from './releases/queries/ledger';
 import { productFrame, screen, upgrade } from './session/open-product';
 import { overrides, overridesCsv } from './tokens/queries/overrides';
 import { pairingGrid, pairingsCsv, pairingSolutions } from './foundations/queries/pairing-grid';
-import { componentsInSteps, componentSums } from './components/queries/gallery';
+import { cardSpecimen, componentsInSteps, componentSums } from './components/queries/gallery';
 import { codeProps, markup, proposal } from './components/queries/markup';
 import { matrixInSteps, sizesInSteps } from './components/queries/matrix';
 import { nestedProps, proof, whatIfView } from './components/queries/proof';
@@ -69,6 +69,7 @@ export const LIBRARY_QUERIES = {
   replacedPaths,
   components: componentsInSteps,
   componentSums,
+  cardSpecimen,
   groupedRanks,
   markup,
   proposal,

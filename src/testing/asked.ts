@@ -43,6 +43,7 @@ export const ASKED: { [K in QueryName]: QueryArguments<K> | null } = {
   replacedPaths: { find: 'estuary', replace: 'tide' } as never,
   components: { lens },
   componentSums: {},
+  cardSpecimen: { name: 'badge', lens },
   groupedRanks: {},
   markup: null,
   proposal: null,

@@ -11,13 +11,25 @@ import { css as cssOutput } from './css';
 const HOLDERS =
   '@layer base {\n:where(:is(table, tbody, tr, ul, dl, colgroup)[data-holder]) { display: contents; list-style: none; }\n:where([data-holder]) { margin: 0; padding: 0; border: 0; }\n}\n';
 
+const sheets = new WeakMap<Resolution, string>();
+
+/** A library's custom properties: the same for all its components, and written once. */
+function propertiesOf(resolution: Resolution): string {
+  let sheet = sheets.get(resolution);
+  if (sheet === undefined) {
+    sheet = cssOutput.write({ resolution, authored: () => [] }).files[0]?.text ?? '';
+    sheets.set(resolution, sheet);
+  }
+  return sheet;
+}
+
 /** Everything a page of components needs: custom properties under all contexts, then every component's rules. */
 export function pageStyles(
   items: Items,
   resolution: Resolution,
   components: Iterable<ComponentDefinition>,
 ): string {
-  const sheet = cssOutput.write({ resolution, authored: () => [] }).files[0]?.text ?? '';
+  const sheet = propertiesOf(resolution);
   const compiled = new Set<string>();
   for (const component of withNested(components, items))
     compiled.add(compileCss(component, items, (path) => typeOf(resolution, path)));

@@ -1,3 +1,4 @@
+import { named } from '@/core/components/compose';
 import { allowedCount } from '@/core/components/combinations';
 import { renderNested } from '@/core/components/nested';
 import { traceOf, type Trace } from '@/core/components/trace';
@@ -28,7 +29,6 @@ export interface ComponentCard {
   rank: string;
   combinations: number;
   uses: number;
-  html: string;
   visibility: string;
   deprecated: { reason: string; replacement: string | null } | null;
   documented: boolean;
@@ -41,10 +41,30 @@ export interface ComponentsView {
   ranks: { id: string | null; name: string; components: ComponentCard[] }[];
   /** How many there are before search and filters. */
   all: number;
-  css: string;
   /** CSS colour of the surface the specimens stand on, through the lens. */
   backdrop: string;
+}
+
+/** What one component is drawn from. */
+export interface CardSpecimen {
+  html: string;
+  css: string;
   trace: Trace | null;
+}
+
+/** Asked for each card once it comes near: of many components few are seen. */
+export function cardSpecimen(
+  library: OpenLibrary,
+  { name, lens, trace }: { name: string; lens: Context; trace?: string },
+): CardSpecimen | null {
+  const { items, resolution } = library;
+  const component = named(items, 'component', { path: name });
+  if (!component) return null;
+  return {
+    html: renderNested(component, items, { context: lens }),
+    css: pageStyles(items, resolution, [component]),
+    trace: tracing(library, [component], trace),
+  };
 }
 
 /** Where a token shows in these components; null where none is asked for, or there is none of that path. */
@@ -108,14 +128,9 @@ export function* componentsInSteps(
 
 function components(
   library: OpenLibrary,
-  {
-    lens,
-    trace,
-    search = '',
-    only = [],
-  }: { lens: Context; trace?: string; search?: string; only?: ComponentFilter[] },
+  { lens, search = '', only = [] }: { lens: Context; search?: string; only?: ComponentFilter[] },
 ): ComponentsView {
-  const { items, resolution } = library;
+  const { items } = library;
   const all = itemsOf(items, 'component').sort(byOrder);
   const ranks = itemsOf(items, 'rank').sort(byOrder);
   const backdrops = backdropsOf(library, lens);
@@ -133,7 +148,6 @@ function components(
       rank: ranks.find((rank) => rank.id === component.rank)?.name ?? 'unranked',
       combinations: allowedCount(component),
       uses: library.reach().direct(component.id).length,
-      html: renderNested(component, items, { context: lens }),
       visibility: component.visibility,
       deprecated: component.deprecation && {
         reason: component.deprecation.reason,
@@ -162,8 +176,6 @@ function components(
   return {
     ranks: groups.filter((rank) => rank.components.length > 0 || (!narrowed && rank.id !== null)),
     all: all.length,
-    css: pageStyles(items, resolution, found),
-    trace: tracing(library, found, trace),
     backdrop: backdrops.css,
   };
 }

@@ -26,7 +26,7 @@ import {
   type ComponentFilter,
   type ComponentsView,
 } from '@/editing/components/queries/gallery';
-import { useLongView } from '@/features/session/document';
+import { useDocumentQuery, useLongView } from '@/features/session/document';
 import { Refused, refusalText, useStore } from '@/features/session/refused';
 import { useLibrary } from '@/features/session/library-shell';
 import { useCreating, useLens, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
@@ -59,12 +59,7 @@ export function Gallery() {
   const only = (query.get('only') ?? '')
     .split(',')
     .filter((one): one is ComponentFilter => one in COMPONENT_FILTERS);
-  const { answer: view } = useLongView('components', {
-    lens,
-    search,
-    only,
-    ...(trace !== null && { trace }),
-  });
+  const { answer: view } = useLongView('components', { lens, search, only });
   const { answer: sums } = useLongView('componentSums', NOTHING);
   // By keys a component is moved in place; the focus goes along.
   const [moved, setMoved] = useState<string | null>(null);
@@ -172,6 +167,7 @@ export function Gallery() {
                   component={component}
                   view={view}
                   sum={sums?.[component.id]}
+                  trace={trace}
                   lens={lens}
                   small={rank.name !== 'basic'}
                   chosen={chosen.has(component.name)}
@@ -288,6 +284,36 @@ function RankName({ name }: { name: string }) {
   );
 }
 
+function CardSpecimen({
+  component: { name },
+  trace,
+  lens,
+  backdrop,
+  scale,
+}: {
+  component: ComponentCard;
+  trace: string | null;
+  lens: Record<string, string>;
+  backdrop: string;
+  scale: number;
+}) {
+  const drawn = useDocumentQuery('cardSpecimen', { name, lens, ...(trace !== null && { trace }) });
+  if (!drawn) return null;
+  return (
+    <PreviewFrame
+      title={`Specimen of ${name}`}
+      html={drawn.html}
+      css={drawn.css}
+      attributes={contextAttributes(lens)}
+      backdrop={backdrop}
+      padding={20}
+      trace={drawn.trace}
+      scale={scale}
+      fit={STAGE}
+    />
+  );
+}
+
 /** What passes is said with how much of it was checked. */
 const passText = (checked: number) =>
   checked === 0 ? 'no contrast to check' : `all pass, ${counted(checked, 'contrast')} checked`;
@@ -296,6 +322,7 @@ function Card({
   component,
   view,
   sum,
+  trace,
   lens,
   small,
   chosen,
@@ -305,6 +332,8 @@ function Card({
   view: ComponentsView;
   /** Undefined until it is known. */
   sum: ComponentSum | undefined;
+  /** The token whose places are shown. */
+  trace: string | null;
   lens: Record<string, string>;
   small: boolean;
   chosen: boolean;
@@ -341,16 +370,12 @@ function Card({
         data-specimen
       >
         {seen && (
-          <PreviewFrame
-            title={`Specimen of ${component.name}`}
-            html={component.html}
-            css={view.css}
-            attributes={contextAttributes(lens)}
+          <CardSpecimen
+            component={component}
+            trace={trace}
+            lens={lens}
             backdrop={view.backdrop}
-            padding={20}
-            trace={view.trace}
             scale={small ? 0.7 : 1}
-            fit={STAGE}
           />
         )}
         <Link
