@@ -25,7 +25,7 @@ function prove(resolution: Resolution, system: TokenSystem): void {
 export const resolveCold: Benchmark = {
   name: 'resolve-cold',
   against: 'JSON.parse of the same file; 10,000 tokens, 12 contexts',
-  goal: 8,
+  goal: 4,
   measure() {
     const system = open();
     prove(new Resolution(system), system);

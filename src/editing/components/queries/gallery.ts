@@ -28,7 +28,6 @@ export interface ComponentCard {
   description: string;
   rank: string;
   combinations: number;
-  uses: number;
   visibility: string;
   deprecated: { reason: string; replacement: string | null } | null;
   documented: boolean;
@@ -97,8 +96,9 @@ function matches(component: ComponentDefinition, items: Items, words: readonly s
   return words.every((word) => text.includes(word));
 }
 
-/** What the combinations of a component come to. */
+/** What takes longer to say of a component: what its combinations come to, and who uses it. */
 export interface ComponentSum {
+  uses: number;
   failing: number;
   /** Contrasts held against what they need. */
   checked: number;
@@ -106,13 +106,14 @@ export interface ComponentSum {
   unknown: number;
 }
 
-/** By id, what the combinations of each component come to; in steps, for there may be many. */
+/** By id, what there is to say of each component; in steps, for combinations may be many. */
 export function* componentSums(library: OpenLibrary): Steps<Record<string, ComponentSum>> {
   yield* library.summarising();
   return Object.fromEntries(
     itemsOf(library.items, 'component').map((component) => {
       const { failing, checked, unknown } = library.summary(component);
-      return [component.id, { failing, checked, unknown }];
+      const uses = library.reach().direct(component.id).length;
+      return [component.id, { failing, checked, unknown, uses }];
     }),
   );
 }
@@ -147,7 +148,6 @@ function components(
       description: component.description,
       rank: ranks.find((rank) => rank.id === component.rank)?.name ?? 'unranked',
       combinations: allowedCount(component),
-      uses: library.reach().direct(component.id).length,
       visibility: component.visibility,
       deprecated: component.deprecation && {
         reason: component.deprecation.reason,
@@ -160,7 +160,7 @@ function components(
   };
   const holds: Record<ComponentFilter, (one: ComponentCard) => boolean> = {
     failing: ({ id }) => library.summary(items.get(id) as ComponentDefinition).failing > 0,
-    unused: (one) => one.uses === 0,
+    unused: ({ id }) => library.reach().direct(id).length === 0,
     undocumented: (one) => !one.documented,
     deprecated: (one) => one.deprecated !== null,
     unfinished: (one) => one.visibility === 'internal',

@@ -426,8 +426,8 @@ function Card({
             `, ${sum.unknown} to be measured`
           ) : (
             `, ${passText(sum.checked)}`
-          )}{' '}
-          · {counted(component.uses, 'use')}
+          )}
+          {sum && ` · ${counted(sum.uses, 'use')}`}
           {said.map((one) => ` · ${String(one)}`)}
         </small>
       </div>
