@@ -2,6 +2,7 @@ import { expect, type Browser, type Page } from '@playwright/test';
 import { createSocket } from 'node:dgram';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { worstFiles } from '../src/testing/worst-files';
 import { enterAs, test } from './support';
 
 const field = (of: Page) => of.getByRole('combobox', { name: 'Value primitives' });
@@ -339,4 +340,55 @@ test('requests from other sites, broken bodies and wrong methods are refused in 
   expect(JSON.stringify(await (await page.request.get('/api/v1/libraries/nowhere')).json())).not.toContain(
     'at ',
   );
+});
+
+test('eight pages work on while one sends the files that cost a reader most', async ({ page, browser }) => {
+  test.slow();
+  await enterAs(page, 'Marit Fenwick');
+  const tokens = ['1', '2', '3', '5', '6', '8', '12', '16'].map((name) => `space.${name}`);
+  const pages = await Promise.all(
+    tokens.map(async (token) => {
+      // Each in a browser of its own: one browser opens six connections to a host, and each page that is seen holds one.
+      const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+      const one = await context.newPage();
+      await enterAs(one, 'Marit Fenwick');
+      await one.goto(`/libraries/keel/tokens/${token}`);
+      await expect(field(one)).toHaveValue(/px$/, { timeout: 30_000 });
+      return one;
+    }),
+  );
+  // Tried, so that nothing of them is stored; one after the other, until all have been answered.
+  const files = Object.entries(worstFiles).map(([name, make]) => ({ name, ...make(1) }));
+  const sent = page.evaluate(async (all) => {
+    const statuses: Record<string, number> = {};
+    for (const { name, kind, text } of all) {
+      const file = kind === 'tokens' ? { name: 'worst.tokens.json', text } : { name: 'worst.svg', text };
+      const answer = await fetch('/api/v1/libraries/keel/import', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ files: [file], tryOnly: true }),
+      });
+      statuses[name] = answer.status;
+    }
+    return statuses;
+  }, files);
+  let over = false;
+  void sent.then(() => (over = true));
+  let edits = 0;
+  for (let round = 0; !over || round < 2; round++)
+    for (const [at, one] of pages.entries()) {
+      await field(one).fill(`${100 + round * 8 + at}px`);
+      await field(one).press('Enter');
+      await expect(one.getByTestId('resolved')).toHaveText(`${100 + round * 8 + at}px`);
+      edits++;
+    }
+  expect(edits).toBeGreaterThanOrEqual(16);
+  for (const status of Object.values(await sent)) expect([200, 400, 413, 422]).toContain(status);
+  // What the pages say was saved stands on the server.
+  for (const one of pages) {
+    const shown = await field(one).inputValue();
+    expect(shown).toMatch(/^\d{3}px$/);
+    await one.reload();
+    await expect(field(one)).toHaveValue(shown);
+  }
 });

@@ -13,7 +13,9 @@ export type Ask =
   | { ask: 'keep'; clash: ClashReport; planned?: PlannedChange }
   /** Answers the sequence once all that was given to be stored is stored or refused. */
   | { ask: 'settle' }
-  | { ask: 'reload' };
+  | { ask: 'reload' }
+  /** Whether what others change is to be heard of at once. */
+  | { ask: 'follow'; live: boolean };
 
 export type PageMessage = Ask & { number: number };
 

@@ -29,6 +29,7 @@ export class FakeServer {
     onmessage?: (message: { data: string }) => void;
     onerror?: () => void;
     onopen?: () => void;
+    closed: boolean;
     close(): void;
   }[] = [];
 
@@ -42,7 +43,7 @@ export class FakeServer {
   }
   say(entry: LoggedChangeSet): void {
     for (const stream of this.streams)
-      stream.onmessage?.({ data: JSON.stringify({ kind: 'change', changeSet: entry }) });
+      if (!stream.closed) stream.onmessage?.({ data: JSON.stringify({ kind: 'change', changeSet: entry }) });
   }
   readonly fetch = async (address: string, init: { method: string; body?: string }) => {
     await Promise.resolve();

@@ -23,7 +23,10 @@ beforeEach(async () => {
       constructor() {
         server.streams.push(this as never);
       }
-      close(): void {}
+      closed = false;
+      close(): void {
+        this.closed = true;
+      }
     },
   });
   session = new DocumentSession('library', 'lib', 'me', {
@@ -315,4 +318,17 @@ test('a list is answered before everything is checked, and asked again when it i
   expect(changed).toBe(before + 1);
   // x and y say the same.
   expect((session.current() as OpenLibrary).levelAt('y')).toBe('warning');
+});
+
+test('a page nobody looks at holds no connection, and catches up when it is seen again', async () => {
+  session.follow(false);
+  expect(server.streams.map(({ closed }) => closed)).toEqual([true]);
+  server.say(server.commit('other', [set('y', 1, 7)]));
+  await settle();
+  session.follow(true);
+  session.follow(true);
+  expect(server.streams).toHaveLength(2);
+  server.streams[1]!.onopen?.();
+  await settle();
+  expect(value('y')).toBe(7);
 });

@@ -110,6 +110,21 @@ export class DocumentSession {
     this.events?.close();
   }
 
+  /**
+   * Whether what others change is heard of at once. Browsers open few connections to one host, so that pages nobody looks at
+   * hold none; what they missed is caught up with.
+   */
+  follow(live: boolean): void {
+    if (live) {
+      if (!this.events) this.listen();
+      return;
+    }
+    clearInterval(this.polling);
+    this.polling = undefined;
+    this.events?.close();
+    this.events = undefined;
+  }
+
   /** The document as the page is to see it. */
   current(): OpenLibrary | OpenProduct {
     const { preview } = this;

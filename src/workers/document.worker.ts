@@ -67,6 +67,8 @@ async function answer(message: PageMessage): Promise<unknown> {
       return session.settle();
     case 'reload':
       return session.load();
+    case 'follow':
+      return session.follow(message.live);
   }
 }
 

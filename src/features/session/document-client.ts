@@ -19,6 +19,9 @@ export class Superseded extends ExpectedError {
 
 type DocumentEvent = Extract<WorkerMessage, { event: string }>;
 
+/** Milliseconds a page is out of sight before it lets its connection go. */
+const UNSEEN = 20_000;
+
 /** The page's side of the worker that holds the open document. */
 export class DocumentClient {
   private readonly worker: Worker;
@@ -62,7 +65,17 @@ export class DocumentClient {
       else waiting?.resolve(data.answer);
     };
     this.opened = this.ask({ ask: 'open', kind, slug, person, live });
+    if (live) document.addEventListener('visibilitychange', this.look);
   }
+
+  /** A page that is not looked at for a while holds no connection. */
+  private readonly look = () => {
+    clearTimeout(this.leaving);
+    const follow = (live: boolean) => void this.ask({ ask: 'follow', live }).catch(() => undefined);
+    if (document.visibilityState === 'visible') follow(true);
+    else this.leaving = setTimeout(() => follow(false), UNSEEN);
+  };
+  private leaving: ReturnType<typeof setTimeout> | undefined;
 
   readonly opened: Promise<unknown>;
 
@@ -100,6 +113,8 @@ export class DocumentClient {
   /** Ends the worker, once all that was given to be stored is stored or refused. */
   close(): void {
     this.listeners.clear();
+    document.removeEventListener('visibilitychange', this.look);
+    clearTimeout(this.leaving);
     const end = () => {
       forgetConnection(this);
       this.worker.terminate();
