@@ -44,7 +44,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     test(`axe-core finds nothing on any view, ${colorScheme}${colorScheme === 'light' ? '; nothing overflows at 1024 wide or 200 %' : ''}`, async ({
       page,
     }) => {
-      test.setTimeout(360_000);
+      test.setTimeout(540_000);
       const said: string[] = [];
       page.on('console', (message) => message.type() === 'error' && said.push(message.text()));
       page.on('pageerror', (error) => said.push(error.message));

@@ -5,7 +5,6 @@ import { ExpectedError } from '@/core/base/errors';
 import type { ClashReport, Connection, ProblemReport } from '@/api/document-protocol';
 import { applyChangeSet } from '@/core/kinds/registry';
 import { documentOf, type LoggedChangeSet } from '@/core/document/change-set';
-import { releaseFrom, type ReleaseBeside } from '@/core/releases/beside';
 import type { Edit } from '@/core/document/edits';
 import type { Document } from '@/core/document/item';
 import {
@@ -17,7 +16,9 @@ import {
 import type { DerivedCache } from '@/editing/session/derived-cache';
 import { OpenProduct, type ProductSnapshot } from '@/editing/session/open-product';
 import type { Command } from '@/editing/session/command';
+import { applied, type Pending } from './pending';
 import { overtaken } from './overtaken';
+import { snapshotFrom } from './snapshot';
 
 const random = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 16);
 
@@ -43,24 +44,6 @@ interface Listener {
   other(author: string, label: string): void;
   clash(report: ProblemReport): void;
   connection(connection: Connection): void;
-}
-
-/** What has been sent and is not confirmed yet. */
-interface Pending {
-  id: string;
-  label: string;
-  edits: Edit[];
-  /** What it came to, and of which document. */
-  applied?: { over: Document; document: Document };
-}
-
-/** A document with edits laid over it; as it is where they do not fit it. */
-function applied(entry: Pick<Pending, 'edits' | 'applied'>, over: Document): Document {
-  if (entry.applied?.over !== over) {
-    const result = applyChangeSet(over, entry);
-    entry.applied = { over, document: 'document' in result ? result.document : over };
-  }
-  return entry.applied.document;
 }
 
 /**
@@ -454,19 +437,6 @@ export class DocumentSession {
     if (!response.ok) throw new Refused(answer as ProblemReport);
     return answer as AnswerOf<IdOf<E>>;
   }
-}
-
-/** What was sent of a library, with its last release whole. */
-function snapshotFrom({ last, ...sent }: AnswerOf<'libraries.open'>): LibrarySnapshot {
-  const { items, ancestors } = sent as Pick<LibrarySnapshot, 'items' | 'ancestors'>;
-  return {
-    ...(sent as Omit<LibrarySnapshot, 'last'>),
-    last: last && {
-      version: last.version,
-      items: releaseFrom(items, last as ReleaseBeside),
-      ancestors: (last.ancestors as LibrarySnapshot['ancestors'] | null) ?? ancestors,
-    },
-  };
 }
 
 /** A fresh id of an item or entry. */

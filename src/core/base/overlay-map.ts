@@ -83,6 +83,11 @@ export class OverlayMap<V> implements ReadonlyMap<string, V> {
     for (const [key, value] of this.entries()) visit(value, key, this);
   }
 
+  /** The same, by itself where much lies over the other: what is asked of it often costs what lies there. */
+  settled(): ReadonlyMap<string, V> {
+    return this.#laid.size > MOST_LAID ? new Map(this) : this;
+  }
+
   /** What it lies over, with what is other: a value, or undefined of what is gone. */
   layers(): { base: ReadonlyMap<string, V>; laid: Map<string, V | undefined> } {
     const laid = new Map([...this.#laid].map(([key, value]) => [key, value === GONE ? undefined : value]));

@@ -57,7 +57,7 @@ export function applyChangeSet(
     else items.delete(edit.item);
     touched.add(edit.item);
   });
-  return clashes.length > 0 ? { clashes } : { document: working, touched };
+  return clashes.length > 0 ? { clashes } : { document: { ...document, items: items.settled() }, touched };
 }
 
 /** The edits that take these back: inverses, last first. */

@@ -53,9 +53,9 @@ interface ComponentEntry {
   around: object;
   /** Paths of the tokens it uses. */
   uses: ReadonlySet<string>;
-  summary: MatrixSummary | undefined;
-  found: { findings: Finding[]; around: object; suggestions: Suggestions } | undefined;
-  broken: { messages: string[]; around: object } | undefined;
+  summary?: MatrixSummary;
+  found?: { findings: Finding[]; around: object; suggestions: Suggestions };
+  broken?: { messages: string[]; around: object };
 }
 /** What was asked of the bindings, and answered, in finding something of a component. */
 interface Suggestions {
@@ -121,7 +121,10 @@ export class DerivedCache {
     isLocal: boolean,
     change: ResolutionChange | undefined,
   ): void {
-    const reached = before.knownReach && this.namesStay(changed) ? before.knownReach.after(this.documentsNow(), this.documentsNow()[0]!, changed) : undefined; // prettier-ignore
+    const documents = this.documentsNow();
+    const reached = this.namesStay(changed)
+      ? before.knownReach?.after(documents, documents[0]!, changed)
+      : undefined;
     this.knownReach = reached?.reach;
     if (isLocal) {
       const { numbers } = this.resolution.index;
@@ -134,7 +137,8 @@ export class DerivedCache {
         before.knownAcross &&
         LibraryCheckResults.of(this.inputAcross(), { results: before.knownAcross, changed });
     }
-    this.knownChanged = before.knownChanged && changedIds(before.knownChanged.since, this.effective.authored, { known: before.knownChanged, changed }); // prettier-ignore
+    const known = before.knownChanged;
+    this.knownChanged = known && changedIds(known.since, this.effective.authored, { known, changed });
   }
 
   /** Whether no component has come, gone or got another name. */
@@ -160,7 +164,8 @@ export class DerivedCache {
       const path = tree.paths.get(after.id);
       const token = index.numbers.get(path ?? '');
       // Tokens are numbered by the first source that names them.
-      if (token === undefined || tree.ids.get(path!) !== after.id || first(before) !== first(after) || first(after) === Infinity) return undefined; // prettier-ignore
+      if (token === undefined || tree.ids.get(path!) !== after.id) return undefined;
+      if (first(before) !== first(after) || first(after) === Infinity) return undefined;
       for (const layer of new Set([
         ...Object.keys(before.declarations),
         ...Object.keys(after.declarations),
@@ -244,7 +249,7 @@ export class DerivedCache {
       return known;
     }
     const uses = madeOf.flatMap((item) => usesOf(item, items).map(({ to }) => pathOf(to, items)));
-    const entry = { madeOf, around: this.around, uses: new Set(uses), summary: undefined, found: undefined, broken: undefined }; // prettier-ignore
+    const entry: ComponentEntry = { madeOf, around: this.around, uses: new Set(uses) };
     this.entries.set(component.id, entry);
     return entry;
   }
@@ -294,8 +299,8 @@ export class DerivedCache {
   brokenGuardsOf(component: ComponentDefinition): readonly string[] {
     const entry = this.entryOf(component);
     if (entry.broken?.around !== this.around) {
-      const messages = brokenGuards(component, this.effective.items, this.resolution).map(({ message }) => message); // prettier-ignore
-      entry.broken = { messages, around: this.around };
+      const broken = brokenGuards(component, this.effective.items, this.resolution);
+      entry.broken = { messages: broken.map(({ message }) => message), around: this.around };
     }
     return entry.broken.messages;
   }

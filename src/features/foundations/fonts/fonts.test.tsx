@@ -74,7 +74,9 @@ test('a family is replaced everywhere in one change, and its last file takes it 
   const remove = async (file: string) => {
     await user.click(within(await family('Tern Sans')).getByRole('button', { name: `Remove ${file}` }));
     const dialog = await screen.findByRole('dialog', { name: `Remove ${file}?` });
-    await user.click(await within(dialog).findByRole('button', { name: 'Remove' }));
+    const button = within(dialog).getByRole('button', { name: 'Remove' });
+    await waitFor(() => expect(button).toBeEnabled());
+    await user.click(button);
   };
   await remove('tern-400.woff2');
   await waitFor(() => expect(storedLabels()).toHaveLength(2));
