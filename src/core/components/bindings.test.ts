@@ -1,3 +1,4 @@
+import { jsonObject, type Json, type JsonObject } from '../base/json/json';
 import fc from 'fast-check';
 import { tokenSystemOf } from '../tokens/token-tree';
 import { Resolution } from '../tokens/resolve';
@@ -102,4 +103,39 @@ test.each([
   ['display', 'flex', []],
 ])('of %s: %s these could be tokens: %j', (property, value, expected) => {
   expect(rawParts(property, value)).toEqual(expected);
+});
+
+test('kept over a change of tokens, what is suggested is what is suggested afresh', () => {
+  const names = ['color.text.a', 'color.text.b', 'space.a', 'space.b', 'radius.a', 'time.a'];
+  const values: [string, Json][] = [
+    ['color', jsonObject([['colorSpace', 'srgb'], ['components', [0.2, 0.2, 0.2]]])],
+    ['color', jsonObject([['colorSpace', 'srgb'], ['components', [0.21, 0.2, 0.2]]])],
+    ['dimension', jsonObject([['value', 16], ['unit', 'px']])],
+    ['dimension', jsonObject([['value', 15], ['unit', 'px']])],
+    ['duration', jsonObject([['value', 150], ['unit', 'ms']])],
+  ]; // prettier-ignore
+  const token = fc
+    .constantFrom(...values)
+    .map(([type, value]) => jsonObject([['$type', type], ['$value', value]]) as JsonObject); // prettier-ignore
+  const asked: [string, string][] = [['color', '#333333'], ['color', '#363333'], ['padding', '16px'], ['gap', '15.5px'], ['border-radius', '16px'], ['transition-duration', '150ms']]; // prettier-ignore
+  fc.assert(
+    fc.property(
+      fc.array(token, { minLength: names.length, maxLength: names.length }),
+      fc.array(fc.tuple(fc.nat(names.length - 1), token), { minLength: 1, maxLength: 5 }),
+      (start, changes) => {
+        const tokens = new Map(names.map((name, i) => [name, start[i]!]));
+        const source = { id: 's', label: 's', when: {}, tokens, groups: new Map() };
+        let resolution = new Resolution({ axes: [], sources: [source] });
+        const all = (bindings: Bindings) =>
+          asked.map(([property, value]) => bindings.suggest(property, value));
+        for (const [at, object] of changes) {
+          all(resolution.facet(Bindings.DEFAULT));
+          const number = resolution.index.numbers.get(names[at]!)!;
+          ({ resolution } = resolution.redeclared([{ token: number, source: 0, object }])!);
+          expect(all(resolution.facet(Bindings.DEFAULT))).toEqual(all(new Bindings(resolution, 0)));
+        }
+      },
+    ),
+    { numRuns: 200 },
+  );
 });
