@@ -84,8 +84,8 @@ export class OverlayMap<V> implements ReadonlyMap<string, V> {
   }
 
   /** The same, by itself where much lies over the other: what is asked of it often costs what lies there. */
-  settled(): ReadonlyMap<string, V> {
-    return this.#laid.size > MOST_LAID ? new Map(this) : this;
+  settled(): OverlayMap<V> {
+    return this.#laid.size > MOST_LAID ? new OverlayMap(new Map(this)) : this;
   }
 
   /** What it lies over, with what is other: a value, or undefined of what is gone. */
