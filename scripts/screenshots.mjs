@@ -24,7 +24,7 @@ const VIEWS = [
   ['findings', '/libraries/keel/findings'],
   ['import', '/libraries/keel/import', 'light', 'Marit', 'demo/intake/old.css'],
   ['fonts', '/libraries/keel/fonts', 'dark'],
-  ['components', '/libraries/keel/components?trace=color.text.quiet'],
+  ['components', '/libraries/keel/components?trace=color.text.default'],
   ['proof', '/libraries/keel/components/button?beside=brand'],
   ['matrix', '/libraries/keel/components/button', 'light', 'Marit', undefined, 'Matrix'],
   [
