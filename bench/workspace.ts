@@ -39,10 +39,16 @@ export async function workspace() {
         items: Item[];
         sequence: number;
       },
-    /** The input of a change of one token's value. */
+    /** Its tokens, each as one person has it at hand. */
+    async tokens(slug: string): Promise<TokenItem[]> {
+      const { items } = await this.open(slug);
+      return items.filter((item) => item.kind === 'token');
+    },
+    /** The input of a change of one token's value, who has it at hand from then on. */
     change(slug: string, item: TokenItem, text: string) {
       const [layer, declaration] = Object.entries(item.declarations)[0]!;
       const edit = setField(item, `declarations/${layer}`, { ...declaration, text });
+      item.declarations = { ...item.declarations, [layer]: { ...declaration, text } };
       return {
         slug,
         id: `change_${(++count).toString(36).padStart(16, '0')}`,

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { applyChangeSet, brokenInvariants, schemaProblems } from '@/core/kinds/registry';
 import { invertEdits } from '@/core/document/change-set';
+import { setField } from '@/core/document/edits';
 import { itemsOf, ordered, type ItemKindName, type ItemOf } from '@/core/document/item';
 import type { ComponentDefinition } from '@/core/components/definition';
 import { cssLine } from '@/core/tokens/css-text';
@@ -927,6 +928,23 @@ const TABLE: Partial<Table> = {
         },
       },
       {
+        // A slot that names it by its name alone leads there all the same.
+        given: (library) => {
+          const holder = component(library, 'fare-card');
+          const [id, slot] = Object.entries(holder.props).find(([, { kind }]) => kind === 'slot')!;
+          const piece = { component: { path: 'icon' }, props: {}, passed: {} };
+          const edits = [setField(holder, `props/${id}`, { ...slot, holds: [piece] })];
+          return done(library, { label: 'x', edits });
+        },
+        ask: () => ({ names: ['icon'], replacement: 'badge' }),
+        then: (now) =>
+          expect(
+            Object.values(component(now, 'fare-card').props).flatMap(({ holds }) => holds ?? []),
+          ).toContainEqual(
+            expect.objectContaining({ component: { id: component(now, 'badge').id, path: 'badge' } }),
+          ),
+      },
+      {
         ask: () => ({ names: ['icon'], leave: true }),
         then: (now) => expect(component(now, 'icon')).toBeUndefined(),
       },
@@ -1028,7 +1046,7 @@ const TABLE: Partial<Table> = {
           ],
         }),
         ask: { name: 'base.css' },
-        says: /1 item read properties that only base\.css sets/,
+        says: /Properties that only base\.css sets are used by 1 item/,
       },
     ],
   },

@@ -1,6 +1,7 @@
 import { FakeServer, set, token } from '@/testing/fake-server';
 import type { ProblemReport } from '@/api/document-protocol';
 import type { OpenLibrary } from '@/editing/session/open-library';
+import { selected } from '@/editing/tokens/select';
 import { DocumentSession, Refused } from './document-session';
 
 let server: FakeServer;
@@ -331,4 +332,22 @@ test('a page nobody looks at holds no connection, and catches up when it is seen
   server.streams[1]!.onopen?.();
   await settle();
   expect(value('y')).toBe(7);
+});
+
+test('a filtered list that was asked for before the checks shows what they found once they have run', async () => {
+  session.close();
+  session = new DocumentSession('library', 'lib', 'me', {
+    changed: () => undefined,
+    other: () => undefined,
+    clash: () => undefined,
+    connection: () => undefined,
+  });
+  await session.open();
+  const levels = () => {
+    const library = session.current() as OpenLibrary;
+    return selected(library, {}, { type: 'number' }).map(({ finding }) => finding);
+  };
+  expect(levels()).toEqual([undefined, undefined]);
+  await settle();
+  expect(levels()).toEqual(['note', 'warning']);
 });

@@ -307,7 +307,7 @@ export class DocumentSession {
       'ancestors' in snapshot
         ? {
             ...surroundingsOf(snapshot),
-            wantLog: () => void this.readLog().catch(() => undefined),
+            wantLog: () => void this.readLog().catch(() => (this.logAsked = false)),
             checkLater: () => this.checkLater(),
           }
         : undefined;
@@ -337,7 +337,8 @@ export class DocumentSession {
       this.checking = false;
       if (this.closed) return;
       (this.current() as OpenLibrary).derived.results();
-      this.listener.changed(this.sequence);
+      // What was answered without them is not to be kept.
+      this.touch();
     }, 0);
   }
 

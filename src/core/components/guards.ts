@@ -90,9 +90,10 @@ export function isDeclared(component: ComponentDefinition, guard: Guard): boolea
 
 /** In how many combinations and contexts each guard that rules can answer is looked at, by its id. */
 export function guardReach(component: ComponentDefinition, resolution: Resolution): Map<string, number> {
-  const combinations = combinationsOf(component);
+  const guards = ordered(component.guards);
+  const combinations = guards.length === 0 ? [] : combinationsOf(component);
   return new Map(
-    ordered(component.guards).map((guard) => [
+    guards.map((guard) => [
       guard.id,
       combinations.filter((combination) => allMatch(guard.when, combination)).length *
         resolution.contexts.filter((context) => guardIsUnder(guard, context)).length,

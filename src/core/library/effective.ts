@@ -55,44 +55,45 @@ function lineageOf(generations: readonly Generation[]): Lineage {
   const own = generations.at(-1)!.items;
   // A library by itself is what it holds.
   if (generations.length === 1) return { items: own, origin: new Map() };
-  const { base, laid } = layersOf(own);
   const above = generations.slice(0, -1);
+  const { base, laid } = layersOf(own);
   let known = lineages.get(base);
-  if (
-    !known ||
-    known.above.some(({ items }, i) => items !== above[i]?.items) ||
-    known.above.length !== above.length
-  )
-    lineages.set(
-      base,
-      (known = {
-        above,
-        inherited: join(above).items,
-        lineage: join([...above, { ...generations.at(-1)!, items: base }]),
-      }),
-    );
-  const { lineage, inherited } = known;
-  const items = new OverlayMap(lineage.items);
-  for (const [id, item] of laid) {
-    const from = inherited.get(id);
-    if (item) items.set(id, from ? overridden(from, item) : item);
-    else if (from) items.set(id, from);
-    else items.delete(id);
+  if (!known || !isSame(known.above, above)) {
+    const inherited = join(above);
+    known = { above, inherited, items: withOwn(inherited.items, inherited.items, base) };
+    lineages.set(base, known);
   }
-  return { items, origin: lineage.origin };
+  const { items, inherited } = known;
+  return { items: withOwn(items, inherited.items, laid), origin: inherited.origin };
 }
 
 /** By the items of the youngest generation: joined once, and what is edited laid over it. */
-const lineages = new WeakMap<Items, { above: readonly Generation[]; inherited: Items; lineage: Lineage }>();
+const lineages = new WeakMap<Items, { above: readonly Generation[]; inherited: Lineage; items: Items }>();
 
+const isSame = (a: readonly Generation[], b: readonly Generation[]): boolean =>
+  a.length === b.length && a.every(({ items }, i) => items === b[i]!.items);
+
+/** Items with some laid over them, each joined with what is inherited under its id; undefined: that alone. */
+function withOwn(items: Items, inherited: Items, own: Iterable<[string, Item | undefined]>): Items {
+  const all = new OverlayMap(items);
+  for (const [id, item] of own) {
+    const from = inherited.get(id);
+    const stands = item && from ? overridden(from, item) : (item ?? from);
+    if (stands) all.set(id, stands);
+    else all.delete(id);
+  }
+  return all.settled();
+}
+
+/** Generations that a younger one inherits; who they inherit from is their own matter. */
 function join(generations: readonly Generation[]): Lineage {
   const origin = new Map<string, number>();
   const items = new Map<string, Item>();
   generations.forEach((generation, number) => {
     for (const [id, item] of generation.items) {
-      if (item.kind === 'parent' && number < generations.length - 1) continue;
+      if (item.kind === 'parent') continue;
       const inherited = items.get(id);
-      if (!inherited && number < generations.length - 1) origin.set(id, number);
+      if (!inherited) origin.set(id, number);
       items.set(id, inherited ? overridden(inherited, item) : item);
     }
   });

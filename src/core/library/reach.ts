@@ -2,7 +2,7 @@ import { append } from '../base/append';
 import { OverlayMap } from '../base/overlay-map';
 import { counted } from '../base/words';
 import type { ItemChanged } from '../document/changed';
-import type { Item, Items, Reference } from '../document/item';
+import { itemsOf, type Item, type Items, type Reference } from '../document/item';
 import { namedIn, tokenNamed, type NamedToken } from '../tokens/named-tokens';
 import { libraryTree } from '../tokens/token-tree';
 import type { ItemReference } from '../document/item-kind';
@@ -78,10 +78,11 @@ export class ReachIndex {
 
   static of(documents: readonly ReachDocument[]): ReachIndex {
     const uses = new Map<string, Use[]>();
-    const targetOf = targets(documents);
+    const library = libraryAmong(documents);
+    const targetOf = targetsIn(library);
     for (const document of documents)
       for (const item of document.items.values())
-        for (const { target, use } of usesBy(item, document, documents, targetOf)) append(uses, target, use);
+        for (const { target, use } of usesBy(item, document, library, targetOf)) append(uses, target, use);
     return new ReachIndex(documents, uses);
   }
 
@@ -94,12 +95,13 @@ export class ReachIndex {
     document: ReachDocument,
     changes: readonly ItemChanged[],
   ): { reach: ReachIndex; affected: Set<string> } {
-    const targetOf = targets(documents);
+    const [stood, stands] = [libraryAmong(this.documents), libraryAmong(documents)];
+    const targetOf = targetsIn(stands);
     const lists = new Map<string, readonly Use[]>();
     for (const { before, after } of changes) {
       const by = (before ?? after)!.id;
-      const was = before ? usesBy(before, document, this.documents, targetOf) : [];
-      const is = after ? usesBy(after, document, documents, targetOf) : [];
+      const was = before ? usesBy(before, document, stood, targetOf) : [];
+      const is = after ? usesBy(after, document, stands, targetOf) : [];
       for (const target of new Set([...was, ...is].map((one) => one.target))) {
         const list = lists.get(target) ?? this.uses.get(target) ?? [];
         const isOwn = (use: Use) => use.by === by && use.document === document.id;
@@ -171,30 +173,29 @@ export class ReachIndex {
   }
 }
 
-/** The id a reference leads to in the library among some documents. */
-function targets(documents: readonly ReachDocument[]): (reference: Reference) => string | undefined {
-  const library = documents.find((document) => document.kind === 'library')?.items;
-  const tree = library && libraryTree(library);
+/** Which item of a library a reference leads to: its id where that is known, else the token or component of its path. */
+export function targetsIn(library: Items): (reference: Reference) => string | undefined {
+  const tree = libraryTree(library);
   let components: Map<string, string> | undefined;
   return ({ id, path }) => {
-    if (id !== undefined && library?.has(id)) return id;
-    components ??= new Map(
-      [...(library?.values() ?? [])].flatMap((item) =>
-        item.kind === 'component' ? [[item.name, item.id]] : [],
-      ),
-    );
-    return tree?.ids.get(path) ?? components.get(path);
+    if (id !== undefined && library.has(id)) return id;
+    components ??= new Map(itemsOf(library, 'component').map((item) => [item.name, item.id]));
+    return tree.ids.get(path) ?? components.get(path);
   };
 }
 
+const NO_ITEMS: Items = new Map();
+const libraryAmong = (documents: readonly ReachDocument[]): Items =>
+  documents.find(({ kind }) => kind === 'library')?.items ?? NO_ITEMS;
+
+/** What an item of a document uses of a library. */
 function usesBy(
   item: Item,
   document: ReachDocument,
-  documents: readonly ReachDocument[],
+  library: Items,
   targetOf: (reference: Reference) => string | undefined,
 ): { target: string; use: Use }[] {
-  const library = documents.find(({ kind }) => kind === 'library');
-  return (library ? usesOf(item, library.items) : referencesOf(item)).flatMap(({ to, place }) => {
+  return usesOf(item, library).flatMap(({ to, place }) => {
     const target = targetOf(to);
     return target === undefined ? [] : [{ target, use: { by: item.id, document: document.id, place } }];
   });

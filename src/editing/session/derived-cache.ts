@@ -122,7 +122,7 @@ export class DerivedCache {
     change: ResolutionChange | undefined,
   ): void {
     const documents = this.documentsNow();
-    const reached = this.namesStay(changed)
+    const reached = this.targetsStay(changed)
       ? before.knownReach?.after(documents, documents[0]!, changed)
       : undefined;
     this.knownReach = reached?.reach;
@@ -141,10 +141,13 @@ export class DerivedCache {
     this.knownChanged = known && changedIds(known.since, this.effective.authored, { known, changed });
   }
 
-  /** Whether no component has come, gone or got another name. */
-  private namesStay(changed: readonly ItemChanged[]): boolean {
-    const nameOf = (item: Item | undefined) => (item?.kind === 'component' ? item.name : undefined);
-    return changed.every(({ before, after }) => nameOf(before) === nameOf(after));
+  /** Whether nothing that can be referred to has come, gone or got another name: other references could lead to it. */
+  private targetsStay(changed: readonly ItemChanged[]): boolean {
+    const nameOf = (item: Item | undefined) => (item && 'name' in item ? item.name : undefined);
+    return changed.every(
+      ({ before, after }) =>
+        !AROUND.has((after ?? before)!.kind) || (before && after && nameOf(before) === nameOf(after)),
+    );
   }
 
   /** The resolution after tokens say other things; undefined where more than that has changed. */

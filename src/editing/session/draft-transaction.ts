@@ -1,7 +1,7 @@
 import { OverlayMap } from '@/core/base/overlay-map';
 import { Refusal } from '@/core/base/errors';
 import { ITEM_KINDS, kindOf } from '@/core/kinds/registry';
-import { withReferencesTo } from '@/core/library/reach';
+import { targetsIn, withReferencesTo } from '@/core/library/reach';
 import { renamedIn } from '@/core/tokens/named-tokens';
 import {
   addItem,
@@ -110,14 +110,12 @@ export class DraftTransaction {
       if (next !== item) this.put(next);
     }
   }
-  /** Has every own item but those that go refer to `to` where it refers to one of `from`. */
-  replaceReferences(
-    from: ReadonlySet<string>,
-    to: Reference,
-    isOne = ({ id }: Reference) => from.has(id ?? ''),
-  ): void {
+  /** Has every own item but those that go refer to `to` where a reference led to one of `from` when the gesture began. */
+  replaceReferences(from: ReadonlySet<string>, to: Reference): void {
+    const targetOf = targetsIn(this.library.items);
+    const lead = (one: Reference) => (from.has(targetOf(one) ?? '') ? to : one);
     for (const item of [...this.own.values()]) {
-      const next = from.has(item.id) ? item : withReferencesTo(item, (one) => (isOne(one) ? to : one));
+      const next = from.has(item.id) ? item : withReferencesTo(item, lead);
       if (next !== item) this.put(next);
     }
   }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { isSteps, runToEnd } from '@/core/base/steps';
-import { itemsOf, type Document } from '@/core/document/item';
+import { OverlayMap } from '@/core/base/overlay-map';
+import { itemsOf, type Document, type Item } from '@/core/document/item';
 import type { Command } from '@/editing/session/command';
 import type { OpenLibrary as Opened } from '@/editing/session/open-library';
 import { LIBRARY_COMMANDS } from '@/editing/commands';
@@ -97,3 +98,16 @@ test('after any run of gestures what is kept says what a library opened anew say
   );
   expect(done).toBeGreaterThan(12);
 });
+
+test('what comes back under the id that something still names is used again', () => {
+  const gull = { id: 'asset_gull', kind: 'asset', name: 'gull', role: 'icon', order: 'a0', files: {}, origin: null } as unknown as Item;
+  const holder = itemsOf(start.items, 'component').find(({ props }) => Object.values(props).some(({ kind }) => kind === 'slot'))!;
+  const slot = Object.entries(holder.props).find(([, { kind }]) => kind === 'slot')![0];
+  const piece = { id: 'piece_1', order: 'a0', asset: { id: gull.id, path: 'gull' }, props: {}, passed: {} };
+  const naming = { ...holder, props: { ...holder.props, [slot]: { ...holder.props[slot]!, holds: [piece] } } } as unknown as Item;
+  const without = { ...start, items: new Map([...start.items, [naming.id, naming]]) };
+  const library = open(without);
+  expect(library.reach().direct(gull.id)).toEqual([]);
+  const back = open({ ...without, items: new OverlayMap(without.items).set(gull.id, gull) }, library);
+  expect(back.reach().direct(gull.id).map(({ by }) => by)).toEqual([holder.id]);
+}); // prettier-ignore

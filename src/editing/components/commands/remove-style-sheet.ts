@@ -17,7 +17,7 @@ export function removeStyleSheet(
   const readers = sheetUses(library, sheet).length;
   if (readers > 0 && !leave)
     return refuse(
-      `${counted(readers, 'item')} read properties that only ${name} sets`,
+      `Properties that only ${name} sets are used by ${counted(readers, 'item')}`,
       'Set them elsewhere first, or leave them without a value',
     );
   return runCommand(library, newId, `Remove ${name}`, (work) => work.remove(sheet.id));

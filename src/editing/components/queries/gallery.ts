@@ -141,23 +141,21 @@ function components(
       ordered(guide.blocks).flatMap((block) => ('component' in block ? [block.component.id] : [])),
     ),
   );
-  const card = (component: ComponentDefinition): ComponentCard => {
-    return {
-      id: component.id,
-      name: component.name,
-      description: component.description,
-      rank: ranks.find((rank) => rank.id === component.rank)?.name ?? 'unranked',
-      combinations: allowedCount(component),
-      visibility: component.visibility,
-      deprecated: component.deprecation && {
-        reason: component.deprecation.reason,
-        replacement: component.deprecation.replacement?.path ?? null,
-      },
-      documented: documented.has(component.id),
-      from: library.own.items.has(component.id) ? null : library.effective.originOf(component.id),
-      varies: component.variationOf?.path ?? null,
-    };
-  };
+  const card = (component: ComponentDefinition): ComponentCard => ({
+    id: component.id,
+    name: component.name,
+    description: component.description,
+    rank: ranks.find((rank) => rank.id === component.rank)?.name ?? 'unranked',
+    combinations: allowedCount(component),
+    visibility: component.visibility,
+    deprecated: component.deprecation && {
+      reason: component.deprecation.reason,
+      replacement: component.deprecation.replacement?.path ?? null,
+    },
+    documented: documented.has(component.id),
+    from: library.own.items.has(component.id) ? null : library.effective.originOf(component.id),
+    varies: component.variationOf?.path ?? null,
+  });
   const holds: Record<ComponentFilter, (one: ComponentCard) => boolean> = {
     failing: ({ id }) => library.summary(items.get(id) as ComponentDefinition).failing > 0,
     unused: ({ id }) => library.reach().direct(id).length === 0,

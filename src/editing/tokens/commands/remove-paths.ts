@@ -47,7 +47,7 @@ function replaceUses(work: DraftTransaction, from: ReadonlySet<string>, to: Refe
   const tokens = [...names].filter((path) => work.ownAt(path)?.kind === 'token');
   work.renameInTexts(nameChange(new Map(tokens.map((path) => [path, to.path]))));
   const lead = (path: string) => (names.has(path) ? to.path : path);
-  work.replaceReferences(from, to, ({ id, path }) => (id !== undefined ? from.has(id) : names.has(path)));
+  work.replaceReferences(from, to);
   for (const item of [...work.own.values()]) {
     if (from.has(item.id) || (item.kind !== 'token' && item.kind !== 'group')) continue;
     for (const [layer, declaration] of Object.entries(item.declarations)) {
