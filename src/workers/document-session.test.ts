@@ -2,7 +2,8 @@ import { FakeServer, set, token } from '@/testing/fake-server';
 import type { ProblemReport } from '@/api/document-protocol';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { selected } from '@/editing/tokens/select';
-import { DocumentSession, Refused } from './document-session';
+import { DocumentSession } from './document-session';
+import { Refused } from './send';
 
 let server: FakeServer;
 let session: DocumentSession;

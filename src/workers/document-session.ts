@@ -1,7 +1,4 @@
-import type { AnswerOf, Endpoint, IdOf, InputOf } from '@/api/operations';
-import { requestOf } from '@/api/request';
 import { customAlphabet } from 'nanoid';
-import { ExpectedError } from '@/core/base/errors';
 import type { ClashReport, Connection, ProblemReport } from '@/api/document-protocol';
 import { applyChangeSet } from '@/core/kinds/registry';
 import { documentOf, type LoggedChangeSet } from '@/core/document/change-set';
@@ -18,17 +15,10 @@ import { OpenProduct, type ProductSnapshot } from '@/editing/session/open-produc
 import type { Command } from '@/editing/session/command';
 import { applied, type Pending } from './pending';
 import { overtaken } from './overtaken';
+import { Refused, send } from './send';
 import { snapshotFrom } from './snapshot';
 
 const random = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyz', 16);
-
-/** A refusal the server gave, in its words. */
-export class Refused extends ExpectedError {
-  override readonly name = 'Refused';
-  constructor(readonly report: ProblemReport) {
-    super(report.detail);
-  }
-}
 
 /** Milliseconds between questions while the stream of events is away. */
 const POLL = 2500;
@@ -36,8 +26,6 @@ const POLL = 2500;
 const RETRY = { first: 500, most: 8000 };
 /** As many change sets more of the log are read where somebody looks at history. */
 const MORE_OF_LOG = 460;
-/** Answers of what stands before the program, or of a program that is being stopped: the same request is right later. */
-const AWAY = new Set([502, 503, 504]);
 
 interface Listener {
   changed(sequence: number): void;
@@ -223,7 +211,7 @@ export class DocumentSession {
     for (let wait = RETRY.first; ; wait = Math.min(wait * 2, RETRY.most)) {
       try {
         const { id, label, edits } = entry;
-        return [await this.send('POST /documents/{slug}/changes', { slug: this.slug, id, label, edits })];
+        return [await send('POST /documents/{slug}/changes', { slug: this.slug, id, label, edits })];
       } catch (error) {
         if (!(error instanceof Refused) || this.closed) throw error;
         if (error.report.code === 'repeated') {
@@ -286,7 +274,7 @@ export class DocumentSession {
   async undo(redo: boolean, partly: boolean): Promise<void> {
     await this.stored;
     this.receive([
-      await this.send('POST /documents/{slug}/undo', {
+      await send('POST /documents/{slug}/undo', {
         slug: this.slug,
         id: newChangeId(),
         redo,
@@ -299,8 +287,8 @@ export class DocumentSession {
     // Each is read for what its kind of document has, and for nothing else.
     const snapshot =
       this.kind === 'library'
-        ? snapshotFrom(await this.send('GET /libraries/{slug}', { slug: this.slug }))
-        : ((await this.send('GET /products/{slug}', { slug: this.slug })) as ProductSnapshot);
+        ? snapshotFrom(await send('GET /libraries/{slug}', { slug: this.slug }))
+        : ((await send('GET /products/{slug}', { slug: this.slug })) as ProductSnapshot);
     this.snapshot = snapshot;
     this.logAsked = false;
     this.surroundings =
@@ -323,7 +311,7 @@ export class DocumentSession {
     if (this.logAsked || first <= 1) return;
     this.logAsked = true;
     const since = Math.max(0, first - 1 - MORE_OF_LOG);
-    const { changeSets } = await this.send('GET /documents/{slug}/changes', { slug: this.slug, since });
+    const { changeSets } = await send('GET /documents/{slug}/changes', { slug: this.slug, since });
     const older = changeSets.filter(({ sequence }) => sequence < (this.log[0]?.sequence ?? first));
     this.log = [...older, ...this.log];
     this.touch();
@@ -374,7 +362,7 @@ export class DocumentSession {
   }
 
   private async catchUp(): Promise<void> {
-    const { changeSets, sequence } = await this.send('GET /documents/{slug}/changes', {
+    const { changeSets, sequence } = await send('GET /documents/{slug}/changes', {
       slug: this.slug,
       since: this.sequence,
     });
@@ -414,29 +402,6 @@ export class DocumentSession {
       if (error.report.code === 'offline') this.turn('away');
       else if (error.report.code === 'sign-in') this.turn('signed-out');
     }
-  }
-
-  private async send<E extends Endpoint>(endpoint: E, input: InputOf<IdOf<E>>): Promise<AnswerOf<IdOf<E>>> {
-    const { address, init } = requestOf(endpoint, input);
-    let response: Response;
-    try {
-      response = await fetch(address, init);
-    } catch {
-      throw new Refused({
-        code: 'offline',
-        title: 'No connection',
-        detail: 'The server does not answer. Nothing was stored; try again.',
-      });
-    }
-    if (AWAY.has(response.status))
-      throw new Refused({
-        code: 'offline',
-        title: 'The server is not ready',
-        detail: 'The server is being stopped or started. Nothing was stored; try again.',
-      });
-    const answer: unknown = await response.json().catch(() => ({}));
-    if (!response.ok) throw new Refused(answer as ProblemReport);
-    return answer as AnswerOf<IdOf<E>>;
   }
 }
 

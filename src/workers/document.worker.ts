@@ -4,7 +4,8 @@ import type { Command } from '@/editing/session/command';
 import { LIBRARY_COMMANDS, PRODUCT_COMMANDS } from '@/editing/commands';
 import { LIBRARY_QUERIES, PRODUCT_QUERIES } from '@/editing/queries';
 import { isSteps, type Steps } from '@/core/base/steps';
-import { DocumentSession, newId, Refused } from './document-session';
+import { DocumentSession, newId } from './document-session';
+import { Refused } from './send';
 
 /** Holds the open document of a tab: answers what pages ask of it, and keeps it in step with the server. */
 const say = (message: WorkerMessage) => self.postMessage(message);

@@ -207,7 +207,8 @@ function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdi
           <summary>
             <b className="path">{sheet.name}</b>{' '}
             <small>
-              {sheet.css.split('\n').length} lines{sheet.own ? '' : `, from ${sheet.from}`}
+              {counted(sheet.css.split('\n').length, 'line')}
+              {sheet.own ? '' : `, from ${sheet.from}`}
             </small>
           </summary>
           <CodeField

@@ -239,7 +239,9 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
           </ul>
         </details>
       )}
-      {busy && <Progress mt="md" value={100} animated aria-label={`Storing ${coming} tokens`} w={320} />}
+      {busy && (
+        <Progress mt="md" value={100} animated aria-label={`Storing ${counted(coming, 'token')}`} w={320} />
+      )}
       <Group mt="md">
         <Button onClick={() => void bring()} loading={busy} disabled={coming === 0}>
           Import {counted(coming, 'token')}

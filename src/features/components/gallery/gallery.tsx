@@ -131,7 +131,7 @@ export function Gallery() {
       )}
       {view.all > 0 && names.length === 0 && (
         <Text c="dimmed" p="lg">
-          None of the {view.all} components match the filter.
+          No component matches the filter.
         </Text>
       )}
       <DndContext
