@@ -15,7 +15,8 @@ const folders = process.env.MUTANTS_IN?.split(',') ?? [
   'src/core/components',
   'src/core/base/color',
 ];
-const share = Number(process.env.MUTANTS_SHARE ?? 1);
+/** One share for all folders, or one for each: `0.3,0.1`. */
+const shares = (process.env.MUTANTS_SHARE ?? '1').split(',').map(Number);
 
 /** 0 to 1, evenly, and the same for the same line of the same file. */
 const lot = (file, line) =>
@@ -25,16 +26,21 @@ const lot = (file, line) =>
     .readUInt32BE(0) /
   2 ** 32;
 
-const modules = folders.flatMap((folder) =>
+const modulesIn = (folder) =>
   readdirSync(folder, { recursive: true })
     .filter((name) => name.endsWith('.ts') && !name.endsWith('.test.ts'))
-    .map((name) => join(folder, name)),
-);
+    .map((name) => join(folder, name));
 
-const linesOf = (file) =>
+const linesOf = (file, share) =>
   readFileSync(file, 'utf8')
     .split('\n')
     .flatMap((_, index) => (lot(file, index + 1) < share ? [`${file}:${index + 1}-${index + 1}`] : []));
+
+const mutate = folders.flatMap((folder, i) => {
+  const share = shares[i] ?? shares[0];
+  const modules = modulesIn(folder);
+  return share < 1 ? modules.flatMap((file) => linesOf(file, share)) : modules;
+});
 
 /** @type {import('@stryker-mutator/api/core').PartialStrykerOptions} */
 export default {
@@ -44,7 +50,7 @@ export default {
   coverageAnalysis: 'perTest',
   // A constant is evaluated once, before any test: to try it, all of them would have to run.
   ignoreStatic: true,
-  mutate: share < 1 ? modules.flatMap(linesOf) : modules,
+  mutate,
   // A text is the same to a program whatever it says; words are held by lint and by the tests that read them.
   mutator: { excludedMutations: ['StringLiteral'] },
   ignorePatterns: ['.next', 'dist', 'data', '.e2e', 'test-results', 'docs/screenshots', 'coverage'],

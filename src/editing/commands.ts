@@ -22,6 +22,7 @@ import { renameRank } from './components/commands/rename-rank';
 import { setAdjustable } from './components/commands/set-adjustable';
 import { setBases } from './components/commands/set-bases';
 import { setBehaviour } from './components/commands/set-behaviour';
+import { setCode } from './components/commands/set-code';
 import { setComponentLifecycle } from './components/commands/set-component-lifecycle';
 import { setExclusion } from './components/commands/set-exclusion';
 import { setGuard } from './components/commands/set-guard';
@@ -32,8 +33,6 @@ import { setRule } from './components/commands/set-rule';
 import { setRuleValue } from './components/commands/set-rule-value';
 import { setScript } from './components/commands/set-script';
 import { setSlot } from './components/commands/set-slot';
-import { setStyleSheet } from './components/commands/set-style-sheet';
-import { setTemplate } from './components/commands/set-template';
 import { shareRules } from './components/commands/share-rules';
 import { startComponent } from './components/commands/start-component';
 import { startFromCode } from './components/commands/start-from-code';
@@ -123,13 +122,12 @@ export const LIBRARY_COMMANDS = {
   removeRule,
   setRuleValue,
   setPartStyle,
-  setTemplate,
   setScript,
   addAssets,
   renameAsset,
   removeAssetFile,
   replaceAsset,
-  setStyleSheet,
+  setCode,
   shareRules,
   setBases,
   unlink,

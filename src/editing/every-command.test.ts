@@ -619,18 +619,6 @@ const TABLE: Partial<Table> = {
     ],
     refused: [],
   },
-  setTemplate: {
-    cases: [
-      {
-        ask: () => ({
-          component: 'badge',
-          text: '<b part="root"><span part="label"><slot name="label"></slot></span></b>',
-        }),
-        then: (now) => expect(component(now, 'badge').template).toContain('<b part="root">'),
-      },
-    ],
-    refused: [{ ask: { component: 'badge', text: '<script>alert(1)</script>' }, says: /script|root/ }],
-  },
   setScript: {
     cases: [
       {
@@ -640,17 +628,38 @@ const TABLE: Partial<Table> = {
     ],
     refused: [{ ask: { component: 'badge', text: '/'.repeat(110_000) }, says: /more than 100 KB/ }],
   },
-  setStyleSheet: {
+  setCode: {
     cases: [
       {
         ask: () => ({
           component: 'badge',
-          text: '[part~="root"] { display: block; color: var(--color-text-default) }',
+          template: '<b part="root"><span part="label"><slot name="label"></slot></span></b>',
+        }),
+        then: (now) => expect(component(now, 'badge').template).toContain('<b part="root">'),
+      },
+      {
+        ask: () => ({
+          component: 'badge',
+          sheet: '[part~="root"] { display: block; color: var(--color-text-default) }',
         }),
         then: (now) => expect(Object.keys(component(now, 'badge').entries)).toHaveLength(1),
       },
+      {
+        ask: () => ({
+          component: 'badge',
+          template: '<b part="root"><span part="words"><slot name="label"></slot></span></b>',
+          sheet: '[part~="words"] { color: var(--color-text-default) }',
+        }),
+        then: (now) => {
+          expect(component(now, 'badge').template).toContain('part="words"');
+          expect(Object.values(component(now, 'badge').entries)).toMatchObject([{ part: 'words' }]);
+        },
+      },
     ],
-    refused: [{ ask: { component: 'badge', text: '[part~="root"] { color: red' }, says: /./ }],
+    refused: [
+      { ask: { component: 'badge', template: '<script>alert(1)</script>' }, says: /script|root/ },
+      { ask: { component: 'badge', sheet: '[part~="root"] { color: red' }, says: /./ },
+    ],
   },
   shareRules: {
     cases: [

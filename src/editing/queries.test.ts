@@ -216,11 +216,11 @@ test.each([
   [
     'a template with a script',
     () =>
-      LIBRARY_COMMANDS.setTemplate(
+      LIBRARY_COMMANDS.setCode(
         library,
         {
           component: 'button',
-          text: '<button part="root"><script></script></button>',
+          template: '<button part="root"><script></script></button>',
         },
         newId,
       ),

@@ -19,7 +19,7 @@ import { swapNested } from '@/editing/components/commands/swap-nested';
 import { unlink } from '@/editing/components/commands/unlink';
 import { setBases } from '@/editing/components/commands/set-bases';
 import { setRuleValue } from '@/editing/components/commands/set-rule-value';
-import { setStyleSheet } from '@/editing/components/commands/set-style-sheet';
+import { setCode } from '@/editing/components/commands/set-code';
 import { shareRules } from '@/editing/components/commands/share-rules';
 import { rankComponents } from '@/editing/components/commands/rank-components';
 import { removeComponents } from '@/editing/components/commands/remove-components';
@@ -40,27 +40,27 @@ const piece = (name: string) => ({ name, icon: false, props: {}, passed: {} });
 
 test('a sheet stored as it stands changes nothing; one rule changed is one field changed', () => {
   const { sheet } = proof(library, { name: 'button', lens })!;
-  expect(problem(setStyleSheet(library, { component: 'button', text: sheet }, newId))).toBe(
+  expect(problem(setCode(library, { component: 'button', sheet: sheet }, newId))).toBe(
     'Nothing would change',
   );
-  const command = setStyleSheet(
+  const command = setCode(
     library,
-    { component: 'button', text: sheet.replace('min-height: 56px', 'min-height: 60px') },
+    { component: 'button', sheet: sheet.replace('min-height: 56px', 'min-height: 60px') },
     newId,
   );
   expect('edits' in command && command.edits.map(({ kind, path }) => [kind, path.split('/')[0]])).toEqual([
     ['set', 'entries'],
   ]);
   const text = `${sheet}\n@media print { [part~="root"] { display: none } }\n`;
-  const kept = done(library, setStyleSheet(library, { component: 'button', text }, newId));
+  const kept = done(library, setCode(library, { component: 'button', sheet: text }, newId));
   expect(proof(kept, { name: 'button', lens })!.sheet).toBe(text);
   // Rules keep who they are when others come before them or when they change places.
   const rules = ordered(own(library, 'button').entries).map(({ id }) => id);
   const turned = done(
     library,
-    setStyleSheet(
+    setCode(
       library,
-      { component: 'button', text: `[part~="label"] {\n  color: red;\n}\n\n${sheet}` },
+      { component: 'button', sheet: `[part~="label"] {\n  color: red;\n}\n\n${sheet}` },
       newId,
     ),
   );
@@ -72,9 +72,9 @@ test('a sheet stored as it stands changes nothing; one rule changed is one field
 });
 
 test.each([
-  ['a part that is not there', (l: OpenLibrary) => setStyleSheet(l, { component: 'button', text: '[part~="lid"] { color: red }' }, newId), 'The template has no part lid, of which [part~="lid"] speaks'],
-  ['CSS that cannot be read', (l: OpenLibrary) => setStyleSheet(l, { component: 'button', text: 'a {' }, newId), 'The style sheet cannot be read: Unclosed block (line 1)'],
-  ['CSS that loads', (l: OpenLibrary) => setStyleSheet(l, { component: 'button', text: '@import "https://example.org/a.css";' }, newId), 'The style sheet loads from outside: @import (line 1)'],
+  ['a part that is not there', (l: OpenLibrary) => setCode(l, { component: 'button', sheet: '[part~="lid"] { color: red }' }, newId), 'The template has no part lid, of which [part~="lid"] speaks'],
+  ['CSS that cannot be read', (l: OpenLibrary) => setCode(l, { component: 'button', sheet: 'a {' }, newId), 'The style sheet cannot be read: Unclosed block (line 1, column 1)'],
+  ['CSS that loads', (l: OpenLibrary) => setCode(l, { component: 'button', sheet: '@import "https://example.org/a.css";' }, newId), 'The style sheet loads from outside: @import (line 1)'],
   ['a script that cannot be read', (l: OpenLibrary) => setScript(l, { component: 'button', text: 'let 1' }, newId), 'The script cannot be read at line 1, column 4'],
   ['everything excluded', (l: OpenLibrary) => setExclusion(l, { component: 'badge', id: null, when: 'status is on-time or boarding or delayed or cancelled', why: '' }, newId), 'That would leave no combination at all'],
   ['an exclusion of nothing', (l: OpenLibrary) => setExclusion(l, { component: 'badge', id: null, when: '', why: '' }, newId), 'An exclusion needs a condition'],

@@ -9,7 +9,7 @@ import { demo, done, lens, newId, opened } from '@/testing/library';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { matrix } from '../queries/matrix';
 import type { Command } from '@/editing/session/command';
-import { setTemplate } from '@/editing/components/commands/set-template';
+import { setCode } from '@/editing/components/commands/set-code';
 import { setRuleValue } from '@/editing/components/commands/set-rule-value';
 import { removeProp } from '@/editing/components/commands/remove-prop';
 import { removeRule } from '@/editing/components/commands/remove-rule';
@@ -34,7 +34,7 @@ function button(): OpenLibrary {
   let now = opened(documentOf('new', 'library', []));
   const run = (command: Command) => (now = done(now, command));
   run(startComponent(now, { name: 'button' }, newId));
-  run(setTemplate(now, { component: 'button', text: '<button part="root"><i part="before" when="icon is before"></i><span part="label"><slot name="label"></slot></span><i part="after" when="icon is after"></i></button>' }, newId)); // prettier-ignore
+  run(setCode(now, { component: 'button', template: '<button part="root"><i part="before" when="icon is before"></i><span part="label"><slot name="label"></slot></span><i part="after" when="icon is after"></i></button>' }, newId)); // prettier-ignore
   run(
     setProp(now, { component: 'button', prop: choice('size', ['small', 'regular', 'large', 'huge']) }, newId),
   );
@@ -149,7 +149,7 @@ test('what is still used cannot go, and what is not there cannot be spoken of', 
   expect(problem(rule('state is sleepy'))).toMatch(/no state sleepy/);
   expect(problem(rule('tone === quiet'))).toMatch(/is not a valid condition/);
   expect(problem(rule('', 'tail'))).toMatch(/no part tail/);
-  expect(problem(setTemplate(built, { component: 'button', text: '<button part="top"></button>' }, newId))).toMatch(/root/);
+  expect(problem(setCode(built, { component: 'button', template: '<button part="top"></button>' }, newId))).toMatch(/root/);
   for (const name of ['button', 'Big Button', ''])
     expect(problem(startComponent(built, { name }, newId))).not.toBe('none');
   expect(problem(startComponent(built, { name: 'chip', from: 'nothing' }, newId))).toMatch(/no component nothing/);

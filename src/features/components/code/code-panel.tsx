@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
 import { useLibrary } from '@/features/session/library-shell';
 import { Refused, useStore } from '@/features/session/refused';
+import { MarkupField } from './markup-field';
 import { CodeField } from './code-field';
 import { useCodeFile } from '../start/start-from-code';
 import classes from '../components.module.css';
@@ -12,45 +13,20 @@ import classes from '../components.module.css';
 /** Template and style sheet as code, shown in the specimen while one types; one truth with the rules beside. */
 export function CodePanel({ view }: { view: ProofView }) {
   const library = useLibrary();
-  const input = (text: string) => ({ component: view.name, text });
   return (
     <section className={classes.sheet} aria-label="Code">
       <header>
         <h2>Code</h2>
       </header>
-      <Tabs defaultValue="template" p="sm" keepMounted={false}>
+      <Tabs defaultValue="markup" p="sm" keepMounted={false}>
         <Tabs.List>
-          <Tabs.Tab value="template">Template</Tabs.Tab>
-          <Tabs.Tab value="sheet">Style sheet</Tabs.Tab>
+          <Tabs.Tab value="markup">Template and style sheet</Tabs.Tab>
           <Tabs.Tab value="script">Script</Tabs.Tab>
           <Tabs.Tab value="css">Generated code</Tabs.Tab>
           <Tabs.Tab value="beside">Compare with source</Tabs.Tab>
         </Tabs.List>
-        <Tabs.Panel value="template" pt="sm">
-          <CodeField
-            command="setTemplate"
-            input={input}
-            language="html"
-            label="Template"
-            place={`${library.slug} ${view.name} template`}
-            stored={view.template}
-            canEdit={view.canEdit}
-          />
-        </Tabs.Panel>
-        <Tabs.Panel value="sheet" pt="sm">
-          <Text size="sm" c="dimmed" mb={6}>
-            A rule whose selector names parts, props and states becomes a rule of the component; all other CSS
-            is passed through unchanged.
-          </Text>
-          <CodeField
-            command="setStyleSheet"
-            input={input}
-            language="css"
-            label="Style sheet"
-            place={`${library.slug} ${view.name} style sheet`}
-            stored={view.sheet}
-            canEdit={view.canEdit}
-          />
+        <Tabs.Panel value="markup" pt="sm">
+          <MarkupField view={view} />
         </Tabs.Panel>
         <Tabs.Panel value="script" pt="sm">
           <Text size="sm" c="dimmed" mb={6}>
@@ -59,7 +35,7 @@ export function CodePanel({ view }: { view: ProofView }) {
           </Text>
           <CodeField
             command="setScript"
-            input={input}
+            input={(text) => ({ component: view.name, text })}
             language="javascript"
             label="Script"
             place={`${library.slug} ${view.name} script`}

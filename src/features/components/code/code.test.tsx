@@ -25,7 +25,7 @@ test('a template is refused where it is written, put back by Cancel, and stored 
   expect(storedLabels()).toEqual([]);
   await user.click(screen.getByRole('button', { name: 'Cancel' }));
   await waitFor(() => expect(textOf('Template')).toBe(before));
-  expect(screen.getByRole('button', { name: 'Save template' })).toBeDisabled();
+  expect(screen.getByRole('button', { name: 'Save template and style sheet' })).toBeDisabled();
 
   write('Template', before.replace('part="label"', 'part="label" title="Said"'));
   await waitFor(() => expect(screen.getByRole('button', { name: 'Save template' })).toBeEnabled());
@@ -37,13 +37,30 @@ test('a template is refused where it is written, put back by Cancel, and stored 
 
 test('a rule written as CSS is a rule of the component beside it, by Ctrl+Enter', async () => {
   const { user } = await open();
-  await user.click(await screen.findByRole('tab', { name: 'Style sheet' }));
   await screen.findByRole('textbox', { name: 'Style sheet' });
   const view = write('Style sheet', `${textOf('Style sheet')}\n[part~="label"] { letter-spacing: 3px; }\n`);
   fireEvent.keyDown(view.contentDOM, { key: 'Enter', ctrlKey: true });
   await waitFor(() => expect(storedLabels()).toHaveLength(1));
   await user.click(screen.getByRole('tab', { name: 'Rules' }));
   expect(await screen.findByRole('button', { name: 'letter-spacing: 3px, change' })).toBeInTheDocument();
+});
+
+test('a part is renamed in template and style sheet, which neither could say alone, and both are one step', async () => {
+  const { user } = await open();
+  await screen.findByRole('textbox', { name: 'Template' });
+  const [html, css] = [textOf('Template'), textOf('Style sheet')];
+  write('Style sheet', `${css}\n[part~="words"] { letter-spacing: 3px; }\n`);
+  expect(await screen.findByText(/The template has no part words/)).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Save style sheet' }));
+  expect(storedLabels()).toEqual([]);
+  write('Template', html.replace('part="label"', 'part="words"'));
+  await waitFor(() => expect(screen.queryByText(/has no part/)).toBeNull());
+  await user.click(screen.getByRole('button', { name: 'Save template and style sheet' }));
+  await waitFor(() => expect(storedLabels()).toEqual(['Change the template and the style sheet of badge']));
+  expect(textOf('Style sheet')).toContain('[part~="words"]');
+  await user.click(await screen.findByRole('button', { name: /^Undo: / }));
+  await waitFor(() => expect(textOf('Template')).toBe(html));
+  expect(textOf('Style sheet')).toBe(css);
 });
 
 test('what differs from the source file is told: props it has and this has not, and the other way round', async () => {
