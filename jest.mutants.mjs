@@ -9,6 +9,6 @@ const [core] = config.projects;
 export default {
   ...core,
   testMatch: [`<rootDir>/${process.env.MUTANTS_TESTS ?? 'src/{core,editing}'}/**/*.test.ts`],
-  testSequencer: '<rootDir>/scripts/mutants-sequencer.cjs',
+  testSequencer: '<rootDir>/scripts/mutants-sequencer.mjs',
   testEnvironment: '@stryker-mutator/jest-runner/jest-env/node',
 };

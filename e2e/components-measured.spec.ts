@@ -28,6 +28,25 @@ test('kept CSS makes what it reaches unknown, and what is unknown is measured wh
   await expect(page.getByTestId('matrix-counts')).toContainText('all pass');
 });
 
+test('hover is held on any part, for kept CSS that speaks of it as for a rule', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${keel}/components/badge?side=code`);
+  const sheet = page.getByRole('textbox', { name: 'Style sheet' });
+  await sheet.press('Control+End');
+  await page.keyboard.insertText('\n[part~="root"] > [part~="label"]:hover { letter-spacing: 5px }\n');
+  await page.getByRole('button', { name: 'Save style sheet' }).click();
+  await choose(page.getByRole('combobox', { name: 'State', exact: true }), 'hover');
+  const label = specimen(page, 'badge').locator('[part~="label"]');
+  await expect(label).not.toHaveCSS('letter-spacing', '5px');
+  await choose(page.getByRole('combobox', { name: 'State on part' }), 'label');
+  await expect(label).toHaveCSS('letter-spacing', '5px');
+  await expect(page).toHaveURL(/on=label/);
+  await page.reload();
+  await expect(label).toHaveCSS('letter-spacing', '5px');
+  await page.getByRole('button', { name: /^Undo: Change the style sheet of badge/ }).click();
+  await expect(label).not.toHaveCSS('letter-spacing', '5px');
+});
+
 test('a raw value is a finding, bound at one click; a token is picked by closeness with the keys alone', async ({
   page,
 }) => {

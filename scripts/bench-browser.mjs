@@ -17,7 +17,10 @@ const names = process.argv.slice(2).filter((word) => !word.startsWith('-'));
 const data = mkdtempSync(path.join(os.tmpdir(), 'seedplan-bench-'));
 const port = '4389';
 const env = { ...process.env, SEEDPLAN_DATA_DIR: data, PORT: port, NODE_ENV: 'production' };
-if (spawnSync(process.execPath, ['scripts/bundle.mjs', 'prepare', 'bench'], { cwd: root }).status !== 0)
+if (
+  spawnSync(process.execPath, ['scripts/bundle.mjs', 'prepare', 'worker', 'bench'], { cwd: root }).status !==
+  0
+)
   process.exit(1);
 if (spawnSync(process.execPath, ['dist/prepare.mjs'], { cwd: root, env, stdio: 'ignore' }).status !== 0)
   process.exit(1);

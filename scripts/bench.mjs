@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import path from 'node:path';
 
 const root = path.resolve(import.meta.dirname, '..');
-const bundled = spawnSync(process.execPath, [path.join(root, 'scripts/bundle.mjs'), 'bench'], {
+const bundled = spawnSync(process.execPath, [path.join(root, 'scripts/bundle.mjs'), 'worker', 'bench'], {
   stdio: 'inherit',
 });
 if (bundled.status !== 0) process.exit(bundled.status ?? 1);

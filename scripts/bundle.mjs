@@ -14,7 +14,7 @@ const common = {
   logLevel: 'warning',
   // Its main entry reads its data by path, which a bundle has no folder for.
   alias: { 'css-tree': path.join(root, 'node_modules/css-tree/dist/csstree.esm.js') },
-  external: ['better-sqlite3', 'knex', 'next', 'iron-session', 'pino', 'fontkit'],
+  external: ['better-sqlite3', 'knex', 'next', 'iron-session', 'pino', 'fontkit', 'piscina'],
   banner: {
     js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",
   },
@@ -45,6 +45,13 @@ const all = {
     build({
       ...common,
       entryPoints: { serve: 'src/server/start/serve.ts' },
+      outdir: 'dist',
+      outExtension: { '.js': '.mjs' },
+    }),
+  worker: () =>
+    build({
+      ...common,
+      entryPoints: { worker: 'src/server/jobs/worker.ts' },
       outdir: 'dist',
       outExtension: { '.js': '.mjs' },
     }),

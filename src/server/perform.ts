@@ -1,11 +1,9 @@
-import { customAlphabet } from 'nanoid';
 import type { Knex } from 'knex';
 import { authorise, type Actor, type DocumentRow } from './access/authorise';
 import { notFound } from './http/problem';
+import { newId } from './new-id';
 import { USE_CASES } from './registry';
 import type { UseCase, Work } from './use-case';
-
-const random = customAlphabet('0123456789abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ', 12);
 
 /**
  * The document a use case is about, where the actor may do with it what the use case does.
@@ -40,17 +38,19 @@ export async function perform(knex: Knex, id: string, actor: Actor, input: unkno
   if (!useCase) throw new Error(`There is no use case ${id}`);
   const tasks: (() => void)[] = [];
   const now = () => new Date().toISOString();
-  if (useCase.ahead) await admitted(knex, useCase, actor, input);
-  const ready = await useCase.ahead?.({ knex, actor, now }, input as never);
+  const workIn = (trx: Knex): Work => ({
+    trx,
+    actor,
+    now,
+    newId,
+    afterCommit: (task) => tasks.push(task),
+  });
+  const about = useCase.ahead && (await admitted(knex, useCase, actor, input));
+  const look = <T>(read: (work: Work) => Promise<T>) => knex.transaction((trx) => read(workIn(trx)));
+  const ready = await useCase.ahead?.({ knex, actor, now, look }, input as never, about!);
   let failed: { why: unknown } | undefined;
   const whole = knex.transaction(async (trx) => {
-    const work: Work = {
-      trx,
-      actor,
-      now,
-      newId: (prefix) => `${prefix}_${random()}`,
-      afterCommit: (task) => tasks.push(task),
-    };
+    const work = workIn(trx);
     try {
       const document = await admitted(trx, useCase, actor, input);
       return await useCase.run(work, input as never, document!, ready as never);

@@ -27,6 +27,8 @@ export interface Ahead {
   knex: Knex;
   actor: Actor;
   now(): string;
+  /** Reads, all of one moment. */
+  look<T>(read: (work: Work) => Promise<T>): Promise<T>;
 }
 type Input<Id extends OperationId> = InputOf<Id> & Surroundings;
 
@@ -42,7 +44,7 @@ export interface UseCase<I = never, Answer = unknown, Ready = never> {
    * What takes its time and needs nothing of the transaction (a hash, the reading of a file): done before it begins, once it
    * is known that the actor may. `run` is handed what comes of it.
    */
-  ahead?(ahead: Ahead, input: I): Promise<Ready>;
+  ahead?(ahead: Ahead, input: I, document: DocumentRow): Promise<Ready>;
   /** Signing in answers the session to keep beside what the caller is told. */
   run(work: Work, input: I, document: DocumentRow, ready: Ready): Promise<Answer>;
 }

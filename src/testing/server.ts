@@ -4,7 +4,12 @@ import path from 'node:path';
 import type { Knex } from 'knex';
 import type { Actor } from '@/server/access/authorise';
 import { openDatabase } from '@/server/db/connection';
+import { runTasksBy } from '@/server/jobs/pool';
+import { runTask } from '@/server/jobs/tasks';
 import { perform } from '@/server/perform';
+
+// The threads are tried by their own test, and by the built program.
+runTasksBy(async (call) => runTask(call));
 
 /** A workspace for tests: one person for every role, a library and a product that only their team may see. */
 export interface TestWorkspace {

@@ -71,7 +71,14 @@ test('kept CSS of a holder reaches into what stands in its slots', () => {
 
 test.each([
   ['[part~="root"] > svg { width: 1px }', ':scope > svg { width: 1px }'],
-  ['[part~="root"]:hover, b [part~="root"] { top: 0 }', ':scope:hover, b [part~="root"] { top: 0 }'],
+  [
+    '[part~="root"]:hover, b [part~="root"] { top: 0 }',
+    ':scope:is(:hover, [data-state~="hover"]), b [part~="root"] { top: 0 }',
+  ],
+  [
+    'li:not(:Hover):focus a { top: 0 }',
+    'li:not(:is(:Hover, [data-state~="hover"])):is(:focus, [data-state~="focus-visible"]) a { top: 0 }',
+  ],
   ['[data-tone][part="root"] [part~="label"] {}', '[data-tone]:scope [part~="label"] {}'],
   [
     '@media print { [part~="root"] { color: red !important } }',
@@ -88,7 +95,9 @@ test.each([
 
 test('the root part alone becomes the scope, of every selector that begins with it', () => {
   const scoped = (css: string) => scopedCss(css).replace(/\s+/g, ' ').trim();
-  expect(scoped('[part~="root"], [part="root"]:hover { gap: 0 }')).toBe(':scope, :scope:hover { gap: 0 }');
+  expect(scoped('[part~="root"], [part="root"]:hover { gap: 0 }')).toBe(
+    ':scope, :scope:is(:hover, [data-state~="hover"]) { gap: 0 }',
+  );
   // Another attribute of that value, another part, and a root further in are what they say.
   for (const same of [
     '[data-part="root"] { gap: 0 }',

@@ -2,6 +2,7 @@ import type { AnyNode as CssNode, AtRule, Rule } from 'postcss';
 import safeParse from 'postcss-safe-parser';
 import selectorParser from 'postcss-selector-parser';
 import type { ComponentDefinition } from './definition';
+import { heldPseudo } from './held-states';
 import { ordered } from '../document/item';
 import { partAncestry, partTags, templateOf } from './template';
 
@@ -131,10 +132,11 @@ export function keptText(component: ComponentDefinition): string[] {
 
 /**
  * Kept CSS as it stands inside `@scope`, where the root is no descendant of itself: a selector that begins with the part root
- * means the scope's own root (CSS Cascade 6, 3.5). All else stays as it was written.
+ * means the scope's own root (CSS Cascade 6, 3.5). A state of interaction is met by the attribute that holds it too, as in rules.
+ * All else stays as it was written.
  */
 export function scopedCss(css: string): string {
-  if (!css.includes('part')) return css;
+  if (!/part|:(hover|active|focus)/i.test(css)) return css;
   const root = safeParse(css);
   root.walkRules((rule) => {
     try {
@@ -147,6 +149,10 @@ export function scopedCss(css: string): string {
         );
         own?.replaceWith(selectorParser.pseudo({ value: ':scope', spaces: own.spaces }));
       }
+      selectors.walkPseudos((pseudo) => {
+        const held = heldPseudo(pseudo.value);
+        if (held) pseudo.replaceWith(selectorParser().astSync(held).first.first);
+      });
       rule.selector = selectors.toString();
     } catch {
       // What no parser reads, a browser leaves out too.

@@ -2,6 +2,7 @@ import type { ComponentDefinition } from './definition';
 import { ordered } from '../document/item';
 import { componentClass } from './compile';
 import { allMatch, defaultProps, type Combination } from './condition';
+import { rootStates, statesBelow } from './held-states';
 import { templateOf, type TemplateElement, type TemplateNode } from './template';
 
 export function escapeHtml(text: string): string {
@@ -13,6 +14,8 @@ const VOID = new Set(['br', 'col', 'hr', 'img', 'input']);
 export interface RenderInput extends Partial<Combination> {
   /** Rendered HTML for slots; a text prop or slot not given here takes the prop's own text, escaped. */
   slots?: Record<string, string>;
+  /** The part on which hover, active and focus-visible are held; the root, where it is not given. */
+  stateOn?: string;
   /** It is put into another's slot, where the elements it needs round it are. */
   inside?: boolean;
   /** Further attributes of the root, such as an id to find it by. */
@@ -25,8 +28,9 @@ export function renderComponent(component: ComponentDefinition, input: RenderInp
   if (!root) return '';
   const combination: Combination = {
     props: { ...defaultProps(component), ...input.props },
-    states: input.states ?? [],
+    states: rootStates(input.states ?? [], input.stateOn),
   };
+  const below = statesBelow(root, input.states ?? [], input.stateOn);
   const kinds = new Map(ordered(component.props).map((prop) => [prop.name, prop.kind]));
   const className = componentClass(component);
 
@@ -53,6 +57,8 @@ export function renderComponent(component: ComponentDefinition, input: RenderInp
       attributes.set('class', [attributes.get('class'), className].filter(Boolean).join(' '));
       attributes.set('part', item.part);
     }
+    const held = below.get(item);
+    if (held) attributes.set('data-state', held.join(' '));
     if (item === root) {
       for (const [name, kind] of kinds) {
         const value = combination.props[name] ?? '';

@@ -1,55 +1,11 @@
-import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
 import { ordered, type Item } from '@/core/document/item';
-import { fontMediaType, FontProblem, readFont } from '@/core/base/fonts/read-font';
 import type { FontFacts } from '@/core/base/fonts/font';
-import { DrawingProblem, cleanSvg } from '@/core/base/svg/svg';
-import { looksLikeSvg, pictureMediaType } from '@/core/assets/media';
 import { roleOf, type DocumentRow } from '../access/authorise';
 import { badRequest, notFound } from '../http/problem';
+import { aside } from '../jobs/pool';
 import { useCase } from '../use-case';
-
-interface Upload {
-  name?: string;
-  /** What it is brought as; an icon takes the colour of the text around it. */
-  as?: 'icon' | 'logo' | 'picture';
-  bytes: Uint8Array;
-}
-
-/** What a file is by its own bytes, whatever the sender calls it, and the bytes that are kept of it. */
-interface Read {
-  mediaType: string;
-  bytes: Uint8Array;
-  font: FontFacts | null;
-  /** Of an SVG, the drawing without all that could run or load. */
-  svg?: string;
-  notes: string[];
-}
-
-function read({ name = 'The file', as = 'icon', bytes }: Upload): Read {
-  const font = fontMediaType(bytes);
-  if (font !== undefined) {
-    try {
-      return { mediaType: font, bytes, font: readFont(bytes), notes: [] };
-    } catch (error) {
-      if (error instanceof FontProblem) throw badRequest(`${name}: ${error.message}`);
-      throw error;
-    }
-  }
-  const picture = pictureMediaType(bytes);
-  if (picture !== undefined) return { mediaType: picture, bytes, font: null, notes: [] };
-  if (!looksLikeSvg(bytes))
-    throw badRequest(
-      `${name} is not a font, drawing or picture. Upload a .ttf, .otf, .ttc, .woff, .woff2, .svg, .png, .jpg, .gif or .webp.`,
-    );
-  try {
-    const { svg, notes } = cleanSvg(new TextDecoder().decode(bytes), as === 'icon' ? 'icon' : 'picture');
-    return { mediaType: 'image/svg+xml', bytes: new TextEncoder().encode(svg), font: null, svg, notes };
-  } catch (error) {
-    if (error instanceof DrawingProblem) throw badRequest(`${name}: ${error.message}. ${error.fix}.`);
-    throw error;
-  }
-}
+import type { ReadUpload } from './read-upload';
 
 /** What is stored beside the bytes, and what an item that names them has to repeat. */
 const factsOf = (file: { font: FontFacts | null; svg?: string }): string =>
@@ -60,27 +16,16 @@ const storeFile = useCase('files.store', {
   needs: 'maintainer',
   kind: 'library',
   document: (input) => input.slug,
-  async run({ trx }, input, row) {
-    return keepFile(trx, row.id, input);
-  },
+  ahead: (_, { name, as, bytes }) => aside('readUpload', { name, as, bytes }, name ?? 'The file'),
+  run: ({ trx }, _input, row, upload) => keepFile(trx, row.id, upload),
 });
 
-interface KeptFile extends Omit<Read, 'bytes'> {
-  file: string;
-  hash: string;
-  size: number;
-}
-
-/** What keeping a file comes to. @throws Problem 400 */
-export function readUpload(upload: Upload): KeptFile & { bytes: Uint8Array } {
-  const { bytes, ...said } = read(upload);
-  const hash = createHash('sha256').update(bytes).digest('hex');
-  return { file: upload.name ?? said.font?.family ?? 'file', hash, size: bytes.length, bytes, ...said };
-}
-
-/** Reads a file and keeps it for a document. @throws Problem 400 */
-export async function keepFile(trx: Knex, documentId: string, upload: Upload): Promise<KeptFile> {
-  const { bytes, ...kept } = readUpload(upload);
+/** Keeps a file that has been read for a document. */
+export async function keepFile(
+  trx: Knex,
+  documentId: string,
+  { bytes, ...kept }: ReadUpload,
+): Promise<Omit<ReadUpload, 'bytes'>> {
   const { hash } = kept;
   await trx('files')
     .insert({ hash, media_type: kept.mediaType, bytes: Buffer.from(bytes), facts: factsOf(kept) })

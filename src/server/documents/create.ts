@@ -1,9 +1,6 @@
-import { readFiles } from '../intake/read-files';
-import { addItem, type Edit } from '@/core/document/edits';
+import { addItem } from '@/core/document/edits';
 import { itemsOf, type Item } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
-import type { Finding } from '@/core/findings/finding';
-import { readScreen } from '@/core/products/screen-file';
 import {
   ancestorsOf,
   noRelease,
@@ -13,7 +10,9 @@ import {
   releasesOf,
 } from '../releases/store';
 import { named, type DocumentRow } from '../access/authorise';
+import { keepFile } from '../assets/files';
 import { badRequest, notFound } from '../http/problem';
+import { aside } from '../jobs/pool';
 import { personIn, useCase, type Work } from '../use-case';
 import { change } from './change';
 import { draftOf, loadDocument } from './store';
@@ -115,17 +114,23 @@ const importFiles = useCase('libraries.import', {
   needs: 'maintainer',
   kind: 'library',
   document: (input) => input.slug,
-  async run(work, input, row) {
-    const draft = await draftOf(work.trx, row.id);
-    const document = await loadDocument(work.trx, draft, 'library');
-    const { edits, findings } = await readFiles(
-      work,
-      row.id,
-      await ancestorsOf(work, document.items),
-      document.items,
-      input.files,
-      !input.tryOnly,
-    );
+  // Read aside, from the library as it is then: edits that no longer fit when they are made are refused as all are.
+  async ahead({ look }, { files }, row) {
+    const asked = await look(async (work) => {
+      const { items } = await loadDocument(work.trx, await draftOf(work.trx, row.id), 'library');
+      const ancestors = await ancestorsOf(work, items);
+      return {
+        items: [...items.values()],
+        ancestors: ancestors.map(({ name, version, items: of }) => ({
+          name,
+          version,
+          items: [...of.values()],
+        })),
+      };
+    });
+    return aside('readFiles', { ...asked, files }, files.length === 1 ? files[0]!.name : 'The files');
+  },
+  async run(work, input, row, { edits, drawings, findings }) {
     const errors = findings.filter((finding) => finding.level === 'error');
     if (errors.length > 0 && !input.tryOnly)
       throw badRequest(`${errors[0]!.message}. Nothing was changed.`, { findings });
@@ -135,6 +140,7 @@ const importFiles = useCase('libraries.import', {
       counts[kind] = (counts[kind] ?? 0) + 1;
     }
     if (!input.tryOnly && edits.length > 0) {
+      for (const drawing of drawings) await keepFile(work.trx, row.id, drawing);
       const names = input.files.map((file) => file.name);
       await change(work, row, {
         id: work.newId('change'),
@@ -151,37 +157,22 @@ const importScreens = useCase('products.import', {
   needs: 'maintainer',
   kind: 'product',
   document: (input) => input.slug,
-  async run(work, input, row) {
-    const draft = await draftOf(work.trx, row.id);
-    const document = await loadDocument(work.trx, draft, 'product');
-    const components = new Map<string, string>();
-    for (const pin of itemsOf(document.items, 'pin')) {
-      const pinned = await pinnedRelease(work, pin);
-      if (!pinned) continue;
-      for (const component of itemsOf(await releaseItems(work.trx, pinned.release.id), 'component'))
-        components.set(component.name, component.id);
-    }
-    const edits: Edit[] = [];
-    const findings: Finding[] = [];
-    const orders = ordersAfter(
-      itemsOf(document.items, 'screen')
-        .map((screen) => screen.order)
-        .sort()
-        .at(-1) ?? null,
-      input.files.length,
-    );
-    input.files.forEach((file, i) => {
-      const read = readScreen(file.text, {
-        name: file.name.replace(/^.*\//, '').replace(/\.html$/, ''),
-        order: orders[i]!,
-        newId: work.newId,
-        refer: (name) => (components.has(name) ? { id: components.get(name), path: name } : undefined),
-      });
-      findings.push(
-        ...read.findings.map((finding) => ({ ...finding, at: { file: file.name, ...finding.at } })),
-      );
-      edits.push(addItem(read.screen), ...read.placements.map(addItem));
+  async ahead({ look }, { files }, row) {
+    const asked = await look(async (work) => {
+      const { items } = await loadDocument(work.trx, await draftOf(work.trx, row.id), 'product');
+      const components = new Map<string, string>();
+      for (const pin of itemsOf(items, 'pin')) {
+        const pinned = await pinnedRelease(work, pin);
+        if (!pinned) continue;
+        for (const component of itemsOf(await releaseItems(work.trx, pinned.release.id), 'component'))
+          components.set(component.name, component.id);
+      }
+      const screens = itemsOf(items, 'screen').map((screen) => screen.order);
+      return { components, orders: ordersAfter(screens.sort().at(-1) ?? null, files.length) };
     });
+    return aside('readScreens', { ...asked, files }, files.length === 1 ? files[0]!.name : 'The screens');
+  },
+  async run(work, input, row, { edits, findings }) {
     const error = findings.find((finding) => finding.level === 'error');
     if (error) throw badRequest(`${error.message}. Nothing was changed.`, { findings });
     await change(work, row, {

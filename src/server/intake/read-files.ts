@@ -7,7 +7,7 @@ import { documentOf } from '@/core/document/change-set';
 import { addItem, setField, type Edit } from '@/core/document/edits';
 import { importEdits } from '@/core/intake/import';
 import type { RankItem } from '@/core/components/definition';
-import { itemsOf, type Items } from '@/core/document/item';
+import { itemsOf, type Item, type Items } from '@/core/document/item';
 import { libraryTree } from '@/core/tokens/token-tree';
 import { ordersAfter } from '@/core/document/order';
 import { readGuide } from '@/core/guides/guide-file';
@@ -15,9 +15,9 @@ import { JsonSyntaxError, readJson } from '@/core/base/json/read';
 import { effectiveLibrary, type Generation } from '@/core/library/effective';
 import { openTokens } from '@/core/tokens/open';
 import { Resolution } from '@/core/tokens/resolve';
-import { keepFile, readUpload } from '../assets/files';
+import { readUpload, type ReadUpload } from '../assets/read-upload';
 import { badRequest, Problem } from '../http/problem';
-import type { Work } from '../use-case';
+import { newId } from '../new-id';
 
 export interface SentFile {
   name: string;
@@ -27,20 +27,31 @@ export interface SentFile {
 /** As many tokens and groups as are taken in by one request while others wait. */
 const MOST_HELD = 100_000;
 
-/** The edits that files come to, in the order they depend on each other, and what is wrong with them. */
-export async function readFiles(
-  work: Work,
-  documentId: string,
-  ancestors: Generation[],
-  items: Items,
-  files: SentFile[],
-  /** Whether drawings are kept: a try keeps nothing. */
-  keeps: boolean,
-): Promise<{ edits: Edit[]; findings: Finding[] }> {
+/** What files are held against: a library's own items and those it inherits, nearest last. */
+export interface FilesAsked {
+  ancestors: { name: string; version: string; items: Item[] }[];
+  items: Item[];
+  files: SentFile[];
+}
+
+/** What files come to: edits in the order they depend on each other, the drawings these name, and what is wrong. */
+export interface FilesRead {
+  edits: Edit[];
+  drawings: ReadUpload[];
+  findings: Finding[];
+}
+
+/** @throws Problem 400 for a file that is too large to be read at once */
+export function readFiles(asked: FilesAsked): FilesRead {
+  const { files } = asked;
+  const ancestors: Generation[] = asked.ancestors.map((generation) => ({
+    ...generation,
+    items: new Map(generation.items.map((item) => [item.id, item])),
+  }));
   const texts = new Map(files.map((file) => [file.name, file.text]));
   const edits: Edit[] = [];
   const findings: Finding[] = [];
-  let working = documentOf('import', 'library', items.values());
+  let working = documentOf('import', 'library', asked.items);
   const effective = () => effectiveLibrary([...ancestors, { name: '', version: '', items: working.items }]);
   const take = (more: Edit[]) => {
     const result = applyChangeSet(working, { edits: more });
@@ -63,7 +74,7 @@ export async function readFiles(
       throw badRequest(
         `${file.name} holds ${held.toLocaleString('en-GB')} tokens and groups; ${MOST_HELD.toLocaleString('en-GB')} is the most for one file. Split it into several.`,
       );
-    const brought = importEdits(effective().items, opened, file.name, work.newId, working.items);
+    const brought = importEdits(effective().items, opened, file.name, newId, working.items);
     findings.push(
       ...[...opened.findings, ...brought.findings].map((finding) => ({
         ...finding,
@@ -89,17 +100,14 @@ export async function readFiles(
     )
       tokenFile(file);
   }
-  await drawings(
-    work,
-    documentId,
+  const drawings = readDrawings(
     files,
     (edit) => take([edit]),
     () => working.items,
     findings,
-    keeps,
   );
   const components = files.filter((other) => other.name.endsWith('.component.json'));
-  const ids = namesOf(components, work);
+  const ids = namesOf(components);
   for (const file of components) {
     const base = file.name.replace(/\.component\.json$/, '');
     const template = texts.get(`${base}.html`);
@@ -113,7 +121,7 @@ export async function readFiles(
       });
       continue;
     }
-    take(componentEdits(work, effective().items, file, template ?? '', ids, findings));
+    take(componentEdits(effective().items, file, template ?? '', ids, findings));
   }
   for (const file of files.filter((other) => other.name.endsWith('.guide.md'))) {
     const name = file.name.replace(/^.*\//, '').replace(/\.guide\.md$/, '');
@@ -135,10 +143,10 @@ export async function readFiles(
         .sort()
         .at(-1) ?? null;
     const guide = readGuide(file.text, {
-      id: work.newId('guide'),
+      id: newId('guide'),
       name,
       order: ordersAfter(last, 1)[0]!,
-      blockId: () => work.newId('block'),
+      blockId: () => newId('block'),
       refer: (path, kind) => ({
         path,
         id:
@@ -149,13 +157,12 @@ export async function readFiles(
     });
     take([addItem(guide)]);
   }
-  return { edits, findings };
+  return { edits, drawings, findings };
 }
 
 const USUAL_RANKS = ['basic', 'composite', 'region'];
 
 function componentEdits(
-  work: Work,
   items: Items,
   file: SentFile,
   template: string,
@@ -179,7 +186,7 @@ function componentEdits(
       names.length,
     );
     for (const [i, each] of names.entries()) {
-      const item: RankItem = { id: work.newId('rank'), kind: 'rank', name: each, order: orders[i]! };
+      const item: RankItem = { id: newId('rank'), kind: 'rank', name: each, order: orders[i]! };
       ranks.push(item);
       edits.push(addItem(item));
     }
@@ -205,9 +212,9 @@ function componentEdits(
       .sort()
       .at(-1) ?? null;
   const { component, findings: found } = readComponent(json, template, {
-    id: ids.get(nameIn(file)) ?? work.newId('component'),
+    id: ids.get(nameIn(file)) ?? newId('component'),
     order: ordersAfter(last, 1)[0]!,
-    entryId: () => work.newId('entry'),
+    entryId: () => newId('entry'),
     refer: (path) => {
       const id = tree.ids.get(path);
       if (!id)
@@ -252,26 +259,24 @@ function componentEdits(
 const nameIn = (file: SentFile): string => /"name"\s*:\s*"([^"]*)"/.exec(file.text)?.[1] ?? '';
 
 /** Ids for all components that come in together, so that each can refer to any other. */
-const namesOf = (files: readonly SentFile[], work: Work): Map<string, string> =>
-  new Map(files.map((file) => [nameIn(file), work.newId('component')]));
+const namesOf = (files: readonly SentFile[]): Map<string, string> =>
+  new Map(files.map((file) => [nameIn(file), newId('component')]));
 
 /** Drawings become icons, or logos where they lie in a folder of that name; those of one name are its versions. */
-async function drawings(
-  work: Work,
-  documentId: string,
+function readDrawings(
   files: readonly SentFile[],
   put: (edit: Edit) => void,
   present: () => Items,
   findings: Finding[],
-  keeps: boolean,
-): Promise<void> {
+): ReadUpload[] {
+  const read: ReadUpload[] = [];
   for (const file of files.filter((other) => /\.svg$/i.test(other.name))) {
     const role = /(^|\/)logos?\//i.test(file.name) ? 'logo' : 'icon';
     const { name } = iconNameOf(file.name);
-    let kept;
+    let kept: ReadUpload;
     try {
-      const drawing = { name: file.name, as: role, bytes: new TextEncoder().encode(file.text) } as const;
-      kept = keeps ? await keepFile(work.trx, documentId, drawing) : readUpload(drawing);
+      kept = readUpload({ name: file.name, as: role, bytes: new TextEncoder().encode(file.text) });
+      read.push(kept);
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       findings.push({
@@ -302,17 +307,18 @@ async function drawings(
       font: null,
       ...(svg !== undefined && { svg }),
     };
-    if (known) put(setField(known, `files/${work.newId('file')}`, { ...stored, order }));
+    if (known) put(setField(known, `files/${newId('file')}`, { ...stored, order }));
     else
       put(
         addItem({
-          id: work.newId('asset'),
+          id: newId('asset'),
           kind: 'asset',
           name,
           role,
           order,
-          files: { [work.newId('file')]: { ...stored, order: ordersAfter(null, 1)[0]! } },
+          files: { [newId('file')]: { ...stored, order: ordersAfter(null, 1)[0]! } },
         }),
       );
   }
+  return read;
 }

@@ -5,6 +5,8 @@ import { PART_CODES } from '@/core/components/code/registry';
 import { componentClass } from '@/core/components/compile';
 import { isAllowed } from '@/core/components/combinations';
 import { allMatch, conditionsText, defaultProps, type Combination } from '@/core/components/condition';
+import { rootStates } from '@/core/components/held-states';
+import { renderNested } from '@/core/components/nested';
 import { renderContents, renderRows, rowsExample, type Contents } from '@/core/components/contents';
 import { guardIsUnder, guardText, isDeclared } from '@/core/components/guards';
 import { cellChecks } from '@/core/components/matrix';
@@ -28,6 +30,8 @@ interface SpecimenAsked {
   surface?: string;
   props?: Record<string, string>;
   states?: string[];
+  /** The part on which states of interaction are held, where it is not the root. */
+  stateOn?: string;
   contents?: Contents;
   /** Rows to fill it with, as CSV. */
   csv?: string;
@@ -51,13 +55,16 @@ const find = (library: OpenLibrary, name: string): ComponentDefinition | undefin
 /** The combination asked for: props that are not there, and values a choice has not, are left out. */
 function combinationAsked(
   component: ComponentDefinition,
-  { props = {}, states = [] }: Pick<SpecimenAsked, 'props' | 'states'>,
+  { props = {}, states = [], stateOn }: Pick<SpecimenAsked, 'props' | 'states' | 'stateOn'>,
 ): Combination {
   const known = ordered(component.props).flatMap(({ name, kind, values }): [string, string][] => {
     const value = props[name];
     return value === undefined || (kind === 'choice' && !values.includes(value)) ? [] : [[name, value]];
   });
-  return { props: { ...defaultProps(component), ...Object.fromEntries(known) }, states };
+  return {
+    props: { ...defaultProps(component), ...Object.fromEntries(known) },
+    states: rootStates(states, stateOn),
+  };
 }
 
 /** One combination of a component, drawn with the contents asked for, and what its contrasts are. */
@@ -79,13 +86,18 @@ export function specimen(library: OpenLibrary, asked: SpecimenAsked): SpecimenVi
     { combination, checks, fails: checks.some(({ ratio, passes }) => ratio !== undefined && !passes) },
     asked.lens,
   );
-  const input = { ...combination, context: asked.lens };
+  const input = {
+    ...combination,
+    states: asked.states ?? [],
+    stateOn: asked.stateOn,
+    context: asked.lens,
+  };
   const filled =
     asked.contents === 'rows'
       ? renderRows(component, items, asked.csv || rowsExample(component, items), input)
       : asked.contents && asked.contents !== 'default'
         ? { html: renderContents(component, items, asked.contents, input), unknown: [], rows: 0 }
-        : { html: cell.html, unknown: [], rows: 0 };
+        : { html: asked.stateOn ? renderNested(component, items, input) : cell.html, unknown: [], rows: 0 };
   const exclusion = isAllowed(component, combination)
     ? undefined
     : ordered(component.excluded ?? {}).find(({ when }) => allMatch(when, combination));

@@ -32,6 +32,7 @@ export function GuardsPanel({
     lens,
     props: state.props,
     states: state.states,
+    stateOn: state.stateOn,
     boxes,
   });
   return (

@@ -183,6 +183,7 @@ export function MatrixPanel({
                 Object.entries(one.props).filter(([name, value]) => standard.get(name) !== value),
               ),
               states: one.states,
+              stateOn: undefined,
             });
             document.querySelector('[aria-label="Specimen"]')?.scrollIntoView({ block: 'nearest' });
           }}

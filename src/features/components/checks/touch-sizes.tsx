@@ -50,6 +50,7 @@ export function TouchSizes({ view, lens }: { view: ProofView; lens: Record<strin
                       Object.entries(props).filter(([name, value]) => standard.get(name) !== value),
                     ),
                     states,
+                    stateOn: undefined,
                   })
                 }
               >

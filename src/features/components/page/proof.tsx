@@ -46,8 +46,17 @@ export function Proof({ name }: { name: string }) {
   const asked = query.get('backdrop') ?? undefined;
   const surface = asked === undefined ? {} : { surface: asked };
   const view = useDocumentQuery('proof', { name, lens, ...surface, ...(trace !== null && { trace }) });
-  const { props, states, contents } = state;
-  const drawn = useDocumentQuery('specimen', { name, lens, ...surface, props, states, contents, csv });
+  const { props, states, stateOn, contents } = state;
+  const drawn = useDocumentQuery('specimen', {
+    name,
+    lens,
+    ...surface,
+    props,
+    states,
+    stateOn,
+    contents,
+    csv,
+  });
   const settled = useDeferredValue(boxes);
   if (view === null) {
     return (

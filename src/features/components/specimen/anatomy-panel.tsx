@@ -2,6 +2,7 @@
 
 import { Button, Text } from '@mantine/core';
 import { useMemo } from 'react';
+import { rootStates } from '@/core/components/held-states';
 import { lengthText, type MeasuredPart } from '@/core/components/measured';
 import { useDocumentQuery } from '@/features/session/document';
 import { download } from '@/features/tokens/download';
@@ -35,7 +36,7 @@ export function AnatomyPanel({
         lens={lens}
         boxes={boxes}
         props={state.props}
-        states={state.states}
+        states={rootStates(state.states, state.stateOn)}
         drawing={drawing}
       />
     </section>

@@ -33,6 +33,7 @@ export function InspectPanel({
     lens,
     props: state.props,
     states: state.states,
+    stateOn: state.stateOn,
     boxes,
     at,
   });

@@ -16,6 +16,7 @@ import { useDeferredValue, useState } from 'react';
 import { LOOK_PROPERTIES } from '@/core/components/code/code';
 import { GUARDED } from '../checks/guards-panel';
 import { CONTENTS, type Contents } from '@/core/components/contents';
+import { isInteractionState } from '@/core/components/held-states';
 import type { MeasuredPart } from '@/core/components/measured';
 import { CONTRAST_PROPERTIES } from '@/core/components/measured-contrast';
 import type { ProofView } from '@/editing/components/queries/proof';
@@ -311,8 +312,23 @@ function Combination({ view, drawn }: { view: ProofView; drawn: SpecimenView }) 
         ]}
         onChange={(value) => setState({ states: (value ?? '').split('+').filter(Boolean) })}
       />
+      {view.parts.length > 1 && state.states.some(isInteractionState) && (
+        <Select
+          label="State on part"
+          w={130}
+          allowDeselect={false}
+          value={state.stateOn ?? 'root'}
+          data={view.parts.map((part) => part.name)}
+          onChange={(part) => setState({ stateOn: part === null || part === 'root' ? undefined : part })}
+        />
+      )}
       {changed && (
-        <Button variant="subtle" size="compact-sm" mb={5} onClick={() => setState({ props: {}, states: [] })}>
+        <Button
+          variant="subtle"
+          size="compact-sm"
+          mb={5}
+          onClick={() => setState({ props: {}, states: [], stateOn: undefined })}
+        >
           Reset to defaults
         </Button>
       )}

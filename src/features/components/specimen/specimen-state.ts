@@ -7,6 +7,8 @@ import { useQuery } from '@/ui/frame/lens';
 interface SpecimenState {
   props: Record<string, string>;
   states: string[];
+  /** The part that states of interaction are held on; undefined: the root. */
+  stateOn: string | undefined;
   contents: Contents;
   /** CSS pixels; null: as wide as there is room; several: the usual widths at once. */
   width: number | 'several' | null;
@@ -29,6 +31,7 @@ export function useSpecimenState(): [SpecimenState, (next: Partial<SpecimenState
   const given = {
     with: query.get('with') ?? '',
     state: query.get('state') ?? '',
+    on: query.get('on') ?? '',
     contents: query.get('contents') ?? '',
     width: query.get('width') ?? '',
     dir: query.get('dir') ?? '',
@@ -42,6 +45,7 @@ export function useSpecimenState(): [SpecimenState, (next: Partial<SpecimenState
     return {
       props: read(one.with),
       states: one.state.split('+').filter(Boolean),
+      stateOn: one.on || undefined,
       contents: CONTENTS.find((name) => name === one.contents) ?? 'default',
       width: one.width === 'several' ? 'several' : width >= 100 && width <= 4000 ? Math.round(width) : null,
       dir: one.dir === 'rtl' ? 'rtl' : 'ltr',
@@ -58,6 +62,7 @@ export function useSpecimenState(): [SpecimenState, (next: Partial<SpecimenState
             .join(';') || null,
       }),
       ...(next.states && { state: next.states.join('+') || null }),
+      ...('stateOn' in next && { on: next.stateOn ?? null }),
       ...(next.contents && { contents: next.contents === 'default' ? null : next.contents }),
       ...(next.width !== undefined && { width: next.width === null ? null : String(next.width) }),
       ...(next.dir && { dir: next.dir === 'ltr' ? null : next.dir }),

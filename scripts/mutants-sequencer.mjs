@@ -1,5 +1,5 @@
-const { existsSync, mkdirSync, readFileSync, writeFileSync } = require('node:fs');
-const { dirname, join } = require('node:path');
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 
 /** Which titles each file of tests holds, as the first run found. */
 const RECORD = 'dist/mutants-titles.json';
@@ -9,7 +9,7 @@ const RECORD = 'dist/mutants-titles.json';
  * alone, so that Jest would load a hundred files for one test of five milliseconds; files that hold none of the titles are left
  * out. Those that stand near the broken file come first: they find most mutants, and the first that fails ends the run.
  */
-module.exports = class MutantsSequencer {
+export default class MutantsSequencer {
   constructor({ globalConfig }) {
     this.titlesWanted = globalConfig.testNamePattern;
     this.broken = globalConfig.nonFlagArgs?.length === 1 ? globalConfig.nonFlagArgs[0] : undefined;
@@ -43,7 +43,7 @@ module.exports = class MutantsSequencer {
   shard(tests) {
     return tests;
   }
-};
+}
 
 function sharedFolders(a, b) {
   const [as, bs] = [a, b].map((path) => dirname(path).split('/'));
