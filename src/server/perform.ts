@@ -3,6 +3,7 @@ import { authorise, type Actor, type DocumentRow } from './access/authorise';
 import { notFound } from './http/problem';
 import { newId } from './new-id';
 import { USE_CASES } from './registry';
+import { alone, together } from './transactions';
 import type { UseCase, Work } from './use-case';
 
 /**
@@ -48,20 +49,10 @@ export async function perform(knex: Knex, id: string, actor: Actor, input: unkno
   const about = useCase.ahead && (await admitted(knex, useCase, actor, input));
   const look = <T>(read: (work: Work) => Promise<T>) => knex.transaction((trx) => read(workIn(trx)));
   const ready = await useCase.ahead?.({ knex, actor, now, look }, input as never, about!);
-  let failed: { why: unknown } | undefined;
-  const whole = knex.transaction(async (trx) => {
-    const work = workIn(trx);
-    try {
-      const document = await admitted(trx, useCase, actor, input);
-      return await useCase.run(work, input as never, document!, ready as never);
-    } catch (why) {
-      failed = { why };
-      throw why;
-    }
-  });
-  // Where the disk is full SQLite ends a transaction by itself: taking it back then fails too, and would hide why.
-  const answer = await whole.catch((error: unknown) => {
-    throw failed ? failed.why : error;
+  const answer = await (useCase.together ? together : alone)(knex, async (trx) => {
+    tasks.length = 0;
+    const document = await admitted(trx, useCase, actor, input);
+    return useCase.run(workIn(trx), input as never, document!, ready as never);
   });
   for (const task of tasks) task();
   return answer;

@@ -45,6 +45,8 @@ export interface UseCase<I = never, Answer = unknown, Ready = never> {
    * is known that the actor may. `run` is handed what comes of it.
    */
   ahead?(ahead: Ahead, input: I, document: DocumentRow): Promise<Ready>;
+  /** Short work that many ask for at once: what waits shares a transaction (decision 29). */
+  together?: boolean;
   /** Signing in answers the session to keep beside what the caller is told. */
   run(work: Work, input: I, document: DocumentRow, ready: Ready): Promise<Answer>;
 }

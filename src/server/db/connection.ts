@@ -1,6 +1,7 @@
 import { ExpectedError } from '@/core/base/errors';
 import { accessSync, chmodSync, closeSync, constants, mkdirSync, openSync } from 'node:fs';
 import path from 'node:path';
+import { LRUCache } from 'lru-cache';
 import knexFactory, { type Knex } from 'knex';
 import * as foundations from './migrations/0001-foundations';
 import * as files from './migrations/0002-files';
@@ -57,13 +58,14 @@ export async function openDatabase(folder: string, { alone = false } = {}): Prom
       min: 1,
       max: 1,
       afterCreate(
-        connection: { pragma(text: string): void },
+        connection: { pragma(text: string): void; prepare(sql: string): unknown },
         done: (error: Error | null, connection: unknown) => void,
       ) {
         connection.pragma('journal_mode = WAL');
         connection.pragma('foreign_keys = ON');
         connection.pragma('busy_timeout = 5000');
         connection.pragma('synchronous = FULL');
+        keepStatements(connection);
         done(null, connection);
       },
     },
@@ -80,6 +82,22 @@ export async function openDatabase(folder: string, { alone = false } = {}): Prom
     throw new StartProblem(`The database in ${folder} cannot be opened: ${(error as Error).message}`);
   }
   return knex;
+}
+
+/** As many statements as are kept prepared. */
+const MOST_STATEMENTS = 300;
+
+/** Prepares a statement once: Knex prepares it for each query, a fifth of what an edit costs. */
+function keepStatements(connection: { prepare(sql: string): unknown }): void {
+  const statements = new LRUCache<string, object>({ max: MOST_STATEMENTS });
+  const prepare = connection.prepare.bind(connection);
+  connection.prepare = (sql) => {
+    // What changes tables changes what a statement that was prepared before answers.
+    if (/^\s*(alter|create|drop)/i.test(sql)) statements.clear();
+    const statement = statements.get(sql) ?? (prepare(sql) as object);
+    statements.set(sql, statement);
+    return statement;
+  };
 }
 
 /** What SQLite says of a file that is no database, or one with a hole in it. */

@@ -14,6 +14,22 @@ interface Kept {
   releases: LRUCache<string, Items>;
 }
 
+/** Drafts as a transaction has left them, by id: nobody else's until it is committed. */
+type Hand = Map<string, { sequence: number; document: Document }>;
+
+const hands = new WeakMap<Knex, Hand>();
+
+export function handOf(trx: Knex): Hand {
+  let hand = hands.get(trx);
+  if (!hand) hands.set(trx, (hand = new Map()));
+  return hand;
+}
+
+/** Puts back what a transaction had in hand before something of it was taken back. */
+export function putInHand(trx: Knex, hand: Hand): void {
+  hands.set(trx, hand);
+}
+
 /** One for each database: a transaction has the configuration of the connection it was begun on. */
 export function keptOf(trx: Knex): Kept {
   const all = shared('kept', () => new WeakMap<object, Kept>());

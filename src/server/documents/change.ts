@@ -133,6 +133,7 @@ async function refusal(trx: Knex, draft: DraftRow, clashes: Clash[]): Promise<Pr
 
 const changeDocument = useCase('documents.change', {
   needs: 'maintainer',
+  together: true,
   document: (input) => input.slug,
   run: (work, input, row) => change(work, row, input),
 });

@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 import type { LoggedChangeSet } from '@/core/document/change-set';
 import type { Document, Item } from '@/core/document/item';
-import { keptOf } from '../db/kept';
+import { handOf, keptOf } from '../db/kept';
 
 export interface DraftRow {
   id: string;
@@ -15,14 +15,10 @@ export async function draftOf(trx: Knex, documentId: string): Promise<DraftRow> 
   return trx('drafts').where({ document_id: documentId }).orderBy('id').first();
 }
 
-/** Which drafts a transaction has changed: what it reads of those is nobody else's until it is committed. */
-const changedIn = new WeakMap<Knex, Set<string>>();
-
 /** A draft's document as it stands in this transaction; kept between requests while its sequence holds. */
 export async function loadDocument(trx: Knex, draft: DraftRow, kind: Document['kind']): Promise<Document> {
-  const { drafts } = keptOf(trx);
-  const own = changedIn.get(trx)?.has(draft.id);
-  const kept = own ? undefined : drafts.get(draft.id);
+  const own = handOf(trx).get(draft.id);
+  const kept = own ?? keptOf(trx).drafts.get(draft.id);
   if (kept?.sequence === draft.sequence) return kept.document;
   const rows: { item_id: string; body: string }[] = await trx('items')
     .where({ draft_id: draft.id })
@@ -51,7 +47,6 @@ export async function storeChange(
   entry: Omit<LoggedChangeSet, 'sequence'>,
 ): Promise<LoggedChangeSet> {
   const sequence = draft.sequence + 1;
-  changedIn.set(trx, (changedIn.get(trx) ?? new Set()).add(draft.id));
   for (const id of touched) {
     const item = document.items.get(id);
     if (!item) await trx('items').where({ draft_id: draft.id, item_id: id }).delete();
@@ -72,6 +67,7 @@ export async function storeChange(
   });
   await trx('drafts').where({ id: draft.id }).update({ sequence });
   draft.sequence = sequence;
+  handOf(trx).set(draft.id, { sequence, document });
   return { ...entry, sequence };
 }
 
