@@ -149,6 +149,11 @@ describe('what holds of the whole', () => {
     ['two added at once', [layer], [addItem(token()), addItem(token({ id: 'token_b' }))], ['unique token_b: There is the token “a” there already']],
     ['a name taken over from what goes', [token(), layer], [removeItem(token()), addItem(token({ id: 'token_b' }))], []],
     ['names swapped', [token(), token({ id: 'token_b', name: 'b' }), layer], [setField(token(), 'name', 'b'), setField(token({ id: 'token_b', name: 'b' }), 'name', 'a')], []],
+    ['three added at once are told of the first alone', [layer], [addItem(token()), addItem(token({ id: 'token_b' })), addItem(token({ id: 'token_c' }))], ['unique token_b: There is the token “a” there already', 'unique token_c: There is the token “a” there already']],
+    ['kinds that have no name beside each other', [], [addItem({ id: 'pairing_1', kind: 'pairing', order: 'a0' } as unknown as Item), addItem({ id: 'pairing_2', kind: 'pairing', order: 'a0' } as unknown as Item)], []],
+    ['two of one name that have long been there, one of them changed otherwise', [token(), token({ id: 'token_b' }), layer], [setField(token(), 'redirects', ['old'])], []],
+    ['a name taken from one of two that have one', [token(), token({ id: 'token_b', name: 'b' }), layer], [setField(token({ id: 'token_b', name: 'b' }), 'name', 'a')], ['unique token_b: There is the token “a” there already']],
+    ['what needs something already missing, changed otherwise', [token({ parent: 'group_x' }), layer], [setField(token({ parent: 'group_x' }), 'redirects', ['old'])], []],
     ['a second group that holds all', [group('group_root', { name: '' })], [addItem(group('group_again', { name: '' }))], ['unique group_again: There is the group that holds all others there already']],
   ])('%s', (_what, items, edits, found) => {
     expect(broken(items, edits)).toEqual(found);

@@ -1,7 +1,8 @@
 import Colorjs from 'colorjs.io';
 import fc from 'fast-check';
 import { hex as wcagContrast } from 'wcag-contrast';
-import { colorText, convert, hexOf, parseColor, rgbOf, type Color } from './color';
+import { writeJson } from '../json/write';
+import { colorJson, colorOf, colorText, convert, hexOf, parseColor, rgbOf, type Color } from './color';
 import { composite, contrastRatio, levels, ratioText } from './contrast';
 import { colorDifference } from './difference';
 import { COLOR_SPACES } from './spaces';
@@ -137,6 +138,41 @@ test('#767676 on white passes 4.5, #777777 does not, and a failing ratio never s
     '4.47',
     '4.49',
   ]);
+});
+
+/** WCAG 2.2, success criteria 1.4.3, 1.4.6 and 1.4.11: each level begins at its ratio, which still passes. */
+test.each([
+  [21, true, true, true, true, true],
+  [7, true, true, true, true, true],
+  [6.99, true, true, true, false, true],
+  [4.5, true, true, true, false, true],
+  [4.49, false, true, true, false, false],
+  [3, false, true, true, false, false],
+  [2.99, false, false, false, false, false],
+  [1, false, false, false, false, false],
+])(
+  'a ratio of %s to one: AA text %s, large text %s, other %s; AAA text %s, large text %s',
+  (ratio, ...passes) => {
+    const { AA, AAA } = levels(ratio);
+    expect([AA.text, AA.largeText, AA.nonText, AAA.text, AAA.largeText]).toEqual(passes);
+  },
+);
+
+test('a colour is written with its space, its components and its alpha, and read again', () => {
+  const color = { space: 'oklch', components: [0.5, 'none' as const, 120], alpha: 0.25 };
+  const json = colorJson(color);
+  expect(JSON.parse(writeJson(json))).toEqual({
+    colorSpace: 'oklch',
+    components: [0.5, 'none', 120],
+    alpha: 0.25,
+  });
+  expect(colorOf(json)).toEqual(color);
+});
+
+test('transparent is black that is not there, and only the whole word', () => {
+  expect(parseColor(' Transparent ')).toEqual({ space: 'srgb', components: [0, 0, 0], alpha: 0 });
+  for (const none of ['transparents', 'nontransparent', 'transparent red'])
+    expect(parseColor(none)).toBeUndefined();
 });
 
 test('translucent colours are laid over what is below, unrounded', () => {

@@ -42,6 +42,22 @@ describe('nearest colour by CIEDE2000', () => {
     );
   });
 
+  test('of equal colours the first is nearest, and all of them are within nothing', () => {
+    const list = ['#336699', '#000', '#336699', '#fff', '#336699'].map((text) => parseColor(text)!);
+    const index = new ColorIndex(list);
+    expect(index.nearest(list[4]!)).toEqual({ index: 0, difference: 0 });
+    expect(index.within(list[0]!, 0).map((one) => one.index)).toEqual([0, 2, 4]);
+    // The lightest and the darkest are looked at as the others are.
+    expect(index.nearest(parseColor('#010101')!)?.index).toBe(1);
+    expect(index.nearest(parseColor('#fefefe')!)?.index).toBe(3);
+  });
+
+  test('a missing component counts as nothing', () => {
+    expect(labOf({ space: 'xyz-d65', components: [0.2, 'none', 0.3], alpha: 1 })).toEqual(
+      labOf({ space: 'xyz-d65', components: [0.2, 0, 0.3], alpha: 1 }),
+    );
+  });
+
   test('an empty list has no nearest; white is L 100 without chroma', () => {
     expect(new ColorIndex([]).nearest(parseColor('red')!)).toBeUndefined();
     const [l, a, b] = labOf(parseColor('#fff')!);

@@ -76,6 +76,40 @@ describe('solving for contrast', () => {
     expect([lchOf(lighter).l > 0.8, lchOf(darker).l < 0.25]).toEqual([true, true]);
   });
 
+  test('a surface is solved as a text is, and seen through where it is', () => {
+    fc.assert(
+      fc.property(opaque, opaque, fc.constantFrom(3, 4.5, 7), (surface, text, needs) => {
+        const need = { other: rgbOf(text), needs };
+        const solved = solveContrast(surface, [need], 'surface');
+        if (!solved) return;
+        expect(wcagHex(hexOf(rgbOf(text)), hexOf(rgbOf(solved)))).toBeGreaterThanOrEqual(needs - 1e-9);
+        expect(worstShare(solved, [need], 'surface')).toBeCloseTo(
+          wcagHex(hexOf(rgbOf(text)), hexOf(rgbOf(solved))) / needs,
+          2,
+        );
+      }),
+      { numRuns: 100 },
+    );
+    // Half of it shows what lies below: white text on it is measured on the mixture, black text over it is not.
+    const half = { ...parseColor('#000000')!, alpha: 0.5 };
+    const white = { other: rgbOf(parseColor('#ffffff')!), needs: 1 };
+    expect(worstShare(half, [white], 'surface')).toBeCloseTo(wcagHex('#808080', '#ffffff'), 1);
+    expect(worstShare(half, [{ ...white, under: rgbOf(parseColor('#000000')!) }], 'surface')).toBeCloseTo(
+      21,
+      5,
+    );
+    expect(worstShare(half, [white], 'text')).toBeCloseTo(wcagHex('#808080', '#ffffff'), 1);
+  });
+
+  test('what passes is left as it is, and what does not goes no further than it has to', () => {
+    const passing = parseColor('oklch(0.4 0.1 200)')!;
+    const white = rgbOf(parseColor('#ffffff')!);
+    expect(solveContrast(passing, [{ other: white, needs: 4.5 }])).toBe(passing);
+    const solved = solveContrast(parseColor('#8888ff')!, [{ other: white, needs: 4.5 }])!;
+    // One part in 64 × 2^12 of the way, and the rounding to a hex text.
+    expect(contrastRatio(rgbOf(solved), white)).toBeLessThan(4.6);
+  });
+
   test('where nothing meets the need, the nearest that can is named', () => {
     const needs = [
       { other: rgbOf(white), needs: 7 },
