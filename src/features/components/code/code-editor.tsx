@@ -8,6 +8,7 @@ import CodeMirror, { EditorView } from '@uiw/react-codemirror';
 import { useEffect, useMemo, useState } from 'react';
 import { useDraft } from '@/ui/draft';
 import { codeTheme } from './code-theme';
+import classes from '../components.module.css';
 
 export type Language = keyof typeof LANGUAGES;
 
@@ -83,7 +84,7 @@ export function CodeActions({
           This was typed before and is not saved.
         </Text>
       )}
-      <Group gap="xs" mt="xs">
+      <Group gap="xs" className={classes.actions}>
         <Button disabled={!changed} onClick={onSave}>
           {save}
         </Button>
