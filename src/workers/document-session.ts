@@ -15,6 +15,7 @@ import { OpenProduct, type ProductSnapshot } from '@/editing/session/open-produc
 import type { Command } from '@/editing/session/command';
 import { applied, type Pending } from './pending';
 import { overtaken } from './overtaken';
+import { SharedStream } from './shared-stream';
 import { Refused, send } from './send';
 import { snapshotFrom } from './snapshot';
 
@@ -49,7 +50,7 @@ export class DocumentSession {
   private derived: DerivedCache | undefined;
   private committed: OpenLibrary | OpenProduct | undefined;
   private shownOver: OpenLibrary | OpenProduct | undefined;
-  private events: EventSource | undefined;
+  private events: SharedStream | undefined;
   private polling: ReturnType<typeof setInterval> | undefined;
   private stored: Promise<unknown> = Promise.resolve();
   /** What the document stood at when something was first shown that is not stored yet. */
@@ -372,24 +373,29 @@ export class DocumentSession {
   }
 
   private listen(): void {
-    this.events = new EventSource(`/api/v1/documents/${this.slug}/events?since=${this.sequence}`);
-    this.events.onmessage = (message) => {
-      const event = JSON.parse(message.data as string) as
-        { kind: 'change'; changeSet: LoggedChangeSet } | { kind: 'surroundings' };
-      if (event.kind === 'change') this.receive([event.changeSet]);
-      else void this.load();
-    };
-    this.events.onerror = () => {
-      // A stream that ends may be the connection's end, or that of the session: asking tells which.
-      void this.ask();
-      this.polling ??= setInterval(() => void this.ask(), POLL);
-    };
-    this.events.onopen = () => {
-      clearInterval(this.polling);
-      this.polling = undefined;
-      this.reached();
-      void this.catchUp().catch(() => undefined);
-    };
+    this.events = new SharedStream(
+      `changes of ${this.slug} for ${this.person}`,
+      () => `/api/v1/documents/${this.slug}/events?since=${this.sequence}`,
+      {
+        message: (data) => {
+          const event = JSON.parse(data) as
+            { kind: 'change'; changeSet: LoggedChangeSet } | { kind: 'surroundings' };
+          if (event.kind === 'change') this.receive([event.changeSet]);
+          else void this.load();
+        },
+        error: () => {
+          // A stream that ends may be the connection's end, or that of the session: asking tells which.
+          void this.ask();
+          this.polling ??= setInterval(() => void this.ask(), POLL);
+        },
+        open: () => {
+          clearInterval(this.polling);
+          this.polling = undefined;
+          this.reached();
+          void this.catchUp().catch(() => undefined);
+        },
+      },
+    );
   }
 
   /** While the stream is away: asks for what was missed, and learns how the tab stands with the server. */
