@@ -3,7 +3,7 @@ import { ordered, type Items } from '../document/item';
 import { customProperty, LONGHANDS } from '../tokens/naming';
 import { scopedCss } from './passthrough-css';
 import { pathOf } from '../tokens/token-tree';
-import { rulesBySpecificity } from './style';
+import { keptBlocks, sortedRules } from './style';
 
 /**
  * A short content hash (FNV-1a over the UTF-16 units, twice with different seeds), for class names: two versions of a
@@ -93,14 +93,14 @@ export function compileCss(
   let css =
     `@layer base {\n:where(${own}) {\n  box-sizing: border-box;\n  margin: 0;\n  padding: 0;\n  border: 0 solid;\n  font: inherit;\n` +
     `  letter-spacing: inherit;\n  color: inherit;\n  background: none;\n  text-align: inherit;\n  text-decoration: none;\n}\n}\n@layer rules {\n`;
-  for (const rule of rulesBySpecificity(component)) {
+  for (const [, rule] of sortedRules(component)) {
     const body = rule.declarations
       .map(([property, value]) => declarationText(property, value, items, typeOf))
       .join('');
     css += `:where(${ruleSelector(component, rule)}) {\n${body}}\n`;
   }
   css += '}\n';
-  const kept = ordered(component.entries).filter((entry) => entry.kind === 'kept');
+  const kept = keptBlocks(component);
   if (kept.length > 0)
     css += `@layer kept {\n@scope (${root}) {\n${scopedCss(kept.map((block) => block.css).join('\n'))}\n}\n}\n`;
   return css;

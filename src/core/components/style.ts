@@ -2,8 +2,8 @@ import { propertiesRead } from '../base/css/custom-properties';
 import { tokenNamed } from '../tokens/named-tokens';
 import { customProperty } from '../tokens/naming';
 import { libraryTree, pathOf } from '../tokens/token-tree';
-import type { ComponentDefinition, StyleRule, StyleValue } from './definition';
-import { ordered, type Items } from '../document/item';
+import type { ComponentDefinition, KeptBlock, StyleRule, StyleValue } from './definition';
+import { byOrder, ordered, type Items } from '../document/item';
 import { cssText } from '../tokens/css-text';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
@@ -18,14 +18,29 @@ export interface DeclaredValue {
   rule: string;
 }
 
-/** A component's rules from weakest to strongest: by number of conditions, then by position. */
-export function rulesBySpecificity(component: Pick<ComponentDefinition, 'entries'>): RuleEntry[] {
-  return ordered(component.entries)
-    .filter((entry): entry is RuleEntry => entry.kind === 'rule')
-    .map((rule, position) => ({ rule, position }))
-    .sort((a, b) => a.rule.when.length - b.rule.when.length || a.position - b.position)
-    .map(({ rule }) => rule);
+/** A component's rules with their ids, from weakest to strongest: by number of conditions, then by position. */
+export function sortedRules({ entries }: Pick<ComponentDefinition, 'entries'>): [string, StyleRule][] {
+  const rules: [string, StyleRule][] = [];
+  for (const id of Object.keys(entries)) {
+    const entry = entries[id]!;
+    if (entry.kind === 'rule') rules.push([id, entry]);
+  }
+  return rules.sort(
+    ([aId, a], [bId, b]) => a.when.length - b.when.length || byOrder(a, b) || (aId < bId ? -1 : 1),
+  );
 }
+
+/** What of a component's style sheet is kept as it was written, in its order. */
+export const keptBlocks = ({ entries }: Pick<ComponentDefinition, 'entries'>): KeptBlock[] =>
+  ordered(
+    Object.fromEntries(
+      Object.entries(entries).filter((entry): entry is [string, KeptBlock] => entry[1].kind === 'kept'),
+    ),
+  );
+
+/** As `sortedRules`, each with its id among its members. */
+export const rulesBySpecificity = (component: Pick<ComponentDefinition, 'entries'>): RuleEntry[] =>
+  sortedRules(component).map(([id, rule]) => ({ ...rule, id }));
 
 /** What the rules declare for every part under one combination: of each property the strongest, in cascade order. */
 export function declaredStyle(

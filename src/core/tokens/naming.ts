@@ -2,11 +2,14 @@ import { TOKEN_TYPES } from './types/registry';
 
 /** `color.text.quiet` → `color-text-quiet`; `$root` is dropped (COMMANDS, `export`). */
 export function hyphenated(path: string, prefix?: string): string {
-  const name = path
-    .split('.')
-    .filter((segment) => segment !== '$root')
-    .join('-')
-    .replace(/[^\p{L}\p{N}_-]/gu, '-');
+  // Nearly all paths are plain, and a library's style sheets name them hundreds of thousands of times.
+  const name = /^[\w.-]*$/.test(path)
+    ? path.replaceAll('.', '-')
+    : path
+        .split('.')
+        .filter((segment) => segment !== '$root')
+        .join('-')
+        .replace(/[^\p{L}\p{N}_-]/gu, '-');
   return prefix ? `${prefix}-${name}` : name;
 }
 
