@@ -36,7 +36,8 @@ export function libraryTree(items: Items): LibraryTree {
     }
     // What stands in a group that is gone, in itself or in the one that holds all is shown at the top rather than lost.
     const above = item.parent === null ? undefined : items.get(item.parent);
-    const parent = above && !isRoot(above) && !inItself(item, items) ? above.id : null;
+    const within = above && !isRoot(above) && !(item.kind === 'group' && inItself(item, items));
+    const parent = within ? above.id : null;
     const siblings = children.get(parent);
     if (siblings) siblings.push(item);
     else children.set(parent, [item]);
@@ -153,13 +154,13 @@ export function authoredObject(declaration: Declaration): JsonObject {
 
 /** The authored object with references following what has been renamed since it was written. */
 export function printedObject(declaration: Declaration, tree: LibraryTree): JsonObject {
-  const renamed = new Map<string, string>();
+  let renamed: Map<string, string> | undefined;
   for (const [path, id] of declaration.refs) {
     const now = tree.paths.get(id);
-    if (now !== undefined && now !== path) renamed.set(path, now);
+    if (now !== undefined && now !== path) (renamed ??= new Map()).set(path, now);
   }
   const object = authoredObject(declaration);
-  return renamed.size === 0 ? object : (renameReferences(object, renamed) as JsonObject);
+  return renamed === undefined ? object : (renameReferences(object, renamed) as JsonObject);
 }
 
 /** Rewrites every alias and pointer that names one of `renamed`'s paths. Depth is that of one value. */
