@@ -3,10 +3,11 @@ import { isObject, sameJson, toPlain, type Json, type JsonObject } from '../base
 import { readJson } from '../base/json/read';
 import { aliasPath, authoredValue, getMember, pointerTarget } from './references';
 import { openTokens } from './open';
+import { deprecationOf } from './tier';
 import { Resolution } from './resolve';
 import { combinations, holds, parentPath, type Context, type TokenSystem } from './system';
 import { readDeclarations } from './read';
-import { cssText } from './css-text';
+import { cssLine, cssText } from './css-text';
 
 /** The plainest reading of the rules, one token and one combination at a time: what `Resolution` must agree with. */
 function naive(
@@ -428,3 +429,54 @@ test('reading arbitrary JSON as tokens neither crashes nor hangs', () => {
     }),
   );
 });
+
+const opened = (file: object) => openTokens('a.tokens.json', JSON.stringify(file), () => undefined).system;
+const n = (value: number) => ({ $type: 'number', $value: value });
+
+test('what $extends takes over is the group named, not one whose name begins with it', () => {
+  const resolution = new Resolution(
+    opened({ a: { x: n(1) }, ab: { y: n(2) }, 'a-b': { z: n(3) }, b: { $extends: '{a}', own: n(4) } }),
+  );
+  expect(resolution.paths.filter((path) => path.startsWith('b.')).sort()).toEqual(['b.own', 'b.x']);
+});
+
+test('groups that extend each other in a circle are named in the order of the circle, and those outside of it are read', () => {
+  const resolution = new Resolution(
+    opened({ a: { $extends: '{b}' }, b: { $extends: '{c}', x: n(1) }, c: { $extends: '{b}' }, d: { y: n(2) }, e: { $extends: '{d}' } }),
+  );
+  const circles = resolution.findings().filter(({ code }) => code === 'alias-cycle').map(({ message }) => message);
+  expect(circles).toEqual(['These groups extend each other in a circle: b → c → b']);
+  expect(cssLine(resolution.value('e.y', 0)!)).toBe('2');
+}); // prettier-ignore
+
+test('a group of which one file says nothing has what another says', () => {
+  const file = {
+    version: '2025.10',
+    sets: {
+      one: { sources: [{ g: {}, h: { $type: 'number' } }] },
+      two: { sources: [{ g: { $type: 'number', a: { $value: 1 } }, h: { a: { $value: 2 } } }] },
+    },
+    resolutionOrder: [{ $ref: '#/sets/one' }, { $ref: '#/sets/two' }],
+  };
+  const resolution = new Resolution(
+    openTokens('a.resolver.json', JSON.stringify(file), () => undefined).system,
+  );
+  expect(['g.a', 'h.a'].map((path) => cssLine(resolution.value(path, 0)!))).toEqual(['1', '2']);
+});
+
+test('of a path that is not there nothing is known', () => {
+  const resolution = new Resolution(opened({ a: n(1), b: { $value: '{a}' } }));
+  expect(resolution.variesBy('gone')).toEqual([]);
+  expect(resolution.referrers('gone')).toEqual([]);
+  expect(resolution.value('gone', 0)).toBeUndefined();
+  expect(resolution.referrers('a')).toEqual(['b']);
+});
+
+test.each<[string, object, Record<string, true | string | undefined>]>([
+  ['a group’s, down to what says otherwise', { g: { $deprecated: 'old', a: n(1), b: { ...n(1), $deprecated: false }, h: { c: n(1), $deprecated: true, d: n(1) } } }, { 'g.a': 'old', 'g.b': undefined, 'g.h.c': true, 'g.h.d': true }],
+  ['a group that takes it back', { g: { $deprecated: true, h: { $deprecated: false, a: n(1) }, b: n(1) } }, { 'g.h.a': undefined, 'g.b': true }],
+  ['what is neither true, false nor a reason', { a: { ...n(1), $deprecated: 3 }, g: { $deprecated: {}, b: n(1) } }, { a: undefined, 'g.b': undefined }],
+])('deprecation: %s', (_, file, expected) => {
+  const resolution = new Resolution(opened(file));
+  for (const [path, said] of Object.entries(expected)) expect(deprecationOf(resolution, path)).toBe(said);
+}); // prettier-ignore

@@ -59,6 +59,10 @@ test('sources are files named from where the resolver stands; one that is missin
 test.each<[string, object, RegExp, RegExp]>([
   ['an order that is no list', resolver({ resolutionOrder: {} }), /resolutionOrder|list/, /resolutionOrder/],
   ['an order that names nothing', resolver({ resolutionOrder: [{ $ref: '#/sets/nowhere' }] }), /nowhere/, /resolutionOrder\/0/],
+  ['an entry in place without a name', resolver({ resolutionOrder: [{ type: 'set', sources: [{ a: number(1) }] }] }), /^An entry in place has a name/, /resolutionOrder\/0/],
+  ['an entry in place of another type', resolver({ resolutionOrder: [{ type: 'group', name: 'x' }] }), /of type "set" or "modifier", not "group"/, /resolutionOrder\/0/],
+  ['a set that stands in the order twice', resolver({ resolutionOrder: [{ $ref: '#/sets/base' }, { $ref: '#/sets/base' }] }), /^The set base stands in the order twice/, /resolutionOrder\/1/],
+  ['a source that is a list', resolver({ sets: { base: { sources: [[]] } } }), /./, /sets\/base\/sources\/0/],
   ['a set without sources', resolver({ sets: { base: {} } }), /sources|base/, /sets\/base/],
   ['contexts that are no object', resolver({ modifiers: { m: { contexts: [] } }, resolutionOrder: [{ $ref: '#/modifiers/m' }] }), /contexts?|m/, /modifiers\/m/],
   ['a default that is no context', resolver({ modifiers: { m: { default: 'c', contexts: { a: [], b: [] } } }, resolutionOrder: [{ $ref: '#/sets/base' }, { $ref: '#/modifiers/m' }] }), /default|c/, /modifiers\/m/],
@@ -67,4 +71,37 @@ test.each<[string, object, RegExp, RegExp]>([
   expect(found.length).toBeGreaterThan(0);
   expect(found[0]![1]).toMatch(message);
   expect(found[0]![2]).toMatch(pointer);
+}); // prettier-ignore
+
+test('a set and a modifier may be written in their place in the order, and count there', () => {
+  const { system, findings } = open(
+    resolver({
+      resolutionOrder: [
+        { type: 'set', name: 'own', sources: [{ a: number(5), c: number(5) }] },
+        { $ref: '#/sets/base' },
+        {
+          type: 'modifier',
+          name: 'scheme',
+          contexts: { light: [], dark: [{ c: number(6) }] },
+          default: 'light',
+        },
+      ],
+    }),
+  );
+  expect(findings).toEqual([]);
+  const resolution = new Resolution(system);
+  expect(['a', 'b', 'c'].map((path) => cssLine(resolution.value(path, { scheme: 'dark' })!))).toEqual([
+    '1',
+    '1',
+    '6',
+  ]);
+});
+
+test.each<[string, string, RegExp]>([
+  ['a list', '[]', /r\.resolver\.json|object/],
+  ['no JSON', '{', /JSON/],
+  ['a file that is a list', JSON.stringify(resolver({ sets: { base: { sources: [{ $ref: 'b.json' }] } } })), /^b\.json is not a token file/],
+])('%s in place of a resolver is told', (_, text, words) => {
+  const { findings } = openTokens('r.resolver.json', text, (name) => (name === 'b.json' ? '[1]' : undefined));
+  expect(findings.map(({ message }) => message).join('; ')).toMatch(words);
 }); // prettier-ignore

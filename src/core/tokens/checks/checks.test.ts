@@ -36,6 +36,21 @@ const library = (base: object, axes: Record<string, Record<string, object>> = {}
   ],
 });
 
+/** A number in layers, each under contexts (docs/formats.md), weakest first. */
+const layered = (values: [when: Record<string, string>, value: number][]) => {
+  const number = (value: number) => ({ a: { $type: 'number', $value: value } });
+  return {
+    ...library(number(1), { brand: { x: {}, y: {} }, scheme: { light: {}, dark: {} } }),
+    $extensions: {
+      'app.seedplan': {
+        combined: values
+          .filter(([when]) => Object.keys(when).length > 0)
+          .map(([when, value]) => ({ when, sources: [number(value)] })),
+      },
+    },
+  };
+};
+
 const check = (file: object) => {
   const opened = openTokens('a.resolver.json', JSON.stringify(file), () => undefined);
   expect(opened.findings).toEqual([]);
@@ -69,6 +84,12 @@ const CASES: [code: string, file: object, expected: unknown[]][] = [
   ['off-rhythm', library({ space: { a: size(5), b: size(8), c: size(0.25, 'rem') }, other: size(5) }), [['space.a', undefined, undefined]]],
   ['layer-tie', library({ a: color('#000000') }, { brand: { x: {}, y: { a: color('#222222') } }, scheme: { light: {}, dark: { a: color('#333333') } } }), [['a', { brand: 'y', scheme: 'dark' }, undefined]]],
   ['layer-tie', library({ a: color('#000000') }, { brand: { x: {}, y: { a: color('#222222') } }, scheme: { light: {}, dark: { a: color('#222222') } } }), []],
+  // Said under both together, there is no tie; said under one alone neither.
+  ['layer-tie', layered([[{}, 1], [{ brand: 'y' }, 2], [{ scheme: 'dark' }, 3], [{ brand: 'y', scheme: 'dark' }, 4]]), []],
+  ['layer-tie', layered([[{}, 1], [{ brand: 'y', scheme: 'dark' }, 4], [{ brand: 'y' }, 2], [{ scheme: 'dark' }, 3]]), [['a', { brand: 'y', scheme: 'dark' }, undefined]]],
+  ['layer-tie', layered([[{}, 1], [{ brand: 'y' }, 2], [{ brand: 'x' }, 3]]), []],
+  ['layer-tie', layered([[{}, 1], [{ brand: 'y' }, 2], [{ brand: 'y', scheme: 'dark' }, 3]]), []],
+  ['layer-tie', layered([[{}, 1], [{ brand: 'y' }, 2], [{ brand: 'y' }, 3], [{ scheme: 'dark' }, 3]]), [['a', { brand: 'y', scheme: 'dark' }, undefined]]],
   ['deprecated-use', library({ a: { ...color('#111111'), $deprecated: 'Use b' }, b: { $value: '{a}' } }), [['b', undefined, 'a']]],
   ['tier-skip', library({ a: color('#111111'), button: { $extensions: { 'app.seedplan': { tier: 'component' } }, bg: { $value: '{a}' } } }), [['button.bg', undefined, 'a']]],
   ['raw-purpose', library({ a: color('#111111'), b: { ...color('#222222'), $extensions: { 'app.seedplan': { tier: 'semantic' } } }, c: { ...size(4), $extensions: { 'app.seedplan': { tier: 'component' } } } }), [['b', undefined, undefined], ['c', undefined, undefined]]],

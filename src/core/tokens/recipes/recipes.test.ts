@@ -261,3 +261,84 @@ test('whatever parameters hold, a recipe answers and does not throw', () => {
     }),
   );
 });
+
+/** What each number may be, its limits with it. */
+describe('what a recipe is refused for', () => {
+  const problems = (kind: { generate(given: never): { problems: { problem: string }[] } }, given: object) =>
+    kind.generate(given as never).problems.map(({ problem }) => problem);
+  const fluid = { base: 14, ratio: 1.2, from: 400, to: 1200 };
+
+  test.each<[object, RegExp[]]>([
+    [{ base: 1 }, []],
+    [{ base: 0.99 }, [/base of 0\.99px is out of range/]],
+    [{ base: 400 }, []],
+    [{ base: 401 }, [/base of 401px/]],
+    [{ ratio: 1 }, [/ratio of 1 is out of range/]],
+    [{ ratio: 1.01 }, []],
+    [{ ratio: 4 }, []],
+    [{ ratio: 4.01 }, [/ratio of 4\.01/]],
+    [{ steps: [] }, [/^0 steps are out of range/, /There is no step body/]],
+    [{ steps: ['body', 'a', 'a'] }, [/two steps called a/]],
+    [{ steps: ['body', 'a.b'] }, [/./]],
+    [{ steps: Array.from({ length: 40 }, (_, i) => `s${i}`), baseStep: 's0' }, []],
+    [{ steps: Array.from({ length: 41 }, (_, i) => `s${i}`), baseStep: 's0' }, [/^41 steps/]],
+    [{ baseStep: 'gone' }, [/There is no step gone/]],
+    [{ fluid }, []],
+    [{ fluid: { ...fluid, from: 0 } }, [/Widths from 0 to 1200px are out of order/]],
+    [{ fluid: { ...fluid, to: 400 } }, [/Widths from 400 to 400px/]],
+    [{ fluid: { ...fluid, ratio: 1 } }, [/narrow window/]],
+    [{ fluid: { ...fluid, ratio: 4.5 } }, [/narrow window/]],
+    [{ fluid: { ...fluid, base: 0.5 } }, [/narrow window/]],
+  ])('a type scale of %j', (given, words) => {
+    const found = problems(typeScale, given);
+    expect(found).toHaveLength(words.length);
+    words.forEach((word, i) => expect(found[i]).toMatch(word));
+  });
+
+  test.each<[object, RegExp[]]>([
+    [{ base: 0 }, [/base of 0px is out of range/]],
+    [{ base: 200 }, []],
+    [{ base: 201 }, [/base of 201px/]],
+    [{ method: 'linear', count: 1 }, []],
+    [{ method: 'linear', count: 40 }, []],
+    [{ method: 'linear', count: 41 }, [/^41 steps/]],
+    [{ method: 'list', count: 900 }, []],
+    [{ multiples: [] }, [/^The list is empty/]],
+    [{ multiples: [0, 1] }, []],
+    [{ multiples: [1, -1] }, [/number of 0 or more/]],
+    [{ multiples: [1, 'two'] }, [/number of 0 or more/]],
+  ])('a spacing scale of %j', (given, words) => {
+    const found = problems(spacing, given);
+    expect(found).toHaveLength(words.length);
+    words.forEach((word, i) => expect(found[i]).toMatch(word));
+  });
+});
+
+test('line heights go evenly from that of the smallest step to that of the largest', () => {
+  const lines = (steps: string[]) =>
+    typeScale
+      .generate({ ...typeScale.standard, steps, baseStep: steps[0]!, base: 100, ratio: 1.0001, rounding: 1, rhythm: 1, leading: { small: 1.5, large: 1.1 } } as never)
+      .tokens.flatMap(({ path, object }) => (path.startsWith('line.') ? [object.get('$value')] : []));
+  expect(lines(['a', 'b', 'c', 'd', 'e'])).toEqual([1.5, 1.4, 1.3, 1.2, 1.1]);
+  expect(lines(['a'])).toEqual([1.5]);
+}); // prettier-ignore
+
+test.each<[unknown, object]>([
+  [null, { a: 1, b: 'x', c: [1], d: null }],
+  [undefined, { a: 1, b: 'x', c: [1], d: null }],
+  ['a', { a: 1, b: 'x', c: [1], d: null }],
+  [{ a: 2 }, { a: 2, b: 'x', c: [1], d: null }],
+  [
+    { a: '2', b: 3, c: { 0: 2 }, e: 5 },
+    { a: 1, b: 'x', c: [1], d: null },
+  ],
+  [
+    { c: [], d: { e: 1 }, b: '' },
+    { a: 1, b: '', c: [], d: { e: 1 } },
+  ],
+  [Object.create({ a: 7 }), { a: 1, b: 'x', c: [1], d: null }],
+])('parameters %j are completed', (given, expected) => {
+  const standard = { a: 1, b: 'x', c: [1], d: null };
+  expect(completed<object>(standard, given)).toEqual(expected);
+  expect(standard).toEqual({ a: 1, b: 'x', c: [1], d: null });
+});

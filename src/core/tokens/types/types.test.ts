@@ -2,6 +2,7 @@ import { jsonObject, toPlain, type Json } from '../../base/json/json';
 import { readJson } from '../../base/json/read';
 import { readTyped, typedText } from '../typed-value';
 import { TOKEN_TYPES } from './registry';
+import { shown } from './type';
 
 const px = (value: number) => ({ value, unit: 'px' });
 const ms = (value: number) => ({ value, unit: 'ms' });
@@ -170,4 +171,22 @@ test.each([
 ])('%s typed as %j is refused', (type, text, words) => {
   const typed = readTyped(text, type);
   expect('problem' in typed && typed.problem).toContain(words);
+});
+
+test.each<[Json | undefined, string]>([
+  [undefined, 'nothing'],
+  [new Map(), 'an object'],
+  [[1, 2], 'a list'],
+  [null, 'null'],
+  ['x', '"x"'],
+  ['y'.repeat(38), `"${'y'.repeat(38)}"`],
+  ['y'.repeat(39), `"${'y'.repeat(36)}…"`],
+])('a message shows %j as %s', (value, text) => expect(shown(value)).toBe(text));
+
+test('a size given without a unit is said to be nothing, or a number that is none', () => {
+  const dimension = TOKEN_TYPES.get('dimension')!;
+  expect(dimension.normalise!(0 as Json)).toBeUndefined();
+  expect(dimension.normalise!(' 0 ')).toEqual(new Map<string, Json>([['value', 0], ['unit', 'px']])); // prettier-ignore
+  expect(dimension.normalise!('0.5REM')).toEqual(new Map<string, Json>([['value', 0.5], ['unit', 'rem']])); // prettier-ignore
+  expect(dimension.normalise!('5')).toBeUndefined();
 });
