@@ -1,5 +1,5 @@
 import type { ComponentDefinition, Condition, StyleRule, StyleValue } from './definition';
-import { ordered, type Items } from '../document/item';
+import type { Items } from '../document/item';
 import { customProperty, LONGHANDS } from '../tokens/naming';
 import { scopedCss } from './passthrough-css';
 import { pathOf } from '../tokens/token-tree';
