@@ -6,10 +6,10 @@ import { openTokens } from './open';
 import { Resolution } from './resolve';
 import { applyChangeSet } from '../kinds/registry';
 import { dtcgFiles } from './dtcg-files';
-import { setField } from '../document/edits';
+import { addItem, setField, type Edit } from '../document/edits';
 import { importEdits } from '../intake/import';
 import { libraryTree, tokenSystemOf } from './token-tree';
-import type { Document } from '../document/item';
+import { itemsOf, type Document, type Item, type Items } from '../document/item';
 import { imported } from '@/testing/imported';
 import { schemaProblems } from '../kinds/registry';
 
@@ -132,3 +132,37 @@ test('importing the same files again changes nothing', () => {
   const opened = openTokens('r.resolver.json', files['r.resolver.json'], (f) => files[f as 'a.json']);
   expect(importEdits(document.items, opened, 'r.resolver.json', () => 'x_1').edits).toEqual([]);
 });
+
+const black = '{"$type":"color","$value":{"colorSpace":"srgb","components":[0,0,0]}}';
+const pairing = (id: string, text: string, surface: string, needs: number): Item =>
+  ({ id, kind: 'pairing', order: id, text: { path: text }, surface: { path: surface }, needs }) as Item;
+
+/** Pairings as files say them, and what stands there then: `a.json` says one and more beside it, `b.json` none. */
+test.each<[string, Edit[], (written: Record<string, string>) => void]>([
+  ['none is changed', [], (out) => expect(out).toMatchObject({ 'a.json': PAIRED['a.json'], 'b.json': PAIRED['b.json'] })],
+  ['one is added: it stands with the others, and what stood beside them stays', [addItem(pairing('z', 'page', 'ink', 3))], (out) => {
+    expect(own(out, 'a.json')).toEqual({ note: 'kept', pairings: [{ text: 'ink', surface: 'page', needs: 4.5 }, { text: 'page', surface: 'ink', needs: 3 }] });
+    expect(JSON.parse(out['a.json']!).$extensions.other).toBe(1);
+    expect(own(out, 'b.json')).toBeUndefined();
+  }],
+  ['one asks for more', 'needs' as never, (out) => expect(own(out, 'a.json').pairings).toEqual([{ text: 'ink', surface: 'page', needs: 7 }])],
+])('of pairings %s', (_, edits, then) => {
+  const document = imported('r.resolver.json', PAIRED);
+  const [there] = itemsOf(document.items, 'pairing');
+  const asked = Array.isArray(edits) ? edits : [setField(there!, 'needs', 7)];
+  const result = applyChangeSet(document, { edits: asked });
+  if ('clashes' in result) throw new Error(result.clashes[0]!.message);
+  const out = written(result.document);
+  then(out);
+  const again = imported('r.resolver.json', out);
+  const said = (items: Items) => itemsOf(items, 'pairing').map(({ text, surface, needs }) => [text.path, surface.path, needs]); // prettier-ignore
+  expect(said(again.items)).toEqual(said(result.document.items));
+}); // prettier-ignore
+
+const PAIRED = {
+  'r.resolver.json': '{"version":"2025.10","sets":{"s":{"sources":[{"$ref":"b.json"},{"$ref":"a.json"}]}},"resolutionOrder":[{"$ref":"#/sets/s"}]}',
+  'a.json': `{"ink":${black},"$extensions":{"other":1,"app.seedplan":{"note":"kept","pairings":[{"text":"ink","surface":"page","needs":4.5}]}}}`,
+  'b.json': `{"page":${black}}`,
+}; // prettier-ignore
+const own = (files: Record<string, string>, name: string) =>
+  JSON.parse(files[name]!).$extensions?.['app.seedplan'];

@@ -205,3 +205,15 @@ test('what only looks like a colour is none', () => {
   ])
     expect(parseColor(text)).toBeUndefined();
 });
+
+/** Compositing and Blending Level 1, chapter 5.1: source over, colours not multiplied by their alpha. */
+test.each([
+  [{ r: 1, g: 0, b: 0, alpha: 0.5 }, { r: 0, g: 0, b: 1, alpha: 0.5 }, { r: 2 / 3, g: 0, b: 1 / 3, alpha: 0.75 }],
+  [{ r: 1, g: 0, b: 0, alpha: 0.25 }, { r: 0, g: 1, b: 0, alpha: 1 }, { r: 0.25, g: 0.75, b: 0, alpha: 1 }],
+  [{ r: 1, g: 1, b: 1, alpha: 0 }, { r: 0, g: 0, b: 1, alpha: 0.5 }, { r: 0, g: 0, b: 1, alpha: 0.5 }],
+  [{ r: 1, g: 1, b: 1, alpha: 0.5 }, { r: 0.3, g: 0.3, b: 0.3, alpha: 0 }, { r: 1, g: 1, b: 1, alpha: 0.5 }],
+  [{ r: 1, g: 1, b: 1, alpha: 0 }, { r: 1, g: 1, b: 1, alpha: 0 }, { r: 0, g: 0, b: 0, alpha: 0 }],
+])('%j over %j is %j', (over, under, expected) => {
+  const found = composite(over, under);
+  for (const channel of ['r', 'g', 'b', 'alpha'] as const) expect(found[channel]).toBeCloseTo(expected[channel], 9);
+}); // prettier-ignore

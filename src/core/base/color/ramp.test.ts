@@ -209,3 +209,76 @@ test('between anchors the hue goes the short way round, and a grey has none to g
   const teal = lchOf(parseColor('#0a5d6a')!).h;
   for (const h of hues(['#0a5d6a', '#eeeeee'])) expect(Math.abs(h - teal)).toBeLessThan(12);
 });
+
+const lightness = (made: ReturnType<typeof ramp>) => made.steps.map(({ color }) => lchOf(color).l);
+
+test('between anchors of two hues the steps go from the one to the other', () => {
+  const anchors = ['oklch(0.85 0.08 40)', 'oklch(0.3 0.08 100)'];
+  const made = ramp(plan({ anchors, keepAnchors: false }));
+  const hues = made.steps.map(({ color }) => lchOf(color).h);
+  // The first is so light that its hex text says little of its hue.
+  for (let i = 2; i < hues.length; i++) expect(hues[i]).toBeGreaterThan(hues[i - 1]! - 2);
+  expect(hues[2]).toBeGreaterThan(55);
+  expect(hues[2]).toBeLessThan(90);
+  // From a grey there is no way to go: all have the hue of the other.
+  const grey = ramp(plan({ anchors: ['oklch(0.85 0 300)', 'oklch(0.3 0.08 100)'], keepAnchors: false }));
+  for (const { color } of grey.steps.slice(2)) expect(Math.abs(lchOf(color).h - 100)).toBeLessThan(6);
+});
+
+test('a kept anchor off the curve bends it: all between go the same way, by less, and the ends stay', () => {
+  const straight = lightness(ramp(plan({ keepAnchors: false })));
+  // Its lightness is between those of 500 and 700: it stands at the nearer, and pulls the curve there.
+  for (const anchor of ['oklch(0.50 0.08 210)', 'oklch(0.66 0.08 210)']) {
+    const made = ramp(plan({ anchors: [anchor] }));
+    const at = made.steps.findIndex((step) => step.anchor);
+    const bent = lightness(made).map((l, i) => l - straight[i]!);
+    expect(Math.abs(bent[at]!)).toBeGreaterThan(0.03);
+    expect(bent.at(0)).toBeCloseTo(0, 1);
+    expect(bent.at(-1)).toBeCloseTo(0, 1);
+    bent.forEach((moved, i) => {
+      if (i === at) return;
+      expect(Math.sign(bent[at]!) * moved).toBeGreaterThan(-0.005);
+      expect(Math.abs(moved)).toBeLessThan(Math.abs(bent[at]!));
+    });
+  }
+});
+
+test('steps that nothing is asked of are spread evenly between those that had to move', () => {
+  const steps = ['50', '100', '200', '300', '400', '500', '600', '700', '800'];
+  const needs = [{ step: '300', ratio: 9, on: ['#ffffff'] }];
+  const made = ramp(plan({ steps, needs, keepAnchors: false }));
+  expect(made.problems).toEqual([]);
+  const l = lightness(made);
+  // After it, evenly from where it stands to where the ramp ended before.
+  const gaps = (from: number, to: number) => l.slice(from, to).map((one, i) => one - l[from + i + 1]!);
+  for (const gap of gaps(3, 8)) expect(gap).toBeCloseTo((l[3]! - l[8]!) / 5, 1);
+  expect(l[8]).toBeCloseTo(0.2, 1);
+  // Before it nothing was out of order: those steps stay as they were.
+  const before = lightness(ramp(plan({ steps, keepAnchors: false })));
+  expect(l.slice(0, 3)).toEqual(before.slice(0, 3));
+});
+
+test('where a step goes past the end of the ramp, those behind it share what is left', () => {
+  const steps = ['50', '100', '200', '300', '400'];
+  // Darker than the last step was.
+  const dark = lightness(ramp(plan({ steps, lightness: [{ at: 0, value: 0.9 }, { at: 1, value: 0.5 }], keepAnchors: false, needs: [{ step: '200', ratio: 12, on: ['#ffffff'] }] }))); // prettier-ignore
+  expect(dark[4]).toBeCloseTo(dark[2]! / 2, 1);
+  expect(dark[3]! - dark[4]!).toBeCloseTo(dark[2]! - dark[3]!, 1);
+  // And lighter than the last of one that rises.
+  const light = lightness(ramp(plan({ steps, lightness: [{ at: 0, value: 0.2 }, { at: 1, value: 0.5 }], keepAnchors: false, needs: [{ step: '200', ratio: 9, on: ['#000000'] }] }))); // prettier-ignore
+  expect(light[4]).toBeCloseTo((light[2]! + 1) / 2, 1);
+  expect(light[3]! - light[2]!).toBeCloseTo(light[4]! - light[3]!, 1);
+});
+
+test('a step asked to stand out from itself alone is asked nothing, and moves with the others', () => {
+  const steps = ['100', '300', '500', '700', '900'];
+  const needs = [
+    { step: '300', ratio: 7, on: ['300'] },
+    { step: '500', ratio: 14, on: ['#ffffff'] },
+    { step: '700', ratio: 7, on: ['700'] },
+  ];
+  const made = ramp(plan({ steps, needs, keepAnchors: false, lightness: [{ at: 0, value: 0.9 }, { at: 1, value: 0.4 }] })); // prettier-ignore
+  const l = lightness(made);
+  for (let i = 1; i < l.length; i++) expect(l[i]).toBeLessThan(l[i - 1]!);
+  expect(made.problems).toEqual([]);
+});

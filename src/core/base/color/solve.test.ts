@@ -101,6 +101,32 @@ describe('solving for contrast', () => {
     expect(worstShare(half, [white], 'text')).toBeCloseTo(wcagHex('#808080', '#ffffff'), 1);
   });
 
+  test('where no surface serves two texts, the one that is worse off is named with the most that can be reached', () => {
+    const [black, white] = ['#000000', '#ffffff'].map((text) => ({
+      other: rgbOf(parseColor(text)!),
+      needs: 7,
+    }));
+    const surface = parseColor('#3366cc')!;
+    expect(solveContrast(surface, [black!, white!], 'surface')).toBeUndefined();
+    const { color, ratio, need } = closestToNeeds(surface, [black!, white!], 'surface');
+    const reached = [black!, white!].map(({ other }) => wcagHex(hexOf(other), hexOf(rgbOf(color))));
+    expect(ratio).toBeCloseTo(Math.min(...reached), 1);
+    expect([black, white]).toContain(need);
+    // Between black and white nothing has more than the root of 21 on both.
+    expect(ratio).toBeGreaterThan(4.3);
+    expect(ratio).toBeLessThanOrEqual(4.6);
+    // A see-through text is measured as it is seen, a surface with what lies under it.
+    const veil = { ...parseColor('#000000')!, alpha: 0.2 };
+    const asText = closestToNeeds(veil, [white!], 'text').ratio;
+    const asSurface = closestToNeeds(
+      veil,
+      [{ ...white!, under: rgbOf(parseColor('#000000')!) }],
+      'surface',
+    ).ratio;
+    expect(asText).toBeLessThan(2);
+    expect(asSurface).toBeGreaterThan(15);
+  });
+
   test('what passes is left as it is, and what does not goes no further than it has to', () => {
     const passing = parseColor('oklch(0.4 0.1 200)')!;
     const white = rgbOf(parseColor('#ffffff')!);
