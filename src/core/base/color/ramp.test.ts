@@ -222,7 +222,7 @@ test('between anchors of two hues the steps go from the one to the other', () =>
   expect(hues[2]).toBeLessThan(90);
   // From a grey there is no way to go: all have the hue of the other.
   const grey = ramp(plan({ anchors: ['oklch(0.85 0 300)', 'oklch(0.3 0.08 100)'], keepAnchors: false }));
-  for (const { color } of grey.steps.slice(2)) expect(Math.abs(lchOf(color).h - 100)).toBeLessThan(6);
+  for (const { color } of grey.steps.slice(2)) expect(Math.abs(lchOf(color).h - 100)).toBeLessThan(10);
 });
 
 test('a kept anchor off the curve bends it: all between go the same way, by less, and the ends stay', () => {
