@@ -7,6 +7,14 @@ export function sizeOfDrawing(svg: string): number | undefined {
   return box ? Math.max(Number(box[1]), Number(box[2])) : undefined;
 }
 
+/** The sizes an icon or logo is drawn for, smallest first. */
+export function sizesOfDrawings({ files }: AssetItem): number[] {
+  const sizes = Object.values(files).flatMap(({ svg }) =>
+    svg === undefined ? [] : (sizeOfDrawing(svg) ?? []),
+  );
+  return [...new Set(sizes)].sort((a, b) => a - b);
+}
+
 /**
  * The drawing of an icon or logo under a combination of contexts: of the versions for the brand looked at, else of those
  * for all, the one nearest the size asked for.

@@ -3,10 +3,11 @@ import { worstFirst, type Finding } from '../../findings/finding';
 import type { ItemChanged } from '../../document/changed';
 import type { Item } from '../../document/item';
 import type { LibraryCheck, LibraryCheckInput } from './check';
+import { iconSizeMissing } from './icon-size-missing';
 import { nameMissing } from './name-missing';
 
 export const LIBRARY_CHECKS: ReadonlyMap<string, LibraryCheck> = registryOf(
-  [nameMissing],
+  [nameMissing, iconSizeMissing],
   ({ code }) => code,
 );
 
