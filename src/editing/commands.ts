@@ -62,6 +62,13 @@ import { moveBlock } from './guides/commands/move-block';
 import { removeBlock } from './guides/commands/remove-block';
 import { setBlockText } from './guides/commands/set-block-text';
 import { importTokens } from './intake/commands/import-tokens';
+import { addPlacement } from './products/commands/add-placement';
+import { addScreen } from './products/commands/add-screen';
+import { changeScreen } from './products/commands/change-screen';
+import { duplicateScreen } from './products/commands/duplicate-screen';
+import { movePlacement } from './products/commands/move-placement';
+import { removePlacement } from './products/commands/remove-placement';
+import { removeScreen } from './products/commands/remove-screen';
 import { setPlacementProp } from './products/commands/set-placement-prop';
 import { addToken } from './tokens/commands/add-token';
 import { declareValue } from './tokens/commands/declare-value';
@@ -156,7 +163,16 @@ export const LIBRARY_COMMANDS = {
   setBlockText,
   removeBlock,
 };
-export const PRODUCT_COMMANDS = { setPlacementProp };
+export const PRODUCT_COMMANDS = {
+  addScreen,
+  changeScreen,
+  duplicateScreen,
+  removeScreen,
+  addPlacement,
+  movePlacement,
+  removePlacement,
+  setPlacementProp,
+};
 type Commands = typeof LIBRARY_COMMANDS & typeof PRODUCT_COMMANDS;
 export type CommandName = keyof Commands;
 export type CommandArguments<K extends CommandName> = Parameters<Commands[K]>[1];

@@ -10,6 +10,7 @@ import { guide, guides } from './guides/queries/guide';
 import { guideFile } from './guides/queries/guide-file';
 import { changeSpecimen } from './releases/queries/change-specimen';
 import { ledger } from './releases/queries/ledger';
+import { placing } from './products/queries/placing';
 import { productFrame, screen, upgrade } from './session/open-product';
 import { overrides, overridesCsv } from './tokens/queries/overrides';
 import { pairingGrid, pairingsCsv, pairingSolutions } from './foundations/queries/pairing-grid';
@@ -94,7 +95,7 @@ export const LIBRARY_QUERIES = {
   uses,
 };
 /** What a product's pages ask. */
-export const PRODUCT_QUERIES = { productFrame, screen, upgrade };
+export const PRODUCT_QUERIES = { productFrame, screen, placing, upgrade };
 
 type Queries = typeof LIBRARY_QUERIES & typeof PRODUCT_QUERIES;
 export type QueryName = keyof Queries;

@@ -2,8 +2,10 @@
 
 import { EmptyState } from '@/ui/empty-state';
 import { LogSince } from '@/ui/log-since';
-import { Alert, Button, Group, SegmentedControl, Text } from '@mantine/core';
+import { Alert, Button, Group, Menu, SegmentedControl, Text } from '@mantine/core';
+import { IconDots, IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
+import { useState } from 'react';
 import { contextAttributes } from '@/core/products/screen';
 import type { ScreenView } from '@/editing/session/open-product';
 import { useDocumentQuery } from '@/features/session/document';
@@ -11,6 +13,9 @@ import { useBeside, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { useProduct } from '@/features/session/product-shell';
+import { Refused, useStore } from '@/features/session/refused';
+import { ScreenDialog } from './screen-dialogs';
+import { ScreenEditor } from './screen-editor';
 import classes from './products.module.css';
 
 /** A product's screens as they stand with the release it has taken. */
@@ -23,6 +28,7 @@ export function ProductPage() {
   const trace = useTrace();
   const marked = query.get('placement');
   const view = useDocumentQuery('screen', { id: current?.id, ...(trace !== null && { trace }) });
+  const placed = useDocumentQuery('placing', { id: current?.id });
   const grid = useGrid(view?.grids);
   const [newest] = product.newer;
   return (
@@ -50,19 +56,15 @@ export function ProductPage() {
           </Group>
         </Alert>
       )}
-      {product.screens.length > 1 && (
-        <SegmentedControl
-          mb="md"
-          aria-label="Screen"
-          value={current?.id}
-          onChange={(value) => setQuery({ screen: value })}
-          data={product.screens.map((screen) => ({ value: screen.id, label: screen.title }))}
-        />
-      )}
+      <ScreenBar
+        product={product}
+        current={current}
+        choose={(id) => setQuery({ screen: id, placement: null })}
+      />
       {!view ? (
         <EmptyState title="No screens yet.">
-          A screen is built from components of the pinned release. Send HTML files whose elements name
-          components by the API (POST /api/v1/products/{product.slug}/import).
+          A screen is built from components of the pinned release. Add one and place components on it, or send
+          HTML files whose elements name components by the API (POST /api/v1/products/{product.slug}/import).
         </EmptyState>
       ) : (
         <div className={beside.length > 1 ? undefined : classes.withSide}>
@@ -94,9 +96,69 @@ export function ProductPage() {
               </figure>
             ))}
           </div>
-          <History product={product} />
+          <div className={classes.side}>
+            {placed && <ScreenEditor view={placed} canEdit={product.canEdit} />}
+            <History product={product} />
+          </div>
         </div>
       )}
+    </>
+  );
+}
+
+/** The screens there are, and what can be done with the one shown. */
+function ScreenBar({
+  product,
+  current,
+  choose,
+}: {
+  product: ReturnType<typeof useProduct>;
+  current: { id: string; title: string; width: number } | undefined;
+  choose: (id: string | null) => void;
+}) {
+  const { put, refusal } = useStore();
+  const [doing, setDoing] = useState<'add' | 'edit' | null>(null);
+  return (
+    <>
+      <Group mb="md" gap="sm">
+        {product.screens.length > 1 && (
+          <SegmentedControl
+            aria-label="Screen"
+            value={current?.id}
+            onChange={choose}
+            data={product.screens.map((screen) => ({ value: screen.id, label: screen.title }))}
+          />
+        )}
+        {product.canEdit && product.library && (
+          <Button variant="default" leftSection={<IconPlus size={14} />} onClick={() => setDoing('add')}>
+            Add screen
+          </Button>
+        )}
+        {product.canEdit && current && (
+          <Menu>
+            <Menu.Target>
+              <Button variant="default" rightSection={<IconDots size={14} />}>
+                Screen actions
+              </Button>
+            </Menu.Target>
+            <Menu.Dropdown>
+              <Menu.Item onClick={() => setDoing('edit')}>Edit title and width</Menu.Item>
+              <Menu.Item onClick={() => void put('duplicateScreen', { screen: current.id })}>
+                Duplicate screen
+              </Menu.Item>
+              <Menu.Item
+                color="red"
+                onClick={() => void put('removeScreen', { screen: current.id }).then(() => choose(null))}
+              >
+                Remove screen
+              </Menu.Item>
+            </Menu.Dropdown>
+          </Menu>
+        )}
+      </Group>
+      <Refused refusal={refusal} />
+      {doing === 'add' && <ScreenDialog close={() => setDoing(null)} />}
+      {doing === 'edit' && <ScreenDialog screen={current} close={() => setDoing(null)} />}
     </>
   );
 }

@@ -8,7 +8,9 @@ import { useState } from 'react';
 import { call } from '@/features/session/call';
 import { useWork } from '@/features/session/work';
 import { Frame } from '@/ui/frame/frame';
+import { CreateProduct } from './create-product';
 import { LibraryCard } from './library-card';
+import { slugOf } from './slug';
 import { ProductCard } from './product-card';
 import classes from './workspace.module.css';
 
@@ -16,7 +18,9 @@ import classes from './workspace.module.css';
 export function Home() {
   const { me, documents } = useWork();
   const [creating, create] = useDisclosure(false);
+  const [starting, start] = useDisclosure(false);
   const libraries = documents.filter((entry) => entry.kind === 'library');
+  const released = libraries.filter((entry) => entry.version);
   const products = documents.filter((entry) => entry.kind === 'product');
   const maintains = me.teams.some((team) => team.role === 'maintainer' || team.role === 'owner');
   return (
@@ -54,20 +58,29 @@ export function Home() {
         <Title order={2} size={24}>
           Products
         </Title>
+        {maintains && released.length > 0 && <Button onClick={start.open}>Create product</Button>}
       </div>
       {products.length === 0 && (
-        <Text c="dimmed">No products yet. A product pins a release of a library.</Text>
+        <Text c="dimmed">
+          No products yet. A product pins a release of a library.
+          {released.length === 0 && ' Publish a release first.'}
+        </Text>
       )}
       <div className={classes.cards}>
         {products.map((entry) => (
           <ProductCard key={entry.slug} entry={entry} />
         ))}
       </div>
-      <StartLibrary
-        opened={creating}
-        close={create.close}
-        libraries={libraries.filter((entry) => entry.version)}
-      />
+      <StartLibrary opened={creating} close={create.close} libraries={released} />
+      {starting && (
+        <CreateProduct
+          close={start.close}
+          libraries={released}
+          teams={me.teams
+            .filter((team) => team.role === 'maintainer' || team.role === 'owner')
+            .map((team) => team.name)}
+        />
+      )}
     </Frame>
   );
 }
@@ -87,11 +100,7 @@ function StartLibrary({
     validate: { name: (value) => (/[a-z]/i.test(value) ? null : 'Enter a name with at least one letter') },
   });
   const submit = form.onSubmit(async ({ name, about, parent }) => {
-    const slug = name
-      .trim()
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^[^a-z]+|-$/g, '');
+    const slug = slugOf(name);
     const from = libraries.find((entry) => entry.slug === parent);
     try {
       await call('POST /libraries', {

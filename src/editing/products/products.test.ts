@@ -1,0 +1,149 @@
+import fc from 'fast-check';
+import { invertEdits } from '@/core/document/change-set';
+import { itemsOf } from '@/core/document/item';
+import { brokenInvariants, schemaProblems } from '@/core/kinds/registry';
+import { placementsOf, renderScreen, screensOf } from '@/core/products/screen';
+import { PRODUCT_COMMANDS as COMMANDS } from '@/editing/commands';
+import type { Command } from '@/editing/session/command';
+import { OpenProduct } from '@/editing/session/open-product';
+import { apply, bookingSite, demo, newId } from '@/testing/library';
+import { placing } from './queries/placing';
+
+const release = demo();
+const start = () => bookingSite(release);
+const after = (product: OpenProduct, command: Command): OpenProduct => {
+  if ('problem' in command) throw new Error(command.problem);
+  return new OpenProduct(product.snapshot, apply(product.own, command.edits), 0, [], 'me');
+};
+const problem = (command: Command) => ('problem' in command ? `${command.problem}. ${command.fix}` : 'none');
+const first = (product: OpenProduct) => screensOf(product.own.items)[0]!;
+const outline = (product: OpenProduct, id?: string) =>
+  placing(product, { id })!.placements.map(({ component, depth, slot }) => [component, depth, slot]);
+
+test('a screen is added, filled, put in order, copied and removed', () => {
+  let product = after(start(), COMMANDS.addScreen(start(), { title: ' Night boats ', width: 640 }, newId));
+  const screen = screensOf(product.own.items).at(-1)!;
+  expect(screen).toMatchObject({ title: 'Night boats', name: 'night-boats', width: 640 });
+  const place = (component: string, into?: { placement: string; slot: string }) => {
+    product = after(product, COMMANDS.addPlacement(product, { screen: screen.id, component, into }, newId));
+    return placementsOf(product.own.items, screen.id).at(-1)!.id;
+  };
+  place('button');
+  place('badge');
+  const list = placing(product, { id: screen.id })!;
+  expect(list.placements.map(({ component, at, of }) => [component, at, of])).toEqual([['button', 0, 2], ['badge', 1, 2]]); // prettier-ignore
+  const badge = list.placements[1]!;
+  expect(badge.props.find(({ name }) => name === 'status')?.values).toContain('boarding');
+  product = after(product, COMMANDS.movePlacement(product, { placement: badge.id, to: 0 }));
+  expect(outline(product, screen.id)).toEqual([['badge', 0, null], ['button', 0, null]]); // prettier-ignore
+  expect(renderScreen(product.own.items, screen.id, release.items)).toMatch(/badge[^]*button/);
+  expect(problem(COMMANDS.movePlacement(product, { placement: badge.id, to: 0 }))).toMatch(
+    /^Nothing would change/,
+  );
+
+  product = after(product, COMMANDS.duplicateScreen(product, { screen: screen.id }, newId));
+  const copy = screensOf(product.own.items).at(-1)!;
+  expect(copy.title).toBe('Night boats copy');
+  expect(outline(product, copy.id)).toEqual(outline(product, screen.id));
+  product = after(product, COMMANDS.duplicateScreen(product, { screen: screen.id }, newId));
+  // Each copy stands right behind what it is a copy of.
+  expect(screensOf(product.own.items).slice(-3).map(({ title }) => title)).toEqual(['Night boats', 'Night boats copy 2', 'Night boats copy']); // prettier-ignore
+  product = after(product, COMMANDS.removeScreen(product, { screen: screen.id }));
+  expect(placementsOf(product.own.items, screen.id)).toEqual([]);
+  expect(placementsOf(product.own.items, copy.id)).toHaveLength(2);
+});
+
+test('a component stands in the slot of another, is copied with it and goes with it', () => {
+  const product = start();
+  const screen = first(product);
+  const holder = placing(product, {})!.placements.find(({ slots }) => slots.length > 0)!;
+  const [slot] = holder.slots;
+  const filled = after(product, COMMANDS.addPlacement(product, { screen: screen.id, component: 'badge', into: { placement: holder.id, slot: slot! } }, newId)); // prettier-ignore
+  const inside = placementsOf(filled.own.items, screen.id).find(({ parent, component }) => parent === holder.id && component.path === 'badge')!; // prettier-ignore
+  expect(inside.slot).toBe(slot);
+  expect(outline(filled)).toContainEqual(['badge', holder.depth + 1, slot]);
+  const copied = after(filled, COMMANDS.duplicateScreen(filled, { screen: screen.id }, newId));
+  const copy = screensOf(copied.own.items).find(({ title }) => title === `${screen.title} copy`)!;
+  expect(outline(copied, copy.id)).toEqual(outline(copied, screen.id));
+  const ids = itemsOf(copied.own.items, 'placement').map(({ id }) => id);
+  expect(new Set(ids).size).toBe(ids.length);
+  const gone = after(filled, COMMANDS.removePlacement(filled, { placement: holder.id }));
+  expect(gone.own.items.has(inside.id)).toBe(false);
+});
+
+test.each<[string, (product: OpenProduct) => Command, RegExp]>([
+  ['a screen without a title', (p) => COMMANDS.addScreen(p, { title: ' ', width: 800 }, newId), /needs a title/],
+  ['a title that is taken', (p) => COMMANDS.addScreen(p, { title: first(p).title, width: 800 }, newId), /There is a screen called .* already/],
+  ['a width out of range', (p) => COMMANDS.addScreen(p, { title: 'x', width: 199 }, newId), /199 px is out of range. Choose one from 200 to 4000/],
+  ['no width', (p) => COMMANDS.addScreen(p, { title: 'x', width: NaN }, newId), /out of range/],
+  ['the same title and width', (p) => COMMANDS.changeScreen(p, { screen: first(p).id, title: first(p).title, width: first(p).width }), /Nothing would change/],
+  ['a screen that is gone', (p) => COMMANDS.changeScreen(p, { screen: 'x', title: 'y', width: 800 }), /no longer there/],
+  ['a copy of it', (p) => COMMANDS.duplicateScreen(p, { screen: 'x' }, newId), /no longer there/],
+  ['removing it', (p) => COMMANDS.removeScreen(p, { screen: 'x' }), /no longer there/],
+  ['placing on it', (p) => COMMANDS.addPlacement(p, { screen: 'x', component: 'badge' }, newId), /no longer there/],
+  ['a component the release lacks', (p) => COMMANDS.addPlacement(p, { screen: first(p).id, component: 'sail' }, newId), /no component sail/],
+  ['a slot of nothing', (p) => COMMANDS.addPlacement(p, { screen: first(p).id, component: 'badge', into: { placement: 'x', slot: 'y' } }, newId), /no longer there/],
+  ['a slot that is not there', (p) => COMMANDS.addPlacement(p, { screen: first(p).id, component: 'badge', into: { placement: placing(p, {})!.placements[0]!.id, slot: 'hold' } }, newId), /has no slot hold/],
+  ['a placement that is gone', (p) => COMMANDS.removePlacement(p, { placement: 'x' }), /no longer there/],
+  ['moving it', (p) => COMMANDS.movePlacement(p, { placement: 'x', to: 1 }), /no longer there/],
+])('%s is refused', (_, command, words) => expect(problem(command(start()))).toMatch(words)); // prettier-ignore
+
+test('titles that come to the same name give two names', () => {
+  let product = start();
+  for (const title of ['A b', 'A-b', '…', 'A  B'])
+    product = after(product, COMMANDS.addScreen(product, { title, width: 800 }, newId));
+  const names = screensOf(product.own.items).map(({ name }) => name);
+  expect(names.slice(-4)).toEqual(['a-b', 'a-b-2', 'screen', 'a-b-3']);
+});
+
+/** Any run of gestures: what each leaves is sound, every screen is drawn, and taking it back gives what was. */
+test('whatever is placed, moved, copied and removed, the product stays whole and each step can be taken back', () => {
+  const gesture = fc.record({
+    what: fc.constantFrom('place', 'inside', 'move', 'remove', 'copy', 'removeScreen', 'add', 'change'),
+    n: fc.nat(50),
+    m: fc.nat(50),
+  });
+  fc.assert(
+    fc.property(fc.array(gesture, { maxLength: 12 }), (gestures) => {
+      let product = start();
+      gestures.forEach(({ what, n, m }, i) => {
+        const screens = screensOf(product.own.items);
+        const screen = screens[n % (screens.length || 1)]?.id ?? 'none';
+        const view = placing(product, { id: screen });
+        const placed = view?.placements ?? [];
+        const one = placed[m % (placed.length || 1)];
+        const holders = placed.filter(({ slots }) => slots.length > 0);
+        const holder = holders[m % (holders.length || 1)];
+        const component = view?.components[m % view.components.length]?.name ?? 'badge';
+        const command: Command = {
+          place: () => COMMANDS.addPlacement(product, { screen, component }, newId),
+          inside: () =>
+            COMMANDS.addPlacement(product, { screen, component, ...(holder && { into: { placement: holder.id, slot: holder.slots[n % holder.slots.length]! } }) }, newId),
+          move: () => COMMANDS.movePlacement(product, { placement: one?.id ?? 'none', to: n % 5 }),
+          remove: () => COMMANDS.removePlacement(product, { placement: one?.id ?? 'none' }),
+          copy: () => COMMANDS.duplicateScreen(product, { screen }, newId),
+          removeScreen: () => COMMANDS.removeScreen(product, { screen }),
+          add: () => COMMANDS.addScreen(product, { title: `Screen ${i} ${n}`, width: 200 + m }, newId),
+          change: () => COMMANDS.changeScreen(product, { screen, title: `Changed ${i}`, width: 300 + m }),
+        }[what](); // prettier-ignore
+        if ('problem' in command) return;
+        const before = product;
+        product = after(product, command);
+        const touched = new Set(command.edits.map(({ item }) => item));
+        expect(brokenInvariants({ before: before.own.items, after: product.own.items, touched, inherited: [] })).toEqual([]);
+        for (const id of touched) {
+          const item = product.own.items.get(id);
+          if (item) expect(schemaProblems(item)).toEqual([]);
+        }
+        for (const { id } of screensOf(product.own.items)) {
+          const shown = placing(product, { id })!.placements;
+          expect(shown).toHaveLength(placementsOf(product.own.items, id).length);
+          renderScreen(product.own.items, id, release.items);
+        }
+        const back = apply(product.own, invertEdits(command.edits)).items;
+        expect(new Map(back)).toEqual(new Map(before.own.items));
+      }); // prettier-ignore
+    }),
+    { numRuns: 40 },
+  );
+});

@@ -1,0 +1,70 @@
+import { ordersAfter } from '@/core/document/order';
+import { byOrder, itemsOf } from '@/core/document/item';
+import type { PlacementItem, ScreenItem } from '@/core/products/items';
+import { placementsOf, screensOf } from '@/core/products/screen';
+import { refuse, type Command } from '@/editing/session/command';
+import type { OpenProduct } from '@/editing/session/open-product';
+
+/** CSS pixels between which a screen is drawn. */
+export const SCREEN_WIDTH = { least: 200, most: 4000 } as const;
+
+export const screenOf = (product: OpenProduct, id: string): ScreenItem | undefined =>
+  screensOf(product.own.items).find((screen) => screen.id === id);
+
+export const placementOf = (product: OpenProduct, id: string): PlacementItem | undefined =>
+  itemsOf(product.own.items, 'placement').find((placement) => placement.id === id);
+
+export const noScreen = (): Command => refuse('The screen is no longer there', 'Reload the page');
+export const noPlacement = (): Command => refuse('The placement is no longer there', 'Reload the page');
+
+/** What stands against a screen's title and width; undefined where nothing does. `but`: the screen itself. */
+export function screenProblem(
+  product: OpenProduct,
+  { title, width }: { title: string; width: number },
+  but?: string,
+): Command | undefined {
+  if (title.trim() === '') return refuse('A screen needs a title', 'Enter one', 'title');
+  if (title.length > 200) return refuse('The title is longer than 200 characters', 'Shorten it', 'title');
+  if (screensOf(product.own.items).some((other) => other.id !== but && other.title === title.trim()))
+    return refuse(`There is a screen called ${title.trim()} already`, 'Enter another title', 'title');
+  const { least, most } = SCREEN_WIDTH;
+  if (!(width >= least && width <= most))
+    return refuse(
+      `A width of ${width} px is out of range`,
+      `Choose one from ${least} to ${most} px`,
+      'width',
+    );
+  return undefined;
+}
+
+/** A name that no other screen has, made of a title. */
+export function screenName(product: OpenProduct, title: string): string {
+  const stem =
+    title
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^[^a-z]+|-+$/g, '') || 'screen';
+  const names = new Set(screensOf(product.own.items).map((screen) => screen.name));
+  for (let n = 1; ; n++) {
+    const name = n === 1 ? stem : `${stem}-${n}`;
+    if (!names.has(name)) return name;
+  }
+}
+
+export const behindAllScreens = (product: OpenProduct): string =>
+  ordersAfter(screensOf(product.own.items).at(-1)?.order ?? null, 1)[0]!;
+
+/** What stands beside a placement, itself among it: at the same place of the same screen. */
+export const siblingsOf = (
+  product: OpenProduct,
+  { screen, parent, slot }: Pick<PlacementItem, 'screen' | 'parent' | 'slot'>,
+): PlacementItem[] =>
+  placementsOf(product.own.items, screen).filter((other) => other.parent === parent && other.slot === slot);
+
+/** A placement with all that stands in it, whoever holds before what is held. */
+export function branchOf(product: OpenProduct, placement: PlacementItem): PlacementItem[] {
+  const all = placementsOf(product.own.items, placement.screen);
+  const found = [placement];
+  for (const holder of found) found.push(...all.filter((other) => other.parent === holder.id).sort(byOrder));
+  return found;
+}
