@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { itemsOf } from '@/core/document/item';
 import { LIBRARY_COMMANDS } from '@/editing/commands';
-import { openPage, openProductPage, serve } from '@/testing/interface/open-page';
+import { openPage, openProductPage, serve, storedLabels } from '@/testing/interface/open-page';
 import { bookingSite, demo, done, newId, opened } from '@/testing/library';
 import { LibraryProducts } from './library-products';
 import { ProductPage } from './product-page';
@@ -119,4 +119,47 @@ test('a review of a release that is not there leads back', async () => {
 test('a library says that no product uses it yet, and how one comes to', async () => {
   await openPage(<LibraryProducts />, 'products');
   expect(await screen.findByRole('heading', { name: 'No product uses Keel yet.' })).toBeInTheDocument();
+});
+
+test('components are placed, set and put in order, each as one step that can be taken back', async () => {
+  const { user } = await openProductPage(<ProductPage />, '', bookingSite(released));
+  const outline = within(await screen.findByRole('region', { name: 'Components on this screen' }));
+  const rows = () => outline.getAllByRole('listitem').map((row) => row.textContent);
+  const before = rows();
+  await user.click(outline.getByRole('combobox', { name: 'Component' }));
+  await user.type(outline.getByRole('combobox', { name: 'Component' }), 'badge');
+  await user.click(await screen.findByRole('option', { name: 'badge' }));
+  await user.click(outline.getByRole('button', { name: 'Add component' }));
+  await waitFor(() => expect(rows()).toEqual([...before, 'badge']));
+  await user.click(outline.getByRole('button', { name: 'Move badge 1 up' }));
+  await waitFor(() => expect(rows()).not.toEqual([...before, 'badge']));
+  await user.click(outline.getByRole('button', { name: 'badge' }));
+  const label = await outline.findByRole('textbox', { name: 'label' });
+  await user.clear(label);
+  await user.type(label, 'Boarding now{Enter}');
+  await user.click(outline.getByRole('button', { name: 'Remove badge 1' }));
+  await waitFor(() => expect(rows()).toEqual(before));
+  expect(storedLabels()).toEqual([
+    'Place badge on Choose a fare',
+    'Move badge',
+    'Set label of badge',
+    'Remove badge',
+  ]);
+});
+
+test('a screen is refused under the field that is wrong, and renamed', async () => {
+  const { user } = await openProductPage(<ProductPage />, '', bookingSite(released));
+  await user.click(await screen.findByRole('button', { name: 'Add screen' }));
+  const dialog = within(await screen.findByRole('dialog', { name: 'Add screen' }));
+  await user.type(dialog.getByLabelText(/^Title/), 'Choose a fare');
+  await user.click(dialog.getByRole('button', { name: 'Add screen' }));
+  expect(await dialog.findByText(/There is a screen called Choose a fare already/)).toBeInTheDocument();
+  await user.click(dialog.getByRole('button', { name: 'Cancel' }));
+  await user.click(screen.getByRole('button', { name: 'Screen actions' }));
+  await user.click(await screen.findByRole('menuitem', { name: 'Edit title and width' }));
+  const editing = within(await screen.findByRole('dialog', { name: 'Edit screen' }));
+  const title = editing.getByLabelText(/^Title/);
+  await user.clear(title);
+  await user.type(title, 'Fares{Enter}');
+  await waitFor(() => expect(storedLabels()).toEqual(['Rename screen Choose a fare to Fares']));
 });

@@ -2,7 +2,7 @@
 
 import { ActionIcon, Button, Checkbox, Group, Select, Text, TextInput } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconTrash } from '@tabler/icons-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { PlacingView } from '@/editing/products/queries/placing';
 import { Refused, useStore } from '@/features/session/refused';
 import { useQuery } from '@/ui/frame/lens';
@@ -173,9 +173,16 @@ function TextProp({
   store: (text: string) => Promise<boolean>;
 }) {
   const [typed, setTyped] = useState(value);
-  useEffect(() => setTyped(value), [value]);
+  // Enter stores it, and leaving the field right after must not store it once more.
+  const sent = useRef<string | null>(null);
+  useEffect(() => {
+    setTyped(value);
+    sent.current = null;
+  }, [value]);
   const finish = () => {
-    if (typed !== value) void store(typed);
+    if (typed === value || typed === sent.current) return;
+    sent.current = typed;
+    void store(typed);
   };
   return (
     <TextInput

@@ -4,11 +4,11 @@ import { isSteps, runToEnd } from '@/core/base/steps';
 import type { Document } from '@/core/document/item';
 import { invertEdits, type LoggedChangeSet } from '@/core/document/change-set';
 import type { Edit } from '@/core/document/edits';
-import { LIBRARY_COMMANDS } from '@/editing/commands';
+import { LIBRARY_COMMANDS, PRODUCT_COMMANDS } from '@/editing/commands';
 import { LIBRARY_QUERIES, PRODUCT_QUERIES } from '@/editing/queries';
 import type { Command } from '@/editing/session/command';
 import { OpenLibrary } from '@/editing/session/open-library';
-import type { OpenProduct } from '@/editing/session/open-product';
+import { OpenProduct } from '@/editing/session/open-product';
 import { apply, newId } from '../library';
 
 export class AskRefused extends ExpectedError {
@@ -64,6 +64,11 @@ export class DocumentClient {
     return (this.known = known);
   }
 
+  private product(): OpenProduct {
+    const { snapshot, sequence, log, person } = local.product;
+    return new OpenProduct(snapshot, this.own, sequence, [...log, ...this.log], person);
+  }
+
   async ask<T>(ask: Ask): Promise<T> {
     if ('name' in ask && ask.name === local.broken)
       throw new AskRefused({ code: 'failure', title: 'The change failed', detail: `“${ask.name}” failed.` });
@@ -74,7 +79,7 @@ export class DocumentClient {
             product: OpenProduct,
             input: unknown,
           ) => unknown;
-          return plain(query(local.product, ask.input)) as T;
+          return plain(query(this.product(), ask.input)) as T;
         }
         const shown = this.preview === null ? this.own : (this.previewed ??= apply(this.own, this.preview));
         const query = LIBRARY_QUERIES[ask.name as keyof typeof LIBRARY_QUERIES] as (
@@ -85,12 +90,14 @@ export class DocumentClient {
         return plain(isSteps(answer) ? runToEnd(answer) : answer) as T;
       }
       case 'command': {
-        const command = LIBRARY_COMMANDS[ask.name as keyof typeof LIBRARY_COMMANDS] as (
-          library: OpenLibrary,
+        const commands = { ...LIBRARY_COMMANDS, ...PRODUCT_COMMANDS };
+        const command = commands[ask.name as keyof typeof commands] as (
+          document: OpenLibrary | OpenProduct,
           input: unknown,
           ids: typeof newId,
         ) => Command;
-        const made = command(this.library(this.own), ask.input, newId);
+        const document = this.kind === 'product' ? this.product() : this.library(this.own);
+        const made = command(document, ask.input, newId);
         if ('problem' in made) return made as T;
         if (ask.then === 'show') this.preview = made.edits;
         else {
@@ -120,7 +127,7 @@ export class DocumentClient {
   private store(label: string, edits: Edit[], undoes?: string): void {
     this.own = apply(this.own, edits);
     local.stored.push({ label, edits });
-    const { person } = local.library;
+    const { person } = this.kind === 'product' ? local.product : local.library;
     this.log = [
       ...this.log,
       {

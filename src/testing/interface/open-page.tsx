@@ -51,6 +51,7 @@ export async function openPage(
 /** Draws a page of a product in its whole frame. */
 export async function openProductPage(page: ReactNode, path: string, product: OpenProduct) {
   local.product = product;
+  local.stored = [];
   window.history.replaceState(null, '', `/products/${product.snapshot.document.slug}${path}`);
   const user = userEvent.setup({ pointerEventsCheck: 0, delay: null });
   const drawn = render(

@@ -1,0 +1,87 @@
+import { expect } from '@playwright/test';
+import { choose, enterAs, expectAccessible, settled, test } from './support';
+
+test('a product is started by hand: pinned, given a screen, and built on it by mouse and keyboard', async ({
+  page,
+}) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.getByRole('button', { name: 'Create product' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Create product' });
+  await dialog.getByLabel('Name').fill('Night boats');
+  await dialog.getByLabel('Description').fill('Sailings after dark');
+  await choose(dialog.getByRole('combobox', { name: 'Library' }), /^Keel /);
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Create product' }).click();
+  await expect(page).toHaveURL(/\/products\/night-boats$/);
+  await expect(page.getByText('No screens yet.')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Add screen' }).click();
+  const adding = page.getByRole('dialog', { name: 'Add screen' });
+  await adding.getByLabel('Title').fill('Departures');
+  await adding.getByLabel('Width in px').fill('90');
+  await adding.getByRole('button', { name: 'Add screen' }).click();
+  await expect(adding.getByText(/^A width of 90 px is out of range/)).toBeVisible();
+  await adding.getByLabel('Width in px').fill('640');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Nothing is placed on this screen yet.')).toBeVisible();
+
+  const frame = page.frameLocator('iframe[title="Screen Departures"]');
+  const component = page.getByRole('combobox', { name: 'Component' });
+  const add = page.getByRole('button', { name: 'Add component' });
+  await choose(component, 'notice');
+  await add.click();
+  await expect(frame.locator('[data-placement]')).toHaveCount(1);
+  // By search and keys alone.
+  await component.fill('butt');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await add.focus();
+  await page.keyboard.press('Enter');
+  await expect(frame.locator('[data-placement]')).toHaveCount(2);
+
+  await page.getByRole('button', { name: 'button', exact: true }).click();
+  await page.getByRole('textbox', { name: 'label' }).fill('Book the night boat');
+  await page.keyboard.press('Enter');
+  await expect(frame.getByRole('button', { name: 'Book the night boat' })).toBeVisible();
+  await choose(page.getByRole('combobox', { name: 'tone' }), 'danger');
+  await page.getByRole('button', { name: 'Move button 1 up' }).click();
+  const first = frame.locator('[data-placement]').first();
+  await expect(first).toContainText('Book the night boat');
+  await expectAccessible(page);
+
+  // What was done stands after the page is opened again, and is taken back step by step.
+  await page.reload();
+  await expect(first).toContainText('Book the night boat');
+  await page.getByRole('button', { name: 'Screen actions' }).click();
+  await page.getByRole('menuitem', { name: 'Duplicate screen' }).click();
+  await page.getByRole('radio', { name: 'Departures copy' }).check({ force: true });
+  await expect(
+    page.frameLocator('iframe[title="Screen Departures copy"]').locator('[data-placement]'),
+  ).toHaveCount(2);
+  await page.getByRole('button', { name: 'Remove notice 1' }).click();
+  await expect(
+    page.frameLocator('iframe[title="Screen Departures copy"]').locator('[data-placement]'),
+  ).toHaveCount(1);
+  await page.getByRole('button', { name: 'Screen actions' }).click();
+  await page.getByRole('menuitem', { name: 'Remove screen' }).click();
+  await expect(frame.locator('[data-placement]')).toHaveCount(2);
+  await page.getByRole('button', { name: /^Undo: Remove screen/ }).click();
+  await expect(page.getByRole('radio', { name: 'Departures copy' })).toBeAttached();
+  await settled(page);
+});
+
+test('who may only look places nothing', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto('/products/night-boats');
+  await expect(page.getByRole('button', { name: 'Add screen' })).toBeVisible();
+  const outsider = await page
+    .context()
+    .browser()!
+    .newContext({ baseURL: new URL(page.url()).origin });
+  const other = await outsider.newPage();
+  await enterAs(other, 'Bram Sallow');
+  await other.goto('/products/night-boats');
+  await expect(other.getByRole('region', { name: 'Components on this screen' })).toBeVisible();
+  await expect(other.getByRole('button', { name: 'Add screen' })).toHaveCount(0);
+  await expect(other.getByRole('button', { name: 'Add component' })).toHaveCount(0);
+});
