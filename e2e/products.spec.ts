@@ -54,7 +54,7 @@ test('a product is started by hand: pinned, given a screen, and built on it by m
   await expect(first).toContainText('Book the night boat');
   await page.getByRole('button', { name: 'Screen actions' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate screen' }).click();
-  await page.getByRole('radio', { name: 'Departures copy' }).check({ force: true });
+  await page.getByRole('radiogroup', { name: 'Screen' }).getByText('Departures copy').click();
   await expect(
     page.frameLocator('iframe[title="Screen Departures copy"]').locator('[data-placement]'),
   ).toHaveCount(2);

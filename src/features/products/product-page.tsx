@@ -120,7 +120,7 @@ function ScreenBar({
   const [doing, setDoing] = useState<'add' | 'edit' | null>(null);
   return (
     <>
-      <Group mb="md" gap="sm">
+      <Group gap="sm" className={classes.screenBar}>
         {product.screens.length > 1 && (
           <SegmentedControl
             aria-label="Screen"

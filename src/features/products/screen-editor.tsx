@@ -41,7 +41,7 @@ export function ScreenEditor({ view, canEdit }: { view: PlacingView; canEdit: bo
           <Select
             label="Component"
             searchable
-            w={160}
+            w={146}
             placeholder="Search components"
             nothingFoundMessage="No component of that name"
             data={view.components.map(({ name }) => name)}
@@ -51,7 +51,7 @@ export function ScreenEditor({ view, canEdit }: { view: PlacingView; canEdit: bo
           {holders.length > 0 && (
             <Select
               label="Place in"
-              w={150}
+              w={116}
               allowDeselect={false}
               data={[{ value: '', label: 'The screen' }, ...holders]}
               value={holders.some(({ value }) => value === into) ? into : ''}
