@@ -9,7 +9,7 @@ import { modernDocument } from './normalise';
 import { openTokens } from './open';
 import { Resolution } from './resolve';
 import { textRoleOf } from './text-roles';
-import { libraryTree, tokenSystemOf } from './token-tree';
+import { libraryTree } from './token-tree';
 
 /** COMMANDS, `export`: segments joined by hyphens, `$root` dropped, what no name may hold a hyphen. */
 test.each([
