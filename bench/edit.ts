@@ -19,7 +19,9 @@ function sessionOn(snapshot: string): DocumentSession {
   let sequence = 1;
   const answer = (body: string) => ({ ok: true, status: 200, json: async () => JSON.parse(body) as unknown });
   Object.assign(globalThis, {
-    fetch: async (_: string, init: { method: string; body?: string }) => {
+    fetch: async (address: string, init: { method: string; body?: string }) => {
+      // Nothing was changed before it was opened.
+      if (address.includes('/changes?')) return answer(JSON.stringify({ changeSets: [], sequence }));
       if (init.method === 'GET') return answer(snapshot);
       const sent = JSON.parse(init.body!) as LoggedChangeSet;
       return answer(JSON.stringify({ ...sent, author: 'me', sequence: ++sequence, at: '2026-01-01' }));
@@ -175,6 +177,8 @@ export const gallery: Benchmark = {
       }
       return median(found.slice(2));
     };
+    // Whichever came first would be measured before its code is compiled.
+    await times(500);
     const reference = await times(5);
     return { work: await times(500), reference, unit: 'ms' };
   },
