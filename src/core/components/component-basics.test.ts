@@ -1,9 +1,11 @@
+import { parseFragment, type DefaultTreeAdapterTypes } from 'parse5';
 import { imported } from '@/testing/imported';
 import { Resolution } from '../tokens/resolve';
 import { tokenSystemOf } from '../tokens/token-tree';
 import type { ComponentDefinition } from './definition';
 import { conditionsText, parseConditions } from './condition';
 import { deprecationOf, deprecationText } from './lifecycle';
+import { renderNested } from './nested';
 import { renderComponent } from './render';
 import { kindOfType } from './source/source';
 import { withTokenValues } from './style';
@@ -146,3 +148,29 @@ test('a deprecation says why and what to use, as far as it is known', () => {
   expect(deprecationText({ reason: '', replacement: null })).toBe('deprecated');
   expect(deprecationText({ reason: '', replacement: 'b' })).toBe('deprecated. Use b instead');
 }); // prettier-ignore
+
+/** HTML, 13.2.6: where a browser puts an element that may stand only within others, as parse5 reads it from a page's body. */
+test.each(['tr', 'td', 'th', 'thead', 'tbody', 'tfoot', 'caption', 'li', 'dt', 'dd', 'option', 'optgroup', 'legend', 'summary', 'figcaption', 'div'])(
+  'a component whose root is %s is drawn as that where it stands by itself, and as it is in a slot',
+  (tag) => {
+    const one = component(`<${tag} part="root"></${tag}>`);
+    const html = renderNested(one, items);
+    expect(roots(html)).toEqual([tag]);
+    // Every element that was put round it is closed again.
+    const opened = html.match(/<\w+/g) ?? [];
+    const closed = html.match(/<\/\w+/g) ?? [];
+    expect(closed.length).toBe(opened.length);
+    expect(renderNested(one, items, { inside: true })).not.toContain('data-holder');
+  },
+); // prettier-ignore
+
+function roots(html: string): string[] {
+  const found: string[] = [];
+  const walk = (node: DefaultTreeAdapterTypes.Node) => {
+    if ('attrs' in node && node.attrs.some(({ name, value }) => name === 'part' && value === 'root'))
+      found.push(node.tagName);
+    if ('childNodes' in node) node.childNodes.forEach(walk);
+  };
+  walk(parseFragment(html));
+  return found;
+}
