@@ -1,10 +1,16 @@
 import { defineKind } from '../document/item-kind';
 import { name, order, text } from '../document/schema';
+import { SCREEN_WIDTH } from '../products/items';
 
 export const screen = defineKind({
   kind: 'screen',
   document: 'product',
   words: ['screen', 'screens'],
-  properties: { order, name, title: text, width: { type: 'number', minimum: 100, maximum: 10_000 } },
+  properties: {
+    order,
+    name,
+    title: text,
+    width: { type: 'number', minimum: SCREEN_WIDTH.least, maximum: SCREEN_WIDTH.most },
+  },
   title: ({ title }) => title,
 });

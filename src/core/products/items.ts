@@ -20,6 +20,9 @@ interface PinItem extends ItemBase {
   /** Component id to the version it is held at. */
   held: Record<string, string>;
 }
+/** CSS pixels between which a screen may be wide. */
+export const SCREEN_WIDTH = { least: 100, most: 10_000 } as const;
+
 export interface ScreenItem extends OrderedItem {
   kind: 'screen';
   name: string;

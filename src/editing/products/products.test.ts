@@ -8,6 +8,7 @@ import type { Command } from '@/editing/session/command';
 import { OpenProduct } from '@/editing/session/open-product';
 import { apply, bookingSite, demo, newId } from '@/testing/library';
 import { placing } from './queries/placing';
+import { placementOf } from './screens';
 
 const release = demo();
 const start = () => bookingSite(release);
@@ -74,7 +75,7 @@ test('a component stands in the slot of another, is copied with it and goes with
 test.each<[string, (product: OpenProduct) => Command, RegExp]>([
   ['a screen without a title', (p) => COMMANDS.addScreen(p, { title: ' ', width: 800 }, newId), /needs a title/],
   ['a title that is taken', (p) => COMMANDS.addScreen(p, { title: first(p).title, width: 800 }, newId), /There is a screen called .* already/],
-  ['a width out of range', (p) => COMMANDS.addScreen(p, { title: 'x', width: 199 }, newId), /199 px is out of range. Choose one from 200 to 4000/],
+  ['a width out of range', (p) => COMMANDS.addScreen(p, { title: 'x', width: 99 }, newId), /99 px is out of range. Choose one from 100 to 10000/],
   ['no width', (p) => COMMANDS.addScreen(p, { title: 'x', width: NaN }, newId), /out of range/],
   ['the same title and width', (p) => COMMANDS.changeScreen(p, { screen: first(p).id, title: first(p).title, width: first(p).width }), /Nothing would change/],
   ['a screen that is gone', (p) => COMMANDS.changeScreen(p, { screen: 'x', title: 'y', width: 800 }), /no longer there/],
@@ -87,6 +88,29 @@ test.each<[string, (product: OpenProduct) => Command, RegExp]>([
   ['a placement that is gone', (p) => COMMANDS.removePlacement(p, { placement: 'x' }), /no longer there/],
   ['moving it', (p) => COMMANDS.movePlacement(p, { placement: 'x', to: 1 }), /no longer there/],
 ])('%s is refused', (_, command, words) => expect(problem(command(start()))).toMatch(words)); // prettier-ignore
+
+test('a prop is set to anything, nothing among it, and goes back to its default', () => {
+  const product = start();
+  const { id } = placing(product, {})!.placements[0]!;
+  const set = (of: OpenProduct, value: string | null) =>
+    after(of, COMMANDS.setPlacementProp(of, { placement: id, prop: 'title', value }));
+  const props = (of: OpenProduct) => placementOf(of, id)!.props;
+  // A text left empty is not the default text.
+  expect(props(set(product, ''))).toMatchObject({ title: '' });
+  expect(props(set(product, null))).not.toHaveProperty('title');
+  expect(
+    placing(set(product, null), {})!.placements[0]!.props.find(({ name }) => name === 'title'),
+  ).toMatchObject({ value: expect.stringMatching(/./) });
+});
+
+test('a screen that a file made as narrow as it may be is renamed as it is', () => {
+  const product = start();
+  const narrow = { ...first(product), width: 100 };
+  const with100 = new OpenProduct(product.snapshot, { ...product.own, items: new Map(product.own.items).set(narrow.id, narrow) }, 0, [], 'me'); // prettier-ignore
+  const command = COMMANDS.changeScreen(with100, { screen: narrow.id, title: 'Narrow', width: 100 });
+  expect(problem(command)).toBe('none');
+  expect(problem(COMMANDS.addScreen(product, { title: 'x', width: 99 }, newId))).toMatch(/99 px/);
+});
 
 test('titles that come to the same name give two names', () => {
   let product = start();

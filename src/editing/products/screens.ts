@@ -1,12 +1,9 @@
 import { ordersAfter } from '@/core/document/order';
 import { byOrder, itemsOf } from '@/core/document/item';
-import type { PlacementItem, ScreenItem } from '@/core/products/items';
+import { SCREEN_WIDTH, type PlacementItem, type ScreenItem } from '@/core/products/items';
 import { placementsOf, screensOf } from '@/core/products/screen';
 import { refuse, type Command } from '@/editing/session/command';
 import type { OpenProduct } from '@/editing/session/open-product';
-
-/** CSS pixels between which a screen is drawn. */
-export const SCREEN_WIDTH = { least: 200, most: 4000 } as const;
 
 export const screenOf = (product: OpenProduct, id: string): ScreenItem | undefined =>
   screensOf(product.own.items).find((screen) => screen.id === id);

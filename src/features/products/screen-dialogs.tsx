@@ -2,7 +2,7 @@
 
 import { Button, Modal, NumberInput, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { SCREEN_WIDTH } from '@/editing/products/screens';
+import { SCREEN_WIDTH } from '@/core/products/items';
 import { errorAt, Refused, useStore } from '@/features/session/refused';
 import { DialogFoot } from '@/ui/dialog-foot';
 

@@ -10,12 +10,12 @@ import classes from './products.module.css';
 
 type Placed = PlacingView['placements'][number];
 
-/** What is placed on a screen, in order: components are added, moved, set and removed here, by mouse and keyboard alike. */
+/** What is placed on a screen, in order: each component is added, moved, set and removed here, by mouse and keyboard alike. */
 export function ScreenEditor({ view, canEdit }: { view: PlacingView; canEdit: boolean }) {
   const [query, setQuery] = useQuery();
   const { put, refusal } = useStore();
-  const [component, setComponent] = useState<string | null>(null);
-  const [into, setInto] = useState('');
+  const [chosen, choose] = useState<string | null>(null);
+  const [into, placeInto] = useState('');
   const marked = query.get('placement');
   const selected = view.placements.find(({ id }) => id === marked);
   const holders = view.placements.flatMap((placed) =>
@@ -25,11 +25,11 @@ export function ScreenEditor({ view, canEdit }: { view: PlacingView; canEdit: bo
     })),
   );
   const place = async () => {
-    if (component === null) return;
+    if (chosen === null) return;
     const [placement, slot] = into.split(' ');
     await put('addPlacement', {
       screen: view.screen.id,
-      component,
+      component: chosen,
       ...(placement && slot && { into: { placement, slot } }),
     });
   };
@@ -45,8 +45,8 @@ export function ScreenEditor({ view, canEdit }: { view: PlacingView; canEdit: bo
             placeholder="Search components"
             nothingFoundMessage="No component of that name"
             data={view.components.map(({ name }) => name)}
-            value={component}
-            onChange={setComponent}
+            value={chosen}
+            onChange={choose}
           />
           {holders.length > 0 && (
             <Select
@@ -55,10 +55,10 @@ export function ScreenEditor({ view, canEdit }: { view: PlacingView; canEdit: bo
               allowDeselect={false}
               data={[{ value: '', label: 'The screen' }, ...holders]}
               value={holders.some(({ value }) => value === into) ? into : ''}
-              onChange={(value) => setInto(value ?? '')}
+              onChange={(value) => placeInto(value ?? '')}
             />
           )}
-          <Button disabled={component === null} onClick={() => void place()}>
+          <Button disabled={chosen === null} onClick={() => void place()}>
             Add component
           </Button>
         </Group>
@@ -127,7 +127,7 @@ function numberOf(view: PlacingView, placed: Placed): number {
 function PlacedProps({ placed }: { placed: Placed }) {
   const { put, refusal } = useStore();
   const set = (prop: string, value: string, standard: string) =>
-    put('setPlacementProp', { placement: placed.id, prop, value: value === standard ? '' : value });
+    put('setPlacementProp', { placement: placed.id, prop, value: value === standard ? null : value });
   return (
     <fieldset className={classes.props}>
       <legend>Props of {placed.component}</legend>
@@ -146,7 +146,9 @@ function PlacedProps({ placed }: { placed: Placed }) {
             key={name}
             label={name}
             checked={value === 'true'}
-            onChange={(event) => void set(name, event.currentTarget.checked ? 'true' : '', standard)}
+            onChange={(event) =>
+              void set(name, event.currentTarget.checked ? 'true' : 'false', standard || 'false')
+            }
           />
         ) : (
           <TextProp key={name} name={name} value={value} store={(text) => set(name, text, standard)} />
@@ -182,7 +184,10 @@ function TextProp({
   const finish = () => {
     if (typed === value || typed === sent.current) return;
     sent.current = typed;
-    void store(typed);
+    // What was not stored may be tried again as it is.
+    void store(typed).then((stored) => {
+      if (!stored) sent.current = null;
+    });
   };
   return (
     <TextInput

@@ -1,16 +1,12 @@
 'use client';
 
-import { DialogFoot } from '@/ui/dialog-foot';
-import { Alert, Button, Modal, Select, Stack, Text, TextInput, Title } from '@mantine/core';
-import { useForm } from '@mantine/form';
+import { Button, Text, Title } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
-import { useState } from 'react';
-import { call } from '@/features/session/call';
 import { useWork } from '@/features/session/work';
 import { Frame } from '@/ui/frame/frame';
+import { CreateLibrary } from './create-library';
 import { CreateProduct } from './create-product';
 import { LibraryCard } from './library-card';
-import { slugOf } from './slug';
 import { ProductCard } from './product-card';
 import classes from './workspace.module.css';
 
@@ -71,7 +67,7 @@ export function Home() {
           <ProductCard key={entry.slug} entry={entry} />
         ))}
       </div>
-      <StartLibrary opened={creating} close={create.close} libraries={released} />
+      {creating && <CreateLibrary close={create.close} libraries={released} />}
       {starting && (
         <CreateProduct
           close={start.close}
@@ -82,63 +78,5 @@ export function Home() {
         />
       )}
     </Frame>
-  );
-}
-
-function StartLibrary({
-  opened,
-  close,
-  libraries,
-}: {
-  opened: boolean;
-  close: () => void;
-  libraries: { name: string; slug: string; version: string | null }[];
-}) {
-  const [problem, setProblem] = useState('');
-  const form = useForm({
-    initialValues: { name: '', about: '', parent: '' },
-    validate: { name: (value) => (/[a-z]/i.test(value) ? null : 'Enter a name with at least one letter') },
-  });
-  const submit = form.onSubmit(async ({ name, about, parent }) => {
-    const slug = slugOf(name);
-    const from = libraries.find((entry) => entry.slug === parent);
-    try {
-      await call('POST /libraries', {
-        name: name.trim(),
-        slug,
-        about,
-        ...(from?.version && { parent: { slug: from.slug, version: from.version } }),
-      });
-      window.location.assign(`/libraries/${slug}/tokens`);
-    } catch (error) {
-      setProblem((error as Error).message);
-    }
-  });
-  return (
-    <Modal opened={opened} onClose={close} title="Create library">
-      <form onSubmit={submit}>
-        <Stack gap="sm">
-          {problem && (
-            <Alert color="red" role="alert">
-              {problem}
-            </Alert>
-          )}
-          <TextInput label="Name" required data-autofocus {...form.getInputProps('name')} />
-          <TextInput label="Description" {...form.getInputProps('about')} />
-          <Select
-            label="Inherits from"
-            description="The library inherits everything in the pinned release, and can override and add."
-            data={[
-              { value: '', label: 'No library' },
-              ...libraries.map((entry) => ({ value: entry.slug, label: `${entry.name} ${entry.version}` })),
-            ]}
-            {...form.getInputProps('parent')}
-          />
-          <DialogFoot close={close}>
-            <Button type="submit">Create library</Button>
-          </DialogFoot>
-        </Stack>
-      </form>
-    </Modal>
   );
 }

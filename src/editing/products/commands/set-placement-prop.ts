@@ -1,15 +1,17 @@
 import { setField } from '@/core/document/edits';
+import { noPlacement, placementOf } from '@/editing/products/screens';
 import type { OpenProduct } from '@/editing/session/open-product';
-import { refuse, type Command } from '@/editing/session/command';
+import type { Command } from '@/editing/session/command';
 
+/** Sets a prop of a placement; null: back to the default of the component. A flag that is not set is `false`. */
 export function setPlacementProp(
   product: OpenProduct,
-  { placement: id, prop, value }: { placement: string; prop: string; value: string },
+  { placement: id, prop, value }: { placement: string; prop: string; value: string | null },
 ): Command {
-  const placement = product.own.items.get(id);
-  if (placement?.kind !== 'placement') return refuse('The placement is no longer there', 'Reload the screen');
+  const placement = placementOf(product, id);
+  if (!placement) return noPlacement();
   return {
     label: `Set ${prop} of ${placement.component.path}`,
-    edits: [setField(placement, `props/${prop}`, value === '' ? null : value)],
+    edits: [setField(placement, `props/${prop}`, value)],
   };
 }
