@@ -159,20 +159,15 @@ export function gapBoxes(box: Pick<MeasuredPart, 'gap'>, inside: readonly Measur
     const [a, b] = [inside[i - 1]!, inside[i]!];
     const across = b.x - (a.x + a.width);
     const down = b.y - (a.y + a.height);
+    const [x, y] = [Math.min(a.x, b.x), Math.min(a.y, b.y)];
+    const [right, bottom] = [
+      Math.max(a.x + a.width, b.x + b.width),
+      Math.max(a.y + a.height, b.y + b.height),
+    ];
     if (column > 0 && Math.abs(across - column) < 0.6)
-      strips.push({
-        x: a.x + a.width,
-        y: Math.min(a.y, b.y),
-        width: across,
-        height: Math.max(a.height, b.height),
-      });
+      strips.push({ x: a.x + a.width, y, width: across, height: bottom - y });
     else if (row > 0 && Math.abs(down - row) < 0.6)
-      strips.push({
-        x: Math.min(a.x, b.x),
-        y: a.y + a.height,
-        width: Math.max(a.width, b.width),
-        height: down,
-      });
+      strips.push({ x, y: a.y + a.height, width: right - x, height: down });
   }
   return strips;
 }

@@ -65,6 +65,108 @@ test.each([
   expect([found?.path, found?.exact]).toEqual([path, exact]);
 });
 
+/** A resolution of tokens said as `path: type value`. */
+const made = (...tokens: [path: string, type: string, value: Json][]) =>
+  new Bindings(
+    new Resolution({
+      axes: [],
+      sources: [
+        {
+          id: 's',
+          label: 's',
+          when: {},
+          groups: new Map(),
+          tokens: new Map(tokens.map(([path, type, value]) => [path, jsonObject([['$type', type], ['$value', value]])])),
+        },
+      ],
+    }),
+    0,
+  ); // prettier-ignore
+const px = (value: number) => jsonObject([['value', value], ['unit', 'px']]); // prettier-ignore
+const srgb = (...components: number[]) => jsonObject([['colorSpace', 'srgb'], ['components', components]]); // prettier-ignore
+
+// Which type of token each property of CSS takes (its value in the property index of the CSS specifications).
+test('each property takes tokens of the types its values are of', () => {
+  const types: [string, Json][] = [
+    ['color', srgb(0, 0, 0)],
+    ['dimension', px(1)],
+    ['fontFamily', 'Archivo'],
+    ['fontWeight', 400],
+    ['number', 1],
+    ['duration', jsonObject([['value', 1], ['unit', 'ms']])],
+    ['cubicBezier', [0, 0, 1, 1]],
+  ]; // prettier-ignore
+  const all = made(...types.map(([type, value]): [string, string, Json] => [type, type, value]));
+  const takes = (property: string) => all.choices(property, '').map(({ path }) => path);
+  const groups: [properties: string, takes: string][] = [
+    ['color fill caret-color text-decoration-color background background-color border-color border-top-color border-inline-start-color outline-color stroke', 'color'],
+    ['font-size letter-spacing border-radius border-top-left-radius border-width border-block-end-width outline-width stroke-width padding padding-inline-start margin inset inset-block gap row-gap column-gap top right bottom left width min-height max-width inline-size min-block-size', 'dimension'],
+    ['font-family', 'fontFamily'],
+    ['font-weight', 'fontWeight'],
+    ['line-height', 'dimension number'],
+    ['opacity z-index order flex-grow flex-shrink', 'number'],
+    ['transition-duration transition-delay animation-duration animation-delay', 'duration'],
+    ['transition-timing-function animation-timing-function', 'cubicBezier'],
+    ['font box-shadow text-shadow transition animation border border-top border-inline-start outline', ''],
+    ['display top-color color-scheme background-image font-style x-gap-x my-left width-x line-height-step', 'color cubicBezier dimension duration fontFamily fontWeight number'],
+  ]; // prettier-ignore
+  for (const [properties, wanted] of groups)
+    for (const property of properties.split(' '))
+      expect([property, takes(property).sort().join(' ')]).toEqual([property, wanted]);
+});
+
+test.each([
+  ['color', 'color.text.x'], ['color', 'ink.x'], ['fill', 'color.icon.x'], ['background-color', 'surface.x'], ['background', 'ground.x'], ['background', 'fill.x'],
+  ['border-color', 'line.x'], ['stroke', 'stroke.x'], ['outline-color', 'focus.x'],
+])('for %s, %s is meant, and comes before what is not', (property, path) => {
+  const both = made(['a.plain', 'color', srgb(0, 0, 0)], [path, 'color', srgb(0, 0, 0)]);
+  expect(both.choices(property, '#000').map((one) => [one.path, one.meant, one.off])).toEqual([[path, true, 0], ['a.plain', false, 0]]);
+  expect(both.suggest(property, '#000')).toMatchObject({ path, exact: true });
+}); // prettier-ignore
+
+test.each([
+  ['font-size', 'text.x'], ['font-size', 'size.x'], ['letter-spacing', 'tracking.x'], ['border-radius', 'corner.x'], ['border-width', 'line.x'], ['padding', 'space.x'], ['gap', 'gap.x'],
+  ['left', 'inset.x'], ['min-width', 'target.x'], ['height', 'height.x'], ['line-height', 'leading.x'],
+])('of sizes only one meant for %s is suggested: %s', (property, path) => {
+  const both = made(['a.plain', 'dimension', px(8)], [path, 'dimension', px(9)]);
+  expect(both.suggest(property, '8px')).toMatchObject({ path, off: 1, exact: false });
+  expect(both.choices(property, '8px').map((one) => one.path)).toEqual(['a.plain', path]);
+  expect(made(['a.plain', 'dimension', px(8)]).suggest(property, '8px')).toBeUndefined();
+}); // prettier-ignore
+
+test('near is 2 px, CIEDE2000 5 and the same transparency; of time only the same', () => {
+  const all = made(
+    ['space.x', 'dimension', px(10)],
+    ['text.x', 'color', srgb(0.4, 0.4, 0.4)],
+    ['time.x', 'duration', jsonObject([['value', 200], ['unit', 'ms']])],
+  ); // prettier-ignore
+  const found = (property: string, value: string) => all.suggest(property, value)?.off;
+  expect([found('gap', '8px'), found('gap', '12px'), found('gap', '7.9px'), found('gap', '0.75rem')]).toEqual([2, 2, undefined, 2]);
+  expect([found('color', '#666'), found('color', 'rgb(102 102 102 / 1)')]).toEqual([0, 0]);
+  expect(found('color', '#6d6d6d')).toBeGreaterThan(2);
+  expect(found('color', 'rgb(102 102 102 / 0.5)')).toBeUndefined();
+  expect(found('color', '#999999')).toBeUndefined();
+  expect([found('transition-duration', '.2s'), found('transition-duration', '201ms'), found('transition-duration', '200')]).toEqual([0, undefined, undefined]);
+  expect([found('gap', '200ms'), found('gap', '#808080'), found('color', '10px')]).toEqual([undefined, undefined, undefined]);
+}); // prettier-ignore
+
+test('values that are no quantity are bound to the token that says the same', () => {
+  const all = made(['a.x', 'fontFamily', 'Archivo'], ['font.x', 'fontFamily', ['Archivo', 'serif']], ['ease.x', 'cubicBezier', [0, 0, 1, 1]]); // prettier-ignore
+  expect(all.suggest('font-family', ' Archivo, serif ')).toMatchObject({ path: 'font.x', exact: true, off: 0, meant: true }); // prettier-ignore
+  expect(all.suggest('font-family', 'Georgia')).toBeUndefined();
+  expect(all.suggest('display', 'Archivo, serif')).toBeUndefined();
+});
+
+test('purposes come before raw values, and those before what is one component’s own', () => {
+  const found = made(
+    ['button.space', 'dimension', px(4)],
+    ['space.raw', 'dimension', px(4)],
+    ['space.purpose', 'dimension', '{space.raw}'],
+  ).choices('gap', '4px'); // prettier-ignore
+  expect(found.map(({ path, tier }) => [path, tier])).toEqual([['space.purpose', 'semantic'], ['button.space', 'primitive'], ['space.raw', 'primitive']]); // prettier-ignore
+  expect(made(['Space.A', 'dimension', px(4)], ['space.b', 'dimension', px(4)]).choices('gap', '{SPACE  .a}').map(({ path }) => path)).toEqual(['Space.A']); // prettier-ignore
+});
+
 // What counts and what does not, from the rules of a scan in docs/command-line and COMMANDS.
 test.each([
   ['color', '#333', ['#333']],

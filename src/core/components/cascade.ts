@@ -6,7 +6,7 @@ import {
 } from '@csstools/selector-specificity';
 import { compile } from 'css-select';
 import { lexer } from 'css-tree';
-import type { AnyNode, Document, Element } from 'domhandler';
+import { Document, Element, type AnyNode } from 'domhandler';
 import { parse, parseFragment } from 'parse5';
 import { adapter } from 'parse5-htmlparser2-tree-adapter';
 import postcss, { type Rule } from 'postcss';
@@ -46,6 +46,7 @@ export interface Markup {
 
 const LARGEST = 1_000_000;
 const MOST_RULES = 20_000;
+/** Elements one in another, below `body`. */
 const DEEPEST_MARKUP = 200;
 
 /** Markup that cannot be read, in words. */
@@ -68,13 +69,13 @@ export function readMarkup(html: string, css: string): Markup {
       'There is more than 1 MB of it',
       'Paste the piece that is wanted, with its styles',
     );
-  // Only a whole page gets the elements that HTML adds to one.
-  const read = /<(!doctype|html|head|body)[\s>]/i.test(html) ? parse : parseFragment;
-  const document = read(html, { treeAdapter: adapter }) as Document;
+  const document = /<(!doctype|html|head|body)[\s>]/i.test(html)
+    ? parse(html, { treeAdapter: adapter })
+    : pageOf(parseFragment(html, { treeAdapter: adapter }));
   let own = '';
   const left = new Map<string, number>();
   const leave = (why: string) => left.set(why, (left.get(why) ?? 0) + 1);
-  const stack: [AnyNode, number][] = document.children.map((node) => [node, 1]);
+  const stack: [AnyNode, number][] = document.children.map((node) => [node, -1]);
   for (let next = stack.pop(); next; next = stack.pop()) {
     const [node, depth] = next;
     if (depth > DEEPEST_MARKUP)
@@ -100,7 +101,7 @@ export function readMarkup(html: string, css: string): Markup {
         leave('rules on what stands before, after or inside (pseudo-elements)');
       else selectors.push({ ...selector, declarations, order: order++ });
     }
-    if (/(^|,)\s*(:root|html|:host)\b/.test(rule.selector))
+    if (/(^|,)\s*:host\b/.test(rule.selector))
       for (const [property, value] of declarations)
         if (property.startsWith('--')) variables.set(property, value);
     return undefined;
@@ -153,6 +154,17 @@ export function readMarkup(html: string, css: string): Markup {
     }
     return variables.get(name);
   }
+}
+
+/** A piece as it would stand in a page: `:root` is above it and none of its elements, and what `body` says is inherited. */
+function pageOf({ children }: Document): Document {
+  const body = new Element('body', {}, children.slice());
+  const html = new Element('html', {}, [body]);
+  for (const child of children) child.parent = body;
+  body.parent = html;
+  const page = new Document([html]);
+  html.parent = page;
+  return page;
 }
 
 interface Rank extends Pick<Selector, 'specificity' | 'order'> {

@@ -64,6 +64,12 @@ test.each([
   expect(rules[0]!.declarations).toContainEqual(['color', color]);
 });
 
+test('a piece inherits what the page around it would say', () => {
+  const css = 'body { color: red; font-size: 14px; padding: 9px } section { font-size: 15px } :root { --x: 1px } p { top: var(--x); text-align: inherit }';
+  const { rules } = proposeComponent('<section><p>x</p></section>', css, [1]);
+  expect(rules).toEqual([{ when: '', part: 'root', declarations: [['top', '1px'], ['color', 'red'], ['font-size', '15px']] }]);
+}); // prettier-ignore
+
 // Pages that packages carry, with their own style sheets.
 const PAGES: [string, string, (tag: string, classes: string[]) => boolean][] = [
   [

@@ -11,6 +11,7 @@ export interface Candidate {
   tag: string;
   classes: string[];
   text: string;
+  /** How many elements it stands in, below `body`. */
   depth: number;
   /** Elements like it, itself among them: of the same tag and first class. */
   alike: number[];
@@ -75,7 +76,7 @@ const SKIPPED = new Set([
 
 function elementsOf({ document }: Markup): { element: Element; depth: number }[] {
   const found: { element: Element; depth: number }[] = [];
-  const stack: [AnyNode, number][] = [...document.children].reverse().map((node) => [node, 0]);
+  const stack: [AnyNode, number][] = [...document.children].reverse().map((node) => [node, -2]);
   for (let next = stack.pop(); next; next = stack.pop()) {
     const [node, depth] = next;
     if (isElement(node) && !SKIPPED.has(node.name)) found.push({ element: node, depth });

@@ -55,7 +55,8 @@ class Reading {
     if (!node) return;
     if (node.type === 'TSInterfaceDeclaration' || node.type === 'TSTypeAliasDeclaration')
       this.types.set(node.id.name, node);
-    else if (node.type === 'FunctionDeclaration') this.component(node.id?.name ?? 'component', node.params);
+    else if (node.type === 'FunctionDeclaration' || node.type === 'TSDeclareFunction')
+      this.component(node.id?.name ?? 'component', node.params);
     else if (node.type === 'VariableDeclaration')
       for (const { id, init } of node.declarations)
         if (id.type === 'Identifier' && init) this.expression(id.name, init);
@@ -67,7 +68,7 @@ class Reading {
       this.component(name, value.params);
     else if (value.type === 'CallExpression')
       for (const argument of value.arguments)
-        if (argument.type.endsWith('FunctionExpression')) this.expression(name, argument as Expression);
+        if (/(Function|Call)Expression$/.test(argument.type)) this.expression(name, argument as Expression);
   }
 
   private component(name: string, params: readonly Node[]): void {
