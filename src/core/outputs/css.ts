@@ -1,4 +1,3 @@
-import type { Finding } from '../findings/finding';
 import { isObject, type Json, type JsonObject } from '../base/json/json';
 import { cssText } from '../tokens/css-text';
 import type { Resolution } from '../tokens/resolve';
@@ -7,8 +6,8 @@ import { defaultContext, type Axis, type Context } from '../tokens/system';
 import { ownExtension } from '../tokens/tier';
 import { pxOf } from '../tokens/types/dimension';
 import { clampText } from '../tokens/type-scale';
-import { hyphenated, LONGHANDS, nameClashes } from '../tokens/naming';
-import { leftOut, type Output } from './output';
+import { hyphenated, hyphenatedNames, LONGHANDS } from '../tokens/naming';
+import { leftOut, nameFindings, type Output } from './output';
 
 /**
  * A sheet of custom properties, as MODEL states it: every rule has specificity 0,1,0 and source order is layer order.
@@ -20,26 +19,14 @@ export const css: Output = {
   about: 'One style sheet for all contexts: defaults on the root, each context under its data attribute.',
   language: 'css',
   write({ resolution, context, prefix }) {
-    const clashes = namingFindings(resolution, prefix, '--');
+    const clashes = nameFindings(resolution, (path, type) =>
+      hyphenatedNames(path, type, prefix).map((name) => `--${name}`),
+    );
     if (clashes.length > 0) return { files: [], findings: clashes };
     const text = context ? single(resolution, context, prefix) : sheet(resolution, prefix);
     return { files: [{ name: 'tokens.css', text }], findings: leftOut(resolution) };
   },
 };
-
-function namingFindings(resolution: Resolution, prefix: string | undefined, sigil: string): Finding[] {
-  const typed = resolution.paths.map((path) => ({
-    path,
-    type: resolution.variants(path).find((v) => !v.resolved.failed)?.resolved.type ?? '',
-  }));
-  return nameClashes(typed, prefix).map(({ name, paths }) => ({
-    code: 'name-clash',
-    level: 'error',
-    path: paths[1],
-    message: `${paths[0]} and ${paths[1]} would both be written as ${sigil}${name}`,
-    fix: 'Rename one of them',
-  }));
-}
 
 function declarations(name: string, resolved: ResolvedToken, alias: string | undefined): string {
   const text = fluidText(resolved) ?? cssText(resolved);

@@ -1,7 +1,8 @@
 import type { Finding } from '../findings/finding';
 import type { Json } from '../base/json/json';
 import type { Resolution } from '../tokens/resolve';
-import type { Context } from '../tokens/system';
+import { nameClashes } from '../tokens/naming';
+import { contextText, type Context } from '../tokens/system';
 
 export interface OutputFile {
   name: string;
@@ -29,9 +30,40 @@ export interface Output {
   title: string;
   /** What it writes, in one sentence. */
   about: string;
-  language: 'css' | 'json' | 'typescript';
+  language: 'css' | 'scss' | 'less' | 'json' | 'javascript' | 'typescript' | 'swift' | 'kotlin' | 'xml';
   write(input: OutputInput): OutputResult;
 }
+
+/** An error for each two tokens that an output would give one name. */
+export function nameFindings(
+  resolution: Resolution,
+  names: (path: string, type: string) => readonly string[],
+): Finding[] {
+  const typed = resolution.paths.map((path) => ({
+    path,
+    type: resolution.variants(path).find((v) => !v.resolved.failed)?.resolved.type ?? '',
+  }));
+  return nameClashes(typed, names).map(({ name, paths }) => ({
+    code: 'name-clash',
+    level: 'error',
+    path: paths[1],
+    message: `${paths[0]} and ${paths[1]} would both be written as ${name}`,
+    fix: 'Rename one of them',
+  }));
+}
+
+/** A note for a token that a format has no form for. */
+export const notCarried = (path: string, type: string, format: string, why = ''): Finding => ({
+  code: 'not-carried',
+  level: 'note',
+  path,
+  message: `${path} is left out: ${format} has no form for ${why || `a token of type ${type}`}`,
+  fix: 'Use the values it is made of',
+});
+
+/** For which combination a file's values are, as a remark at its top; nothing where there is only one. */
+export const contextRemark = (resolution: Resolution, context: Context): string =>
+  resolution.system.axes.length === 0 ? '' : `Values for ${contextText(context)}`;
 
 /** Findings for tokens that have no value under a combination and are left out of an output. */
 export function leftOut(resolution: Resolution): Finding[] {

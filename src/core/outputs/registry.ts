@@ -1,8 +1,17 @@
 import { registryOf } from '../base/registry';
+import { android } from './android';
+import { compose } from './compose';
 import { css } from './css';
 import { dtcg } from './dtcg';
+import { js } from './js';
 import { json } from './json';
+import { less } from './less';
 import type { Output } from './output';
+import { scss } from './scss';
+import { swift } from './swift';
 import { ts } from './ts';
 
-export const OUTPUTS: ReadonlyMap<string, Output> = registryOf([css, json, dtcg, ts], ({ name }) => name);
+export const OUTPUTS: ReadonlyMap<string, Output> = registryOf(
+  [css, scss, less, js, ts, json, dtcg, swift, compose, android],
+  ({ name }) => name,
+);

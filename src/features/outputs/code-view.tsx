@@ -2,6 +2,12 @@
 
 import { css } from '@codemirror/lang-css';
 import { javascript } from '@codemirror/lang-javascript';
+import { less } from '@codemirror/lang-less';
+import { sass } from '@codemirror/lang-sass';
+import { xml } from '@codemirror/lang-xml';
+import { StreamLanguage } from '@codemirror/language';
+import { kotlin } from '@codemirror/legacy-modes/mode/clike';
+import { swift } from '@codemirror/legacy-modes/mode/swift';
 import { unifiedMergeView } from '@codemirror/merge';
 import { RangeSet } from '@codemirror/state';
 import { EditorView, gutter, GutterMarker } from '@codemirror/view';
@@ -14,8 +20,14 @@ import classes from './outputs.module.css';
 
 const LANGUAGES = {
   css: css(),
+  scss: sass(),
+  less: less(),
   json: javascript(),
+  javascript: javascript(),
   typescript: javascript({ typescript: true }),
+  swift: StreamLanguage.define(swift),
+  kotlin: StreamLanguage.define(kotlin),
+  xml: xml(),
 };
 
 class SwatchMarker extends GutterMarker {

@@ -1,0 +1,31 @@
+import { cssText } from '../tokens/css-text';
+import { defaultContext } from '../tokens/system';
+import { contextRemark, leftOut, type Output } from './output';
+
+/** A JavaScript module: one object of CSS values by path, of a text style one for each longhand. */
+export const js: Output = {
+  name: 'js',
+  title: 'JavaScript',
+  about: 'A module with one object of CSS values by token path, for one combination of contexts.',
+  language: 'javascript',
+  write({ resolution, context }) {
+    const shown = context ?? defaultContext(resolution.system.axes);
+    const at = resolution.numberOf(shown);
+    const remark = contextRemark(resolution, shown);
+    const lines = resolution.paths.flatMap((path) => {
+      const resolved = resolution.value(path, at);
+      // A computed key is a property like any other, whatever it is called.
+      const key = path === '__proto__' ? '["__proto__"]' : JSON.stringify(path);
+      return resolved ? [`  ${key}: ${JSON.stringify(cssText(resolved))},\n`] : [];
+    });
+    return {
+      files: [
+        {
+          name: 'tokens.js',
+          text: `${remark && `// ${remark}\n`}export const tokens = {\n${lines.join('')}};\n`,
+        },
+      ],
+      findings: leftOut(resolution),
+    };
+  },
+};

@@ -1,0 +1,66 @@
+import { cssText } from '../tokens/css-text';
+import { hyphenated, hyphenatedNames } from '../tokens/naming';
+import { defaultContext } from '../tokens/system';
+import { contextRemark, leftOut, nameFindings, type Output } from './output';
+
+/** How a language of style sheets writes variables. */
+interface Variables {
+  name: string;
+  title: string;
+  about: string;
+  language: Output['language'];
+  /** What stands before a name. */
+  sigil: string;
+  /** A name as the language takes it; undefined where it has none for it. */
+  spelled: (name: string) => string | undefined;
+  /** CSS text so that the language leaves it as it is. */
+  literal: (css: string) => string;
+}
+
+/** One variable for each token, its value written out, for one combination of contexts. */
+export const variablesOutput = ({
+  name,
+  title,
+  about,
+  language,
+  sigil,
+  spelled,
+  literal,
+}: Variables): Output => ({
+  name,
+  title,
+  about,
+  language,
+  write({ resolution, context, prefix }) {
+    const clashes = nameFindings(resolution, (path, type) =>
+      hyphenatedNames(path, type, prefix).map((one) => `${sigil}${one}`),
+    );
+    if (clashes.length > 0) return { files: [], findings: clashes };
+    const shown = context ?? defaultContext(resolution.system.axes);
+    const at = resolution.numberOf(shown);
+    const findings = leftOut(resolution);
+    const remark = contextRemark(resolution, shown);
+    let text = remark && `// ${remark}\n`;
+    const write = (path: string, own: string, css: string) => {
+      const variable = spelled(own);
+      if (variable === undefined)
+        findings.push({
+          code: 'not-carried',
+          level: 'warning',
+          path,
+          message: `${path} is left out: ${title} takes no variable called ${sigil}${own}`,
+          fix: 'Name it with the letters a to z, digits and hyphens',
+        });
+      else text += `${sigil}${variable}: ${literal(css)};\n`;
+    };
+    for (const path of resolution.paths) {
+      const resolved = resolution.value(path, at);
+      if (!resolved) continue;
+      const base = hyphenated(path, prefix);
+      const css = cssText(resolved);
+      if (typeof css === 'string') write(path, base, css);
+      else for (const [longhand, value] of Object.entries(css)) write(path, `${base}-${longhand}`, value);
+    }
+    return { files: [{ name: `tokens.${name}`, text }], findings };
+  },
+});
