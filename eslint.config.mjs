@@ -32,6 +32,7 @@ const CORE = [
   'library',
   'releases',
   'intake',
+  'usage',
 ];
 
 const NOT_IN_CORE = [

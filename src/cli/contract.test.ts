@@ -1,4 +1,12 @@
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { bundledCli } from '@/testing/cli';
@@ -124,6 +132,77 @@ test('a set of files goes to a folder, one file to standard output; the formats 
     'resolutionOrder',
   );
 });
+
+test.each(['scss', 'less', 'js', 'swift', 'compose'])('%s goes to standard output, and two tokens of one name to nowhere', (format) => {
+  const { status, stdout } = run('export', 'demo/keel/keel.resolver.json', '--to', format);
+  expect([status, stdout.split('\n').length > 50]).toEqual([0, true]);
+  expect(run('export', '--to', 'list').stdout).toContain(format);
+  const twice = run('export', file({ $type: 'number', a: { b: { $value: 1 } }, 'a-b': { $value: 2 } }), '--to', format);
+  if (format === 'js') return expect(twice.status).toBe(0);
+  expect([twice.status, twice.stdout]).toEqual([1, '']);
+  return expect(twice.stderr).toMatch(/a\.b and a-b/);
+}); // prettier-ignore
+
+const tree = (files: Record<string, string>) => {
+  const top = path.join(folder, `d${++made}`);
+  for (const [name, text] of Object.entries(files)) {
+    mkdirSync(path.dirname(path.join(top, name)), { recursive: true });
+    writeFileSync(path.join(top, name), text);
+  }
+  return top;
+};
+
+test('scan reads a folder without what is ignored, and answers in the shape promised', () => {
+  const tokens = file({ color: { text: { $type: 'color', $value: srgb(0.2, 0.2, 0.2) } } });
+  const sources = tree({
+    'a.css': '\na { color: #333; background: var(--color-text) }',
+    'b/c.scss': 'a { color: $color-text; gap: 3px }',
+    'b/broken.css': 'a {',
+    'node_modules/x/x.css': 'a { color: red }',
+    'out/x.css': 'a { color: red }',
+    'b/kept.gen.css': 'a { color: red }',
+    'b/other.gen.css': 'a { color: red }',
+    '.gitignore': 'out/\n*.gen.css\n',
+    'b/.gitignore': '!kept.gen.css\n',
+    'readme.md': '#333',
+  });
+  symlinkSync(folder, path.join(sources, 'up'));
+  const { status, stdout, stderr } = run('scan', sources, '--tokens', tokens, '--format', 'json');
+  expect([status, stderr]).toEqual([0, '']);
+  expect(JSON.parse(stdout)).toEqual({
+    files: 4,
+    parts: { total: 5, token: 2, exact: 1, near: 0, foreign: 2 },
+    coverage: 0.4,
+    tokens: { 'color.text': 2 },
+    findings: [
+      { code: 'raw-exact', severity: 'warning', message: expect.stringContaining('#333'), fix: expect.any(String), at: { file: 'a.css', line: 2, column: 12 }, value: '#333', suggest: ['color.text'] },
+      { code: 'unreadable', severity: 'warning', message: expect.stringContaining('b/broken.css'), fix: expect.any(String), at: { file: 'b/broken.css', line: 1, column: 1 } },
+      { code: 'raw-foreign', severity: 'note', message: expect.any(String), fix: expect.any(String), at: { file: 'b/c.scss', line: 1, column: 30 }, value: '3px', suggest: [] },
+      { code: 'raw-foreign', severity: 'note', message: expect.any(String), fix: expect.any(String), at: { file: 'b/kept.gen.css', line: 1, column: 12 }, value: 'red', suggest: [] },
+    ],
+  });
+  const status_ = (...more: string[]) => run('scan', sources, '--tokens', tokens, ...more).status;
+  expect(['never', 'warning', 'error'].map((level) => status_('--fail-on', level))).toEqual([0, 1, 0]);
+  expect(run('scan', sources, '--tokens', tokens).stdout).toMatch(/a\.css:2:12: warning raw-exact: .*\n[^]*4 files, 5 values: 2 by token \(40\.0 %\)/);
+  const log = JSON.parse(run('scan', sources, '--tokens', tokens, '--format', 'sarif').stdout) as { runs: { results: { ruleId: string; locations: unknown[] }[] }[] };
+  expect(log.runs[0]!.results.map(({ ruleId }) => ruleId)).toEqual(['raw-exact', 'unreadable', 'raw-foreign', 'raw-foreign']);
+  expect(run('scan', tree({ 'a.css': 'a { color: var(--no) }' }), '--tokens', tokens, '--fail-on', 'error').status).toBe(1);
+}); // prettier-ignore
+
+test('scan says what is wrong with what it is given', () => {
+  const tokens = file({});
+  const asked = (...words: string[]) => {
+    const { status, stderr } = run('scan', ...words);
+    expect(stderr).not.toMatch(/\n\s+at /);
+    return [status, stderr.split('\n')[0]];
+  };
+  expect(asked()).toEqual([2, 'DIR is missing.']);
+  expect(asked(folder)).toEqual([2, 'Say --tokens FILE, the tokens to hold the source against.']);
+  expect(asked('/nowhere', '--tokens', tokens)).toEqual([2, '/nowhere cannot be read: there is no such folder.']);
+  expect(asked(tokens, '--tokens', tokens)).toEqual([2, `${tokens} cannot be read: it is a file.`]);
+  expect(asked(folder, '--tokens', '/nowhere.json')[0]).toBe(2);
+  expect(asked(tree({ 'a.css': '' }), '--tokens', file('{'))[0]).toBe(1);
+}); // prettier-ignore
 
 test('style sheets and SCSS are read as token files are', () => {
   const css = file(':root { --space-4: 16px; --ink: #333 } [data-scheme="dark"] { --ink: #eee }', '.css');

@@ -22,6 +22,10 @@ const COMMANDS: Record<
     usage: 'export FILE --to FORMAT [--out DIR] [--context AXIS=CONTEXT]… [--prefix WORD]',
     load: () => import('./commands/export'),
   },
+  scan: {
+    usage: 'scan DIR --tokens FILE [--format text|json|sarif] [--fail-on error|warning|never]',
+    load: () => import('./commands/scan'),
+  },
   backup: { usage: 'backup FILE', load: () => import('./commands/backup') },
   restore: { usage: 'restore FILE [--into DIR]', load: () => import('./commands/restore') },
   contrast: { usage: 'contrast TEXT SURFACE [--under COLOUR]', load: () => import('./commands/contrast') },

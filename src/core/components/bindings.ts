@@ -79,6 +79,10 @@ const ABOUT: readonly About[] = [
   },
 ];
 
+/** Whether a token's path speaks of what a property is about. */
+export const isMeantFor = (property: string, path: string): boolean =>
+  ABOUT.find(({ properties }) => properties.test(property))?.purpose.test(path.toLowerCase()) ?? false;
+
 /** A token that a property could be bound to. */
 export interface Binding {
   path: string;

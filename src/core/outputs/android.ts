@@ -79,6 +79,7 @@ export const android: Output = {
   title: 'Android resources',
   about: 'Android XML resources (lengths in dp, text in sp), with a second file for the dark scheme.',
   language: 'xml',
+  naming: { of: 'resource', names: (path) => [resourceName(path)] },
   write({ resolution, context, prefix }) {
     const clashes = nameFindings(resolution, (path) => [resourceName(path, prefix)]);
     if (clashes.length > 0) return { files: [], findings: clashes };

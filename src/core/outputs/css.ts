@@ -18,6 +18,7 @@ export const css: Output = {
   title: 'CSS custom properties',
   about: 'One style sheet for all contexts: defaults on the root, each context under its data attribute.',
   language: 'css',
+  naming: { of: 'custom property', names: (path, type) => hyphenatedNames(path, type) },
   write({ resolution, context, prefix }) {
     const clashes = nameFindings(resolution, (path, type) =>
       hyphenatedNames(path, type, prefix).map((name) => `--${name}`),

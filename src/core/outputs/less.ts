@@ -9,6 +9,7 @@ export const less = variablesOutput({
   title: 'Less',
   about: 'Less variables with their values, for one combination of contexts.',
   language: 'less',
+  naming: 'less',
   sigil: '@',
   spelled: (name) => (/^[\w-]+$/.test(name) ? name : undefined),
   literal: (css) => {

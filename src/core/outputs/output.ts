@@ -24,6 +24,9 @@ interface OutputResult {
   findings: Finding[];
 }
 
+/** In which way a name is written; outputs that write names alike share one. */
+export type Naming = 'custom property' | 'scss' | 'less' | 'path' | 'camel case' | 'resource';
+
 /** A form of delivery: one file in this folder and one line in the registry. */
 export interface Output {
   name: string;
@@ -31,6 +34,8 @@ export interface Output {
   /** What it writes, in one sentence. */
   about: string;
   language: 'css' | 'scss' | 'less' | 'json' | 'javascript' | 'typescript' | 'swift' | 'kotlin' | 'xml';
+  /** How it names tokens without a prefix, where source code can refer to them by that name. */
+  naming?: { of: Naming; names: (path: string, type: string) => readonly string[] };
   write(input: OutputInput): OutputResult;
 }
 

@@ -6,6 +6,7 @@ export const scss = variablesOutput({
   title: 'SCSS',
   about: 'SCSS variables with their values, for one combination of contexts.',
   language: 'scss',
+  naming: 'scss',
   sigil: '$',
   spelled: (name) => name.replace(/^\d/, (digit) => `\\3${digit} `),
   // `#{` in a quoted text would be computed.

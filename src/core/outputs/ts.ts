@@ -8,6 +8,7 @@ export const ts: Output = {
   title: 'TypeScript',
   about: 'A module of typed names and CSS values, with what differs under each combination of contexts.',
   language: 'typescript',
+  naming: { of: 'path', names: (path) => [path] },
   write({ resolution, context }) {
     const { axes } = resolution.system;
     const base = resolution.numberOf(context ?? defaultContext(axes));

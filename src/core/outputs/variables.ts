@@ -1,7 +1,7 @@
 import { cssText } from '../tokens/css-text';
 import { hyphenated, hyphenatedNames } from '../tokens/naming';
 import { defaultContext } from '../tokens/system';
-import { contextRemark, leftOut, nameFindings, type Output } from './output';
+import { contextRemark, leftOut, nameFindings, type Naming, type Output } from './output';
 
 /** How a language of style sheets writes variables. */
 interface Variables {
@@ -9,6 +9,7 @@ interface Variables {
   title: string;
   about: string;
   language: Output['language'];
+  naming: Naming;
   /** What stands before a name. */
   sigil: string;
   /** A name as the language takes it; undefined where it has none for it. */
@@ -23,6 +24,7 @@ export const variablesOutput = ({
   title,
   about,
   language,
+  naming,
   sigil,
   spelled,
   literal,
@@ -31,6 +33,7 @@ export const variablesOutput = ({
   title,
   about,
   language,
+  naming: { of: naming, names: (path, type) => hyphenatedNames(path, type) },
   write({ resolution, context, prefix }) {
     const clashes = nameFindings(resolution, (path, type) =>
       hyphenatedNames(path, type, prefix).map((one) => `${sigil}${one}`),

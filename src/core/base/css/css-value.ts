@@ -28,6 +28,7 @@ const TO_PX: Readonly<Record<string, number>> = {
   in: 96,
   cm: 96 / 2.54,
   mm: 96 / 25.4,
+  q: 96 / 101.6,
 };
 
 export function lengthJson(text: string): Json | undefined {

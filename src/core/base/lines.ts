@@ -1,0 +1,19 @@
+/** Where lines of a text begin, so that offsets are told as people count them. */
+export class LineIndex {
+  private readonly starts: number[] = [0];
+
+  constructor(text: string) {
+    for (let at = text.indexOf('\n'); at !== -1; at = text.indexOf('\n', at + 1)) this.starts.push(at + 1);
+  }
+
+  /** Line and column of an offset in UTF-16 units, both counted from 1. */
+  at(offset: number): { line: number; column: number } {
+    let [low, high] = [0, this.starts.length];
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (this.starts[middle]! <= offset) low = middle;
+      else high = middle;
+    }
+    return { line: low + 1, column: offset - this.starts[low]! + 1 };
+  }
+}

@@ -1,0 +1,64 @@
+import type { ValuePart } from '../base/css/value-parts';
+import { ExpectedError } from '../base/errors';
+import type { Naming } from '../outputs/output';
+
+/** A value in a file of source code that could be a token, or a reference that could be to one. */
+export interface SourcePart {
+  kind: ValuePart['kind'];
+  /** Offsets in the file, in UTF-16 units: the text as it stands there. */
+  from: number;
+  to: number;
+  /** Of a value its CSS; of a reference its name without the sign of its language. */
+  text: string;
+  naming?: Naming;
+  /** The CSS property it is said of, in lower case with hyphens; '' where the language has none. */
+  property: string;
+  /** Whether what stands there is put together from pieces, or worked out: not to be exchanged. */
+  built: boolean;
+}
+
+export interface ReadSource {
+  parts: SourcePart[];
+  /** Names the file sets itself, with their sign: `--x`, `$x`, `@x`. */
+  sets: string[];
+}
+
+/** A kind of source file: one file in this folder and one line in the registry. */
+export interface UsageReader {
+  name: string;
+  /** The names of files it reads. */
+  files: RegExp;
+  /** @throws UnreadableSource */
+  read(text: string, file: string): ReadSource;
+}
+
+/** Why a file of source code cannot be read, and where. */
+export class UnreadableSource extends ExpectedError {
+  override readonly name = 'UnreadableSource';
+  constructor(
+    message: string,
+    /** Lines and columns count from 1. */
+    readonly at: { line?: number; column?: number } = {},
+  ) {
+    super(message);
+  }
+}
+
+/** The parts of a CSS value that begins at an offset of a file. */
+export const partsAt = (
+  parts: readonly ValuePart[],
+  offset: number,
+  property: string,
+  built = false,
+): SourcePart[] =>
+  parts.map(({ kind, from, to, text, inside }) => ({
+    kind,
+    from: offset + from,
+    to: offset + to,
+    property,
+    built: built || (kind === 'reference' && inside),
+    ...(kind === 'reference' ? { text: text.replace(/^(--|[$@])/, ''), naming: namingOf(text) } : { text }),
+  }));
+
+const namingOf = (name: string): Naming =>
+  name.startsWith('$') ? 'scss' : name.startsWith('@') ? 'less' : 'custom property';
