@@ -58,7 +58,12 @@ test('registries know every file of their folder', () => {
     ['src/core/kinds', 'registry.ts', ['tree-declarations.ts']],
     ['src/core/intake/readers', 'registry.ts', []],
     ['src/core/tokens/recipes', 'registry.ts', ['recipe.ts']],
-    ['src/core/outputs', 'registry.ts', ['output.ts', 'page-styles.ts', 'difference.ts']],
+    [
+      'src/core/outputs',
+      'registry.ts',
+      ['output.ts', 'page-styles.ts', 'difference.ts', 'constants.ts', 'variables.ts'],
+    ],
+    ['src/core/usage/readers', 'registry.ts', []],
     ['src/core/components/code', 'registry.ts', ['code.ts']],
     ['src/core/components/source', 'registry.ts', ['source.ts']],
   ] as const) {

@@ -51,7 +51,7 @@ function referenceAt(json: Json, place: (string | number)[]): TokenReference | u
   return undefined;
 }
 
-/** All references in a value, in the order they stand. Iterative. */
+/** All references in a value; of each object or list its own before those further in. Iterative. */
 export function referencesIn(value: Json): TokenReference[] {
   const whole = referenceAt(value, []);
   if (whole) return [whole];

@@ -36,6 +36,31 @@ test('the nearest step of its own ramp that passes is offered, and passes by WCA
   expect(when).toEqual({});
 });
 
+test('of three contexts that fail, each gets what shows in it, and none twice', () => {
+  const sets = (surface: string, text?: string) => [{ surface: color(surface), ...(text && { text: color(text) }) }];
+  const { system } = openTokens(
+    'a.resolver.json',
+    JSON.stringify({
+      version: '2025.10',
+      sets: { base: { sources: [{ text: color('#bbbbbb'), surface: color('#ffffff'), other: color('#123456') }] } },
+      modifiers: { m: { default: 'a', contexts: { a: [], b: sets('#ffffff', '#cccccc'), c: sets('#000000', '#333333'), d: sets('#000000', '#eeeeee') } } },
+      resolutionOrder: [{ $ref: '#/sets/base' }, { $ref: '#/modifiers/m' }],
+    }),
+    () => undefined,
+  );
+  const resolution = new Resolution(system);
+  const pairings = [{ text: 'text', surface: 'surface', needs: 4.5 }, { text: 'other', surface: 'surface', needs: 21 }];
+  const { raw, when } = bestSolutions({ resolution, pairings } as never, 'text', { m: 'a' });
+  expect(when).toEqual({});
+  expect(raw!.also.map((one) => one.when)).toEqual([{ m: 'b' }, { m: 'c' }]);
+  const [b, c] = raw!.also;
+  expect(contrastRatio(rgb(raw!.css), rgb('#ffffff'))).toBeGreaterThanOrEqual(4.495);
+  expect(contrastRatio(rgb(b!.css), rgb('#ffffff'))).toBeGreaterThanOrEqual(4.495);
+  expect(contrastRatio(rgb(c!.css), rgb('#000000'))).toBeGreaterThanOrEqual(4.495);
+  // Of a token that is paired with nothing there is nothing to solve.
+  expect(bestSolutions({ resolution, pairings: pairings.slice(1) } as never, 'text', { m: 'a' })).toMatchObject({ raw: undefined, step: undefined, why: undefined });
+}); // prettier-ignore
+
 test('where nothing can pass, the most that can be reached is said', () => {
   const { step, raw, why } = bestSolutions(paired(['#777777'], 100, '#777777', 7) as never, 'text', {});
   expect([step, raw]).toEqual([undefined, undefined]);

@@ -68,6 +68,12 @@ test('what a field cannot say in short is shown as JSON: a value that is wrong f
   expect(shown('dashed')).toBe('"dashed"');
   expect(shown('dashed', 'number')).toBe('"dashed"');
   expect(shown({ value: 16, unit: 'px' })).toBe('{"value":16,"unit":"px"}');
+  expect(shown([0.2, 0, 0, 1], 'cubicBezier')).toBe('0.2, 0, 0, 1');
+  expect(shown([1, 2], 'gradient')).toBe('[1,2]');
+  expect(shown([0.2, 0, 0, 1])).toBe('[0.2,0,0,1]');
+  expect(shown('{a.b}', 'dimension')).toBe('{a.b}');
+  expect(shown('dashed', 'strokeStyle')).toBe('dashed');
+  expect(shown('bold', 'fontWeight')).toBe('bold');
   // Older spellings are shown as what they mean.
   expect(shown('16px', 'dimension')).toBe('16px');
   expect(shown('#336699', 'color')).toBe('#336699');

@@ -4,6 +4,7 @@ import { colorOf, colorText, parseColor } from '../../base/color/color';
 import { curveThrough } from '../../base/color/curve';
 import { lchOf, withinGamut } from '../../base/color/gamut';
 import { ramp, turnedOver, type RampPlan } from '../../base/color/ramp';
+import { toPlain } from '../../base/json/json';
 import { cssLine } from '../css-text';
 import {
   clampText,
@@ -197,6 +198,18 @@ describe('type scales', () => {
     });
     expect(warnings.some((warning) => warning.startsWith('h1 cannot reach 200 %'))).toBe(true);
   });
+
+  test('each size that grows with the window keeps from where to where', () => {
+    const made = typeScale.generate({ ...typeScale.standard, fluid: { base: 14, ratio: 1.1, from: 320, to: 1280 } });
+    const fluid = new Map(made.tokens.flatMap(({ path, object }) => {
+      const extensions = object.get('$extensions');
+      return extensions ? [[path, toPlain(extensions)] as const] : [];
+    }));
+    expect(fluid.get('size.body')).toEqual({ 'app.seedplan': { fluid: { min: { value: 0.875, unit: 'rem' }, from: 320, to: 1280 } } });
+    expect([...fluid.keys()].every((path) => path.startsWith('size.'))).toBe(true);
+    expect(fluid.size).toBe(made.tokens.filter(({ path }) => path.startsWith('size.')).length);
+    expect(typeScale.generate(typeScale.standard).tokens.some(({ object }) => object.has('$extensions'))).toBe(false);
+  }); // prettier-ignore
 
   test('sizes and lines of a family, in rem', () => {
     const made = typeScale.generate(typeScale.standard);

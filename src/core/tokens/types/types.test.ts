@@ -125,6 +125,23 @@ test.each(WRONG)('%s %j is refused', (name, value, words) => {
   expect(problem?.fix.length).toBeGreaterThan(0);
 });
 
+// CSS Fonts 4, 2.1: generic names bare, what is one identifier bare, all else in quotes.
+test.each([
+  ['Archivo', 'Archivo'], ['-apple-system', '-apple-system'], ['_x-1', '_x-1'], ['sans-serif', 'sans-serif'],
+  ['Harbour Sans', '"Harbour Sans"'], ['9 Lives', '"9 Lives"'], ['A-9', 'A-9'], ['-9', '"-9"'], ['a.b', '"a.b"'], ['Größe', '"Größe"'],
+  ['inherit', '"inherit"'], ['DEFAULT', '"DEFAULT"'], ['revert-layer', '"revert-layer"'], ['Sans-Serif', 'Sans-Serif'],
+  ['a"b\\c', '"a\\"b\\\\c"'], ['a\nb', '"a\\a b"'],
+])('the family %j is written %s', (name, css) => {
+  expect(TOKEN_TYPES.get('fontFamily')!.css(name)).toBe(css);
+  expect(TOKEN_TYPES.get('fontFamily')!.css([name, 'serif'])).toBe(`${css}, serif`);
+}); // prettier-ignore
+
+test.each<[Json, string]>([
+  ['', 'not ""'], [['A', ' '], 'not " "'], [[], 'not '], [['A', 4], 'not 4'], [4, 'not 4'],
+])('of families %j it is said what is none', (value, words) => {
+  expect(TOKEN_TYPES.get('fontFamily')!.check(value)?.message).toContain(words);
+}); // prettier-ignore
+
 test('older spellings are modernised inside composites too', () => {
   const modern = TOKEN_TYPES.get('shadow')!.normalise!(json([{ ...shadow, color: '#fff', blur: '4px' }]));
   expect(toPlain(modern!)).toMatchObject([
