@@ -12,12 +12,19 @@ interface Options {
   values?: Record<string, readonly string[]>;
   /** Options that may be given several times. */
   lists?: readonly string[];
+  /** Options that stand by themselves. */
+  flags?: readonly string[];
 }
 
-export function readArguments(words: string[], files: string[], { values = {}, lists = [] }: Options) {
-  const options: Record<string, { type: 'string'; multiple?: boolean }> = {};
+export function readArguments(
+  words: string[],
+  files: string[],
+  { values = {}, lists = [], flags = [] }: Options,
+) {
+  const options: Record<string, { type: 'string' | 'boolean'; multiple?: boolean }> = {};
   for (const name of Object.keys(values)) options[name] = { type: 'string' };
   for (const name of lists) options[name] = { type: 'string', multiple: true };
+  for (const name of flags) options[name] = { type: 'boolean' };
   let parsed;
   try {
     parsed = parseArgs({ args: words, options, allowPositionals: true, strict: true });
@@ -31,7 +38,7 @@ export function readArguments(words: string[], files: string[], { values = {}, l
         ? `${files[positionals.length]!} is missing.`
         : `${positionals[files.length]!} is one too many.`,
     );
-  const found = parsed.values as Record<string, string | string[] | undefined>;
+  const found = parsed.values as Record<string, string | string[] | boolean | undefined>;
   for (const [name, allowed] of Object.entries(values)) {
     const value = found[name];
     if (typeof value === 'string' && allowed.length > 0 && !allowed.includes(value))
@@ -39,6 +46,7 @@ export function readArguments(words: string[], files: string[], { values = {}, l
   }
   return {
     positionals,
+    has: (name: string): boolean => found[name] === true,
     value: (name: string): string | undefined => found[name] as string | undefined,
     list: (name: string): string[] => (found[name] as string[] | undefined) ?? [],
   };

@@ -1,9 +1,12 @@
+import { execFileSync } from 'node:child_process';
 import {
+  chmodSync,
   mkdirSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
   rmSync,
+  statSync,
   symlinkSync,
   writeFileSync,
 } from 'node:fs';
@@ -202,6 +205,40 @@ test('scan says what is wrong with what it is given', () => {
   expect(asked(tokens, '--tokens', tokens)).toEqual([2, `${tokens} cannot be read: it is a file.`]);
   expect(asked(folder, '--tokens', '/nowhere.json')[0]).toBe(2);
   expect(asked(tree({ 'a.css': '' }), '--tokens', file('{'))[0]).toBe(1);
+}); // prettier-ignore
+
+test('migrate answers with a patch that git applies, changes files where asked, and nothing twice', () => {
+  const tokens = file({ grey: { $type: 'color', $value: srgb(0.2, 0.2, 0.2) }, color: { text: { $type: 'color', $value: '{grey}' }, old: { $type: 'color', $value: '{grey}', $deprecated: '{color.text}' } } });
+  const files = {
+    'a.css': 'a {\n  color: #333;\n  width: 4px;\n}\n',
+    'b c/no end.css': 'a { color: var(--color-old) }',
+    'größe.css': 'a {\r\n  color: #333;\r\n}\r\n',
+    'x/own.css': ':root { --own: #333 }\n',
+    'broken.css': 'a {',
+  };
+  const sources = tree(files);
+  chmodSync(path.join(sources, 'a.css'), 0o640);
+  const shown = (top: string) => Object.fromEntries(Object.keys(files).map((name) => [name, readFileSync(path.join(top, name), 'utf8')]));
+  const { status, stdout, stderr } = run('migrate', sources, '--tokens', tokens);
+  expect([status, stderr]).toEqual([0, '']);
+  expect(shown(sources)).toEqual(files);
+  const clone = tree(files);
+  const git = (...words: string[]) => execFileSync('git', words, { cwd: clone, input: stdout, encoding: 'utf8', env: { ...process.env, GIT_CONFIG_GLOBAL: '/dev/null' } });
+  git('init', '-q');
+  git('apply', '--check', '-');
+  git('apply', '-');
+  const expected = { ...files, 'a.css': 'a {\n  color: var(--color-text);\n  width: 4px;\n}\n', 'b c/no end.css': 'a { color: var(--color-text) }', 'größe.css': 'a {\r\n  color: var(--color-text);\r\n}\r\n' };
+  expect(shown(clone)).toEqual(expected);
+  const answer = JSON.parse(run('migrate', sources, '--tokens', tokens, '--format', 'json', '--write').stdout) as { edits: unknown[] };
+  expect(answer).toMatchObject({ files: 5, changed: 3, left: 1, uncertain: [{ at: { file: 'broken.css', line: 1, column: 1 }, value: '', why: expect.any(String) }, { at: { file: 'x/own.css', line: 1, column: 16 }, value: '#333', why: expect.any(String) }] });
+  expect(answer.edits).toContainEqual({ at: { file: 'a.css', line: 2, column: 10 }, before: '#333', after: 'var(--color-text)', token: 'color.text', why: expect.any(String) });
+  expect(shown(sources)).toEqual(expected);
+  expect(statSync(path.join(sources, 'a.css')).mode & 0o777).toBe(0o640);
+  expect(readdirSync(sources).sort()).toEqual(['a.css', 'b c', 'broken.css', 'größe.css', 'x']);
+  expect(run('migrate', sources, '--tokens', tokens).stdout).toBe('');
+  expect(run('migrate', sources, '--tokens', tokens, '--from', '4px=nothing').status).toBe(2);
+  expect(run('migrate', sources, '--tokens', tokens, '--from', '4px').stderr).toMatch(/--from takes OLD=TOKEN, not 4px/);
+  expect(run('migrate', sources, '--tokens', file({ a: { $type: 'color', $value: '{gone}' } })).status).toBe(1);
 }); // prettier-ignore
 
 test('style sheets and SCSS are read as token files are', () => {

@@ -26,6 +26,10 @@ const COMMANDS: Record<
     usage: 'scan DIR --tokens FILE [--format text|json|sarif] [--fail-on error|warning|never]',
     load: () => import('./commands/scan'),
   },
+  migrate: {
+    usage: 'migrate DIR --tokens FILE [--from OLD=TOKEN]… [--write] [--format patch|json]',
+    load: () => import('./commands/migrate'),
+  },
   backup: { usage: 'backup FILE', load: () => import('./commands/backup') },
   restore: { usage: 'restore FILE [--into DIR]', load: () => import('./commands/restore') },
   contrast: { usage: 'contrast TEXT SURFACE [--under COLOUR]', load: () => import('./commands/contrast') },

@@ -1,9 +1,19 @@
-import { closeSync, fsyncSync, mkdirSync, openSync, renameSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  fchmodSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  renameSync,
+  statSync,
+  writeSync,
+} from 'node:fs';
 import path from 'node:path';
 import { UnreadableFile } from './token-files';
 
 /**
- * Writes files into a folder, each to a temporary name first and then renamed, so that none is ever half-written.
+ * Writes files into a folder, each to a temporary name first and then renamed, so that none is ever half-written. What is
+ * there already keeps its mode.
  * @throws UnreadableFile where the folder cannot be written or a name would leave it
  */
 export function writeFolder(folder: string, files: readonly { name: string; text: string }[]): void {
@@ -18,6 +28,8 @@ export function writeFolder(folder: string, files: readonly { name: string; text
       mkdirSync(path.dirname(target), { recursive: true });
       const temporary = `${target}.${process.pid}.part`;
       const handle = openSync(temporary, 'w');
+      const mode = statSync(target, { throwIfNoEntry: false })?.mode;
+      if (mode !== undefined) fchmodSync(handle, mode);
       writeSync(handle, text);
       fsyncSync(handle);
       closeSync(handle);

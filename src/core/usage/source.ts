@@ -13,8 +13,10 @@ export interface SourcePart {
   naming?: Naming;
   /** The CSS property it is said of, in lower case with hyphens; '' where the language has none. */
   property: string;
-  /** Whether what stands there is put together from pieces, or worked out: not to be exchanged. */
+  /** Whether the text it stands in is put together from pieces: not to be exchanged. */
   built: boolean;
+  /** Whether it stands within a function that a preprocessor computes. */
+  computed?: boolean;
 }
 
 export interface ReadSource {
@@ -51,12 +53,13 @@ export const partsAt = (
   property: string,
   built = false,
 ): SourcePart[] =>
-  parts.map(({ kind, from, to, text, inside }) => ({
+  parts.map(({ kind, from, to, text, computed }) => ({
     kind,
     from: offset + from,
     to: offset + to,
     property,
-    built: built || (kind === 'reference' && inside),
+    built,
+    ...(computed && { computed }),
     ...(kind === 'reference' ? { text: text.replace(/^(--|[$@])/, ''), naming: namingOf(text) } : { text }),
   }));
 

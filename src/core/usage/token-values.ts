@@ -35,6 +35,8 @@ const KINDS: Readonly<Record<string, PartKind>> = {
 /** The values of a token file's tokens, by what a value in source code can equal; of the default context. */
 export class TokenValues {
   private readonly exact = new Map<string, string[]>();
+  /** Shadows of several layers. */
+  private readonly layered = new Set<string>();
   private readonly colors: { color: Color; key: string }[] = [];
   private readonly lengths: { px: number; key: string }[] = [];
   private readonly nearColors: ColorIndex;
@@ -49,6 +51,7 @@ export class TokenValues {
       const css = cssText(resolved);
       if (typeof css !== 'string') continue;
       const texts = kind === 'shadow' ? valueParts('box-shadow', css).map(({ text }) => text) : [css];
+      if (texts.length > 1) this.layered.add(path);
       for (const text of texts) {
         const key = keyOf(kind, text);
         const paths = this.exact.get(key);
@@ -71,6 +74,12 @@ export class TokenValues {
     let found = this.known.get(known);
     if (!found) this.known.set(known, (found = this.find(kind, text, property)));
     return found;
+  }
+
+  /** Every token of which a value is all there is to it: not one layer of several. */
+  equalTo(kind: PartKind, text: string): readonly string[] {
+    const paths = this.exact.get(keyOf(kind, text)) ?? [];
+    return kind === 'shadow' ? paths.filter((path) => !this.layered.has(path)) : paths;
   }
 
   private find(kind: PartKind, text: string, property: string): Match {
@@ -111,7 +120,7 @@ export class TokenValues {
 }
 
 /** Equal values have equal keys, however they are written. */
-function keyOf(kind: PartKind, text: string): string {
+export function keyOf(kind: PartKind, text: string): string {
   if (kind === 'color') {
     const color = parseColor(text);
     return `color ${color ? colorText(color) : text}`;

@@ -12,8 +12,8 @@ export interface ValuePart {
   to: number;
   /** Of a reference its name with its sign: `--x`, `$x`, `@x`. Else the value as CSS. */
   text: string;
-  /** Whether it stands within a function that a language computes, and not by itself. */
-  inside: boolean;
+  /** Whether it stands within a function that is not one of CSS: a preprocessor computes with it. */
+  computed: boolean;
 }
 
 const kinds = (...all: PartKind[]): ReadonlySet<PartKind> => new Set(all);
@@ -68,15 +68,20 @@ export function valueParts(property: string, value: string, languages = ''): Val
 
 /** Functions in which the name of a colour is a colour. */
 const HOLDS_COLORS = /gradient$|^(color-mix|light-dark|rgba?|hsla?|hwb|lab|lch|oklab|oklch|color)$/;
+/** Whether a function is one of CSS, that a browser works out. */
+const isOfCss = (name: string): boolean =>
+  SUMS.has(name) ||
+  HOLDS_COLORS.test(name) ||
+  /^(drop-shadow|blur|brightness|contrast|opacity|saturate)$/.test(name);
 const EASING_NAME = /eas|timing|motion|curve/;
 
-/** What a value stands in: a function, one that sums, one in which names of colours are colours. */
+/** What a value stands in: a function of a preprocessor, one that sums, one in which names of colours are colours. */
 interface Place {
-  inside: boolean;
+  computed: boolean;
   sums: boolean;
   named: boolean;
 }
-const BARE: Place = { inside: false, sums: true, named: true };
+const BARE: Place = { computed: false, sums: true, named: true };
 
 class ValueReading {
   private readonly found: ValuePart[] = [];
@@ -102,9 +107,9 @@ class ValueReading {
     return this.found.sort((a, b) => a.from - b.from);
   }
 
-  private add(kind: ValuePart['kind'], from: number, to: number, text: string, inside: boolean): void {
+  private add(kind: ValuePart['kind'], from: number, to: number, text: string, computed: boolean): void {
     // What is never closed is said to end behind the text.
-    this.found.push({ kind, from, to: Math.min(to, this.value.length), text, inside });
+    this.found.push({ kind, from, to: Math.min(to, this.value.length), text, computed });
   }
 
   /** The value of a variable says what it is about: a shadow, a family, else what stands in it. */
@@ -144,7 +149,7 @@ class ValueReading {
     });
   }
 
-  private call(node: FunctionNode, { inside, sums, named }: Place): void {
+  private call(node: FunctionNode, { computed, sums, named }: Place): void {
     const name = node.value.toLowerCase();
     if (CLOSED.test(name)) return;
     if (name === 'var') return this.reference(node);
@@ -153,16 +158,16 @@ class ValueReading {
     if (this.references([node]).length === 0) {
       const color = COLOR_FUNCTION.test(name) ? parseColor(text) : undefined;
       if (color) {
-        if (this.counted.has('color')) this.add('color', from, to, colorText(color), inside);
+        if (this.counted.has('color')) this.add('color', from, to, colorText(color), computed);
         return;
       }
       if (EASING_FUNCTION.test(name)) {
-        if (this.counted.has('easing')) this.add('easing', from, to, easingText(text), inside);
+        if (this.counted.has('easing')) this.add('easing', from, to, easingText(text), computed);
         return;
       }
     }
     this.walk(node.nodes, {
-      inside: inside || name !== '',
+      computed: computed || !isOfCss(name),
       sums: sums && SUMS.has(name),
       named: named && (name === '' || HOLDS_COLORS.test(name)),
     });
@@ -174,26 +179,26 @@ class ValueReading {
     if (name?.startsWith('--')) this.add('reference', node.sourceIndex, node.sourceEndIndex, name, false);
   }
 
-  private word(node: Node, { inside, sums, named }: Place): void {
+  private word(node: Node, { computed, sums, named }: Place): void {
     const signed = this.signed(node);
-    for (const one of signed) this.add('reference', one.from, one.to, one.text, inside);
+    for (const one of signed) this.add('reference', one.from, one.to, one.text, computed);
     if (signed.length > 0) return;
     const { sourceIndex: from, sourceEndIndex: to } = node;
     const word = node.value.toLowerCase();
     const is = (kind: PartKind) => this.counted.has(kind);
     if (is('fontWeight') && /weight$/.test(this.name)) {
-      if (isWeight(word)) this.add('fontWeight', from, to, weightText(word), inside);
-    } else if (is('length') && sums && isLength(word)) this.add('length', from, to, word, inside);
+      if (isWeight(word)) this.add('fontWeight', from, to, weightText(word), computed);
+    } else if (is('length') && sums && isLength(word)) this.add('length', from, to, word, computed);
     // A number of user units (SVG 2, 13.5.3); any other length without a unit is none.
     else if (this.name === 'stroke-width' && /^\d*\.?\d+$/.test(word) && Number(word) !== 0)
-      this.add('length', from, to, `${Number(word)}px`, inside);
+      this.add('length', from, to, `${Number(word)}px`, computed);
     else if (is('duration') && timeJson(word) !== undefined && Number.parseFloat(word) !== 0)
-      this.add('duration', from, to, word, inside);
+      this.add('duration', from, to, word, computed);
     else if (is('easing') && Object.hasOwn(EASINGS, word) && (!isVariable(this.name) || EASING_NAME.test(this.name)))
-      this.add('easing', from, to, easingText(word), inside);
+      this.add('easing', from, to, easingText(word), computed);
     else if (is('color') && (named || word.startsWith('#'))) {
       const color = colorOf(node);
-      if (color !== undefined) this.add('color', from, to, color, inside);
+      if (color !== undefined) this.add('color', from, to, color, computed);
     }
   } // prettier-ignore
 
@@ -209,29 +214,24 @@ class ValueReading {
   }
 
   /** The references anywhere within nodes, but in what stands in for another. */
-  private references(nodes: readonly Node[]): { from: number; to: number; text: string; inside: boolean }[] {
-    const found: { from: number; to: number; text: string; inside: boolean }[] = [];
-    const walk = (all: readonly Node[], inside: boolean) => {
-      for (const node of all) {
-        if (node.type === 'function') {
-          const name = node.value.toLowerCase();
-          if (name === 'var') {
-            const own = node.nodes.find(({ type }) => type === 'word')?.value;
-            if (own?.startsWith('--'))
-              found.push({ from: node.sourceIndex, to: node.sourceEndIndex, text: own, inside: false });
-          } else if (!CLOSED.test(name)) walk(node.nodes, true);
-        } else for (const one of this.signed(node)) found.push({ ...one, inside });
-      }
-    };
-    walk(nodes, false);
-    return found;
+  private references(nodes: readonly Node[], computed = false): Omit<ValuePart, 'kind'>[] {
+    return nodes.flatMap((node): Omit<ValuePart, 'kind'>[] => {
+      if (node.type !== 'function') return this.signed(node).map((one) => ({ ...one, computed }));
+      const name = node.value.toLowerCase();
+      if (CLOSED.test(name)) return [];
+      if (name !== 'var') return this.references(node.nodes, computed || !isOfCss(name));
+      const own = node.nodes.find(({ type }) => type === 'word')?.value;
+      return own?.startsWith('--')
+        ? [{ from: node.sourceIndex, to: node.sourceEndIndex, text: own, computed: false }]
+        : [];
+    });
   }
 
   /** A list of families is one part; with a reference in it, that is what counts. */
   private families(nodes: readonly Node[]): void {
     const references = this.references(nodes);
     if (references.length > 0) {
-      for (const one of references) this.add('reference', one.from, one.to, one.text, one.inside);
+      for (const one of references) this.add('reference', one.from, one.to, one.text, one.computed);
       return;
     }
     const own = trimmed(nodes);
@@ -264,7 +264,7 @@ class ValueReading {
       } else if (node.type === 'word' && /^(bold|\d{1,4})$/i.test(text))
         this.add('fontWeight', node.sourceIndex, node.sourceEndIndex, weightText(text.toLowerCase()), false);
       else if (this.references([node]).length > 0) {
-        for (const one of this.references([node])) this.add('reference', one.from, one.to, one.text, one.inside);
+        for (const one of this.references([node])) this.add('reference', one.from, one.to, one.text, one.computed);
         // What comes last before a slash or the families is the size.
         const next = own.slice(at + 1).find(({ type }) => type !== 'space');
         sized = next?.type === 'div' || (next !== undefined && own.slice(at + 1).every((other) => !isSizeNode(other)));
@@ -281,7 +281,7 @@ class ValueReading {
       const own = trimmed(layer);
       if (own.length === 0) continue;
       const references = this.references(own);
-      for (const one of references) this.add('reference', one.from, one.to, one.text, one.inside);
+      for (const one of references) this.add('reference', one.from, one.to, one.text, one.computed);
       if (references.length > 0 || (own.length === 1 && own[0]!.type === 'word')) continue;
       const [from, to] = [own[0]!.sourceIndex, own.at(-1)!.sourceEndIndex];
       this.add('shadow', from, to, shadowText(this.value.slice(from, to)), false);
@@ -291,7 +291,7 @@ class ValueReading {
   private filters(nodes: readonly Node[]): void {
     for (const node of nodes)
       if (node.type === 'function' && node.value.toLowerCase() === 'drop-shadow') this.shadows(node.nodes);
-      else if (node.type === 'function') for (const one of this.references([node])) this.add('reference', one.from, one.to, one.text, one.inside);
+      else if (node.type === 'function') for (const one of this.references([node])) this.add('reference', one.from, one.to, one.text, one.computed);
       else for (const one of this.signed(node)) this.add('reference', one.from, one.to, one.text, false);
   } // prettier-ignore
 }

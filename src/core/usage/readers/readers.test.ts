@@ -20,7 +20,7 @@ test.each<[string, string, string[]]>([
   ['a.css', '@media (min-width: 40px) { a:hover { COLOR: #333 !important; /* color: red */ width: 4px } }', ['color #333']],
   ['a.css', '@font-face { font-family: "A"; font-weight: 400 } :root{--a:#333;--b: {x:1};--c:var(--a)}', ['--a #333', '--c → a']],
   ['a.css', 'a { color: /* dark */ red; padding: 1px /* and */ 2px }', ['color red', 'padding 1px', 'padding 2px']],
-  ['a.scss', '$gap: 8px; .a { font: { size: 12px; weight: bold } &:hover { margin: $gap -$gap; color: darken($ink, 5%) } // color: red\n @include x(4px) }', ['$gap 8px', 'font-size 12px', 'font-weight bold', 'margin → gap', 'margin → gap', 'color → ink (built)']],
+  ['a.scss', '$gap: 8px; .a { font: { size: 12px; weight: bold } &:hover { margin: $gap -$gap; color: darken($ink, 5%) } // color: red\n @include x(4px) }', ['$gap 8px', 'font-size 12px', 'font-weight bold', 'margin → gap', 'margin → gap', 'color → ink']],
   ['a.less', '@gap: 8px; .mixin() { color: @ink } .a { .mixin(); padding: (@gap * 2); &:hover { border: 1px solid @{line} } }', ['@gap 8px', 'color → ink', 'padding → gap', 'border 1px', 'border → line']],
   ['a.html', '<p style="color: red; width: 4px" title="1px"><svg fill="#333" stroke-width=\'2\' width="24"><path style=fill:blue /></svg><style>a { gap: 8px }</style><font color="#444">', ['color red', 'fill #333', 'stroke-width 2', 'fill blue', 'gap 8px']],
   ['a.html', '<p style="font-family: &quot;A b&quot;, serif; color: red"><template><i style="gap:1px"></i></template>', ['font-family &quot;A b&quot;, serif', 'color red', 'gap 1px']],
