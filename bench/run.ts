@@ -2,8 +2,10 @@ import { checks } from './checks';
 import { nearest, nearestAll, pairings } from './colors';
 import { edit, gallery, openTime, renaming } from './edit';
 import { exportCss } from './export-css';
+import { formats } from './formats';
 import { compile, matrix } from './matrix';
 import { resolveCold, resolveEdit, resolveHeap } from './resolve';
+import { rescan, scanning } from './scan';
 import { home, openBytes, people, requestHeap, serverEdit } from './server';
 import { worst } from './worst-files';
 import { type Benchmark } from './benchmark';
@@ -14,6 +16,7 @@ const BENCHMARKS: Benchmark[] = [
   resolveEdit,
   resolveHeap,
   exportCss,
+  formats,
   pairings,
   nearest,
   nearestAll,
@@ -30,6 +33,8 @@ const BENCHMARKS: Benchmark[] = [
   people,
   requestHeap,
   worst,
+  scanning,
+  rescan,
 ];
 
 const words = process.argv.slice(2).filter((word) => word !== '--');

@@ -57,6 +57,7 @@ export const constantsOutput = (own: Language): Output => ({
   title: own.title,
   about: own.about,
   language: own.language,
+  singleContext: true,
   naming: { of: 'camel case', names: (path) => [camelCased(path)] },
   write({ resolution, context, prefix }) {
     const clashes = nameFindings(resolution, (path) => [camelCased(path, prefix)]);

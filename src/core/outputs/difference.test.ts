@@ -17,6 +17,11 @@ test('each file is added, removed, changed or the same', () => {
   expect(changes[1]).toMatchObject({ before: 'b', after: 'b2' });
 });
 
+test('folders come one after the other', () => {
+  const names = ['values/b.xml', 'values-night/a.xml', 'values/a.xml', 'values.xml'];
+  expect(fileChanges(undefined, names.map((name) => file(name, ''))).map(({ name }) => name)).toEqual(['values/a.xml', 'values/b.xml', 'values-night/a.xml', 'values.xml']); // prettier-ignore
+});
+
 test('sizes are bytes of UTF-8, as a disk counts them', () => {
   // U+20AC is three bytes in UTF-8 (RFC 3629).
   expect(fileChanges(undefined, [file('a', '€1')])).toEqual([
@@ -40,6 +45,7 @@ test('what is added and removed changes places when before and after do', () => 
       expect(
         forth.filter(({ change }) => change !== 'removed').map(({ after: text, name }) => file(name, text)),
       ).toEqual([...after].sort((a, b) => (a.name < b.name ? -1 : 1)));
+      // No two of these names differ at a slash and a hyphen.
     }),
   );
 });

@@ -8,6 +8,7 @@ export const js: Output = {
   title: 'JavaScript',
   about: 'A module with one object of CSS values by token path, for one combination of contexts.',
   language: 'javascript',
+  singleContext: true,
   naming: { of: 'path', names: (path) => [path] },
   write({ resolution, context }) {
     const shown = context ?? defaultContext(resolution.system.axes);

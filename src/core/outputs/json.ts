@@ -9,6 +9,7 @@ export const json: Output = {
   title: 'JSON, resolved',
   about: 'A DTCG token file with every reference replaced, for one combination of contexts.',
   language: 'json',
+  singleContext: true,
   write({ resolution, context }) {
     const at = resolution.numberOf(context ?? defaultContext(resolution.system.axes));
     const root: JsonObject = new Map();

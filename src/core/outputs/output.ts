@@ -34,6 +34,8 @@ export interface Output {
   /** What it writes, in one sentence. */
   about: string;
   language: 'css' | 'scss' | 'less' | 'json' | 'javascript' | 'typescript' | 'swift' | 'kotlin' | 'xml';
+  /** Whether it always writes one combination of contexts: the one asked for, else the defaults. */
+  singleContext?: boolean;
   /** How it names tokens without a prefix, where source code can refer to them by that name. */
   naming?: { of: Naming; names: (path: string, type: string) => readonly string[] };
   write(input: OutputInput): OutputResult;
@@ -58,12 +60,12 @@ export function nameFindings(
 }
 
 /** A note for a token that a format has no form for. */
-export const notCarried = (path: string, type: string, format: string, why = ''): Finding => ({
+export const notCarried = (path: string, type: string, format: string): Finding => ({
   code: 'not-carried',
   level: 'note',
   path,
-  message: `${path} is left out: ${format} has no form for ${why || `a token of type ${type}`}`,
-  fix: 'Use the values it is made of',
+  message: `${path} is left out: ${format} cannot hold a token of type ${type}`,
+  fix: 'Write it by hand where it is needed',
 });
 
 /** For which combination a file's values are, as a remark at its top; nothing where there is only one. */

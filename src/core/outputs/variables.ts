@@ -33,6 +33,7 @@ export const variablesOutput = ({
   title,
   about,
   language,
+  singleContext: true,
   naming: { of: naming, names: (path, type) => hyphenatedNames(path, type) },
   write({ resolution, context, prefix }) {
     const clashes = nameFindings(resolution, (path, type) =>

@@ -48,6 +48,23 @@ test('a modifier is an axis: its contexts in order, its default first said, each
   expect([value('light'), value('dark')]).toEqual(['2', '3']);
 });
 
+test('an axis has the description its modifier has, where that is a text', () => {
+  const axes = (description: unknown) =>
+    open(resolver({ modifiers: { m: { description, contexts: { a: [], b: [] } } }, resolutionOrder: [{ $ref: '#/sets/base' }, { $ref: '#/modifiers/m' }] })).system.axes;
+  expect(axes('Light or dark')).toEqual([{ name: 'm', contexts: ['a', 'b'], default: undefined, description: 'Light or dark' }]);
+  expect(axes(4)[0]!.description).toBeUndefined();
+}); // prettier-ignore
+
+test('every file that was read is kept, to find lines in', () => {
+  const file = resolver({ sets: { base: { sources: [{ $ref: 'b.json' }] } } });
+  const opened = open(file, { 'b.json': { a: number(1) } });
+  expect([...opened.texts]).toEqual([
+    ['r.resolver.json', JSON.stringify(file)],
+    ['b.json', JSON.stringify({ a: number(1) })],
+  ]);
+  expect([...openTokens('a.json', '{', () => undefined).texts]).toEqual([['a.json', '{']]);
+});
+
 test('sources are files named from where the resolver stands; one that is missing is named', () => {
   const file = resolver({ sets: { base: { sources: [{ $ref: 'base.tokens.json' }] } } });
   expect(new Resolution(open(file, { 'base.tokens.json': { c: number(3) } }).system).paths).toEqual(['c']);

@@ -36,6 +36,29 @@ test('the nearest step of its own ramp that passes is offered, and passes by WCA
   expect(when).toEqual({});
 });
 
+test('of tokens beside its ramp the nearest is offered; a surface is solved as one; what is no colour is not', () => {
+  const { system } = openTokens(
+    'a.tokens.json',
+    JSON.stringify({
+      far: color('#000000'), near: color('#666666'), further: color('#333333'), clear: color('#44444480'), light: color('#ffffff'),
+      text: color('#999999'), paper: color('#555555'), size: { $type: 'number', $value: 4 },
+    }),
+    () => undefined,
+  );
+  const resolution = new Resolution(system);
+  const of = (path: string, ...pairings: object[]) => bestSolutions({ resolution, pairings } as never, path, {});
+  const text = { text: 'text', surface: 'light', needs: 4.5 };
+  expect(of('text', text).step).toMatchObject({ token: 'near', css: '#666666' });
+  // As a surface under dark text it has to be lighter, and as a text darker: both at once cannot be.
+  const surface = of('paper', { text: 'far', surface: 'paper', needs: 4.5 });
+  expect(surface.step?.token).toBe('text');
+  expect(contrastRatio(rgb('#000000'), rgb(surface.raw!.css))).toBeGreaterThanOrEqual(4.495);
+  const both = of('text', text, { text: 'light', surface: 'text', needs: 4.5 });
+  expect(contrastRatio(rgb('#ffffff'), rgb(both.raw!.css))).toBeGreaterThanOrEqual(4.495);
+  expect(of('size', { text: 'size', surface: 'light', needs: 4.5 })).toMatchObject({ raw: undefined, step: undefined, why: undefined });
+  expect(of('gone', text)).toMatchObject({ raw: undefined, step: undefined, why: undefined });
+}); // prettier-ignore
+
 test('of three contexts that fail, each gets what shows in it, and none twice', () => {
   const sets = (surface: string, text?: string) => [{ surface: color(surface), ...(text && { text: color(text) }) }];
   const { system } = openTokens(

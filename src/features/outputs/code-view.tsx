@@ -52,15 +52,17 @@ class SwatchMarker extends GutterMarker {
 }
 
 /** The colours of each line, beside it. */
-const swatchGutter = gutter({
-  class: classes.margin!,
-  markers: () => RangeSet.empty,
-  lineMarker(view, line) {
-    const colors = colorsIn(view.state.sliceDoc(line.from, Math.min(line.to, line.from + 500)));
-    return colors.length > 0 ? new SwatchMarker(colors.slice(0, 2)) : null;
-  },
-  lineMarkerChange: (update) => update.docChanged || update.viewportChanged,
-});
+const swatchGutter = (alphaFirst: boolean) =>
+  gutter({
+    class: classes.margin!,
+    markers: () => RangeSet.empty,
+    lineMarker(view, line) {
+      const text = view.state.sliceDoc(line.from, Math.min(line.to, line.from + 500));
+      const colors = colorsIn(text, alphaFirst);
+      return colors.length > 0 ? new SwatchMarker(colors.slice(0, 2)) : null;
+    },
+    lineMarkerChange: (update) => update.docChanged || update.viewportChanged,
+  });
 
 /** A file to read: highlighted, with swatches in its margin; against `before`, with what was added and removed. */
 export function CodeView({
@@ -77,7 +79,7 @@ export function CodeView({
   const extensions = useMemo(
     () => [
       LANGUAGES[language],
-      swatchGutter,
+      swatchGutter(language === 'xml'),
       codeTheme,
       EditorView.contentAttributes.of({ 'aria-label': label, 'aria-readonly': 'true', tabindex: '0' }),
       ...(before === undefined

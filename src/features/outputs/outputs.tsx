@@ -10,6 +10,7 @@ import {
   SegmentedControl,
   Select,
   Skeleton,
+  Spoiler,
   Text,
   TextInput,
 } from '@mantine/core';
@@ -17,6 +18,7 @@ import { IconDownload } from '@tabler/icons-react';
 import { strToU8, zipSync } from 'fflate';
 import { useMemo } from 'react';
 import { counted } from '@/core/base/words';
+import type { Finding } from '@/core/findings/finding';
 import { fileChanges } from '@/core/outputs/difference';
 import type { OutputFile } from '@/core/outputs/output';
 import { OUTPUTS } from '@/core/outputs/registry';
@@ -34,12 +36,12 @@ export function Outputs() {
   const library = useLibrary();
   const lens = useLens(library.axes);
   const [query, setQuery] = useQuery();
-  const format = query.get('format') ?? 'css';
+  const output = OUTPUTS.get(query.get('format') ?? 'css') ?? OUTPUTS.get('css')!;
+  const format = output.name;
   const version = query.get('version') ?? library.last ?? 'draft';
-  const one = query.get('one') === 'true' || format === 'json';
   const prefix = query.get('prefix') ?? '';
   const ids = query.get('ids') === 'true';
-  const output = OUTPUTS.get(format)!;
+  const one = query.get('one') === 'true' || output.singleContext === true;
   const body = useMemo(
     () => ({ format, version, ids, ...(prefix && { prefix }), ...(one && { context: lens }) }),
     [format, version, ids, prefix, one, lens],
@@ -92,6 +94,7 @@ export function Outputs() {
             fullWidth
             orientation="vertical"
             aria-label="Format"
+            styles={{ label: { textAlign: 'left' } }}
             value={format}
             onChange={(value) => setQuery({ format: value, file: null })}
             data={[...OUTPUTS.values()].map((each) => ({ value: each.name, label: each.title }))}
@@ -109,7 +112,7 @@ export function Outputs() {
               ...library.versions.map((each) => ({ value: each, label: `Release ${each}` })),
             ]}
           />
-          {format !== 'dtcg' && format !== 'json' && (
+          {output.naming && output.naming.of !== 'path' && (
             <TextInput
               label="Name prefix"
               placeholder="None"
@@ -117,11 +120,10 @@ export function Outputs() {
               onChange={(event) => setQuery({ prefix: prefixOf(event.currentTarget.value) || null })}
             />
           )}
-          {format !== 'dtcg' && library.axes.length > 0 && (
+          {format !== 'dtcg' && !output.singleContext && library.axes.length > 0 && (
             <Checkbox
               label="Current lens only"
               checked={one}
-              disabled={format === 'json'}
               onChange={(event) => setQuery({ one: event.currentTarget.checked ? 'true' : null })}
             />
           )}
@@ -173,11 +175,7 @@ export function Outputs() {
               {problem}
             </Alert>
           )}
-          {written?.findings.map((finding, i) => (
-            <Alert key={i} color={finding.level === 'error' ? 'red' : 'gray'} mb={4} p="xs">
-              {finding.message}. {finding.fix}.
-            </Alert>
-          ))}
+          {written && <Notices findings={written.findings} />}
           <div data-testid="output">
             {file ? (
               <CodeView
@@ -194,6 +192,34 @@ export function Outputs() {
         </section>
       </div>
     </StagePage>
+  );
+}
+
+/** What an output could not carry: errors each by itself, notes together. */
+function Notices({ findings }: { findings: readonly Finding[] }) {
+  const words = ({ message, fix }: Finding) => `${message}. ${fix}.`;
+  const notes = findings.filter(({ level }) => level !== 'error');
+  return (
+    <>
+      {findings
+        .filter(({ level }) => level === 'error')
+        .map((finding) => (
+          <Alert key={words(finding)} color="red" mb={4} p="xs">
+            {words(finding)}
+          </Alert>
+        ))}
+      {notes.length > 0 && (
+        <Alert color="gray" mb={4} p="xs">
+          <Spoiler maxHeight={38} showLabel={`Show all ${notes.length} notes`} hideLabel="Show fewer">
+            {notes.map((finding) => (
+              <Text size="sm" key={words(finding)}>
+                {words(finding)}
+              </Text>
+            ))}
+          </Spoiler>
+        </Alert>
+      )}
+    </>
   );
 }
 

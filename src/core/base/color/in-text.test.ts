@@ -1,12 +1,11 @@
 import { colorsIn } from './in-text';
 
-test.each([
-  ['--ink: #10324e; --sea: rgb(0 97 126 / 50%);', ['#10324e', 'rgb(0 97 126 / 50%)']],
-  ['$value: "oklch(0.7 0.1 200)"', ['oklch(0.7 0.1 200)']],
-  ['  .red { content: "red" }', []],
-  // Five digits are no colour (CSS Color 4, hex notation), nor is a function without numbers.
-  ['#12345 and rgb(var(--r) 0 0)', []],
-  ['#abc#def', ['#abc', '#def']],
-])('%s', (text, colors) => {
-  expect(colorsIn(text)).toEqual(colors);
-});
+test.each<[string, boolean, string[]]>([
+  ['color: #333; border-color: rgb(1 2 3 / 50%) red', false, ['#333', 'rgb(1 2 3 / 50%)']],
+  ['<color name="a">#80FF0000</color>', true, ['#FF000080']],
+  ['<color name="a">#80FF0000</color> #123', false, ['#80FF0000', '#123']],
+  ['<color name="a">#FF0000</color>', true, ['#FF0000']],
+  ['#12 #12345 oklch(0.7 0.1 200) color(display-p3 1 0 0)', false, ['oklch(0.7 0.1 200)', 'color(display-p3 1 0 0)']],
+])('the colours in %s', (text, alphaFirst, colors) => {
+  expect(colorsIn(text, alphaFirst)).toEqual(colors);
+}); // prettier-ignore
