@@ -8,7 +8,7 @@ import { readJson } from '../src/core/base/json/read';
 import type { JsonObject } from '../src/core/base/json/json';
 import { readResolver } from '../src/core/tokens/resolver-file';
 import { Resolution } from '../src/core/tokens/resolve';
-import { readSourceFile, scan, type SourceFile } from '../src/core/usage/scan';
+import { readSourceFile, scan, Scanner, type SourceFile } from '../src/core/usage/scan';
 import { alternating, median, type Benchmark } from './benchmark';
 import { sampleResolver } from './sample';
 
@@ -69,14 +69,15 @@ export const rescan: Benchmark = {
     const again: number[] = [];
     for (let round = 0; round < 9; round++) {
       let start = performance.now();
+      const scanner = new Scanner(resolution);
       const read = all.flatMap((file) => readSourceFile(file) ?? []);
-      scan(read, resolution);
+      scanner.scan(read);
       first.push(performance.now() - start);
       const at = (round * 37) % read.length;
       const file = read[at]!.file;
       start = performance.now();
       read[at] = readSourceFile({ name: file.name, text: `${file.text}\n` })!;
-      scan(read, resolution);
+      scanner.scan(read);
       again.push(performance.now() - start);
     }
     return { work: median(again), reference: median(first), unit: 'ms' };

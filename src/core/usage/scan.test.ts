@@ -5,7 +5,7 @@ import { parseColor } from '../base/color/color';
 import { OUTPUTS } from '../outputs/registry';
 import { openTokens } from '../tokens/open';
 import { Resolution } from '../tokens/resolve';
-import { readSourceFile, scan, scanText } from './scan';
+import { readSourceFile, scan, Scanner, scanText } from './scan';
 
 const px = (value: number) => ({ value, unit: 'px' });
 const srgb = (...components: number[]) => ({ colorSpace: 'srgb', components });
@@ -128,6 +128,22 @@ test('what equals or is near to a token is found as by looking at each', () => {
     }),
   );
 });
+
+test('scanned again after any change of some files, everything is as scanned afresh', () => {
+  const pieces = fc.constantFrom(':root { --a: #333 }', ':root { --b: 1px }', 'a { color: var(--a) }', 'a { gap: var(--b) }', 'a { color: #333 }', 'a {', '', 'a { color: var(--color-text-quiet); gap: 15px }', ':root { --color-text-quiet: red }'); // prettier-ignore
+  const read = (name: string, text: string) => readSourceFile({ name, text })!;
+  fc.assert(
+    fc.property(fc.array(pieces, { minLength: 1, maxLength: 5 }), fc.array(fc.tuple(fc.nat(4), pieces), { maxLength: 5 }), (texts, changes) => {
+      const files = texts.map((text, i) => read(`${i}.css`, text));
+      const scanner = new Scanner(resolution);
+      scanner.scan(files);
+      for (const [at, text] of changes) {
+        files[at % files.length] = read(`${at % files.length}.css`, text);
+        expect(scanner.scan(files)).toEqual(scan(files, resolution));
+      }
+    }),
+  );
+}); // prettier-ignore
 
 test('in a package’s style sheet, counts are what another parser counts', () => {
   const text = readFileSync('node_modules/milligram/dist/milligram.css', 'utf8');

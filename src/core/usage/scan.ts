@@ -63,16 +63,69 @@ export function readSourceFile(file: SourceFile): ReadFile | undefined {
   }
 }
 
+/** What a scan found in one file, kept while the file and what it asks of the others stay the same. */
+interface ScannedFile {
+  found: ScannedPart[];
+  findings: ScanFinding[];
+  counts: Record<ScannedPart['as'], number>;
+  used: ReadonlyMap<string, number>;
+  /** Custom properties that no token is called, and whether some file sets each. */
+  asked: ReadonlyMap<string, boolean>;
+}
+
 /** Holds source code against the tokens of a file (COMMANDS, `scan`). */
-export function scan(files: readonly ReadFile[], resolution: Resolution): Scan {
-  const names = new TokenNames(resolution);
-  const values = new TokenValues(resolution);
-  const sets = new Set(files.flatMap((one) => ('read' in one ? one.read.sets : [])));
-  const found: ScannedPart[] = [];
-  const findings: ScanFinding[] = [];
-  const used = new Map<string, number>();
-  for (const one of files) {
+export const scan = (files: readonly ReadFile[], resolution: Resolution): Scan =>
+  new Scanner(resolution).scan(files);
+
+/** The same again and again: what was found in a file that was not read anew is not looked for again. */
+export class Scanner {
+  private readonly names: TokenNames;
+  private readonly values: TokenValues;
+  private readonly known = new WeakMap<ReadFile, ScannedFile>();
+
+  constructor(private readonly resolution: Resolution) {
+    this.names = new TokenNames(resolution);
+    this.values = new TokenValues(resolution);
+  }
+
+  scan(files: readonly ReadFile[]): Scan {
+    const sets = new Set<string>();
+    for (const one of files) if ('read' in one) for (const name of one.read.sets) sets.add(name);
+    const parts = { total: 0, token: 0, exact: 0, near: 0, foreign: 0 };
+    const used = new Map<string, number>();
+    const all = files.map((file) => this.file(file, sets));
+    for (const one of all) {
+      for (const as of ['token', 'exact', 'near', 'foreign'] as const) parts[as] += one.counts[as];
+      parts.total += one.found.length;
+      for (const [path, count] of one.used) used.set(path, (used.get(path) ?? 0) + count);
+    }
+    return {
+      files: files.length,
+      parts,
+      coverage: parts.total === 0 ? 0 : Number((parts.token / parts.total).toFixed(4)),
+      tokens: Object.fromEntries(
+        this.resolution.paths.flatMap((path) => (used.has(path) ? [[path, used.get(path)!]] : [])),
+      ),
+      findings: all.flatMap(({ findings }) => findings),
+      found: all.flatMap(({ found }) => found),
+    };
+  }
+
+  private file(one: ReadFile, sets: ReadonlySet<string>): ScannedFile {
+    const known = this.known.get(one);
+    if (known && [...known.asked].every(([name, isSet]) => sets.has(name) === isSet)) return known;
+    const scanned = this.look(one, sets);
+    this.known.set(one, scanned);
+    return scanned;
+  }
+
+  private look(one: ReadFile, sets: ReadonlySet<string>): ScannedFile {
     const { name: file, text } = one.file;
+    const found: ScannedPart[] = [];
+    const findings: ScanFinding[] = [];
+    const counts = { token: 0, exact: 0, near: 0, foreign: 0 };
+    const used = new Map<string, number>();
+    const asked = new Map<string, boolean>();
     if ('problem' in one) {
       const { line = 1, column = 1 } = one.problem.at;
       findings.push({
@@ -82,39 +135,28 @@ export function scan(files: readonly ReadFile[], resolution: Resolution): Scan {
         fix: 'Correct it there; the rest was scanned',
         at: { file, line, column },
       });
-      continue;
+      return { found, findings, counts, used, asked };
     }
     const lines = new LineIndex(text);
     for (const part of one.read.parts) {
-      const result = resultOf(part, names, values, sets);
+      const isSet = (name: string) => {
+        const answer = sets.has(name);
+        asked.set(name, answer);
+        return answer;
+      };
+      const result = resultOf(part, this.names, this.values, isSet);
       if (!result) continue;
       const value = text.slice(part.from, part.to);
       const at = lines.at(part.from);
       const scanned: ScannedPart = { ...part, ...result, file, ...at, value };
       found.push(scanned);
+      counts[result.as]++;
       if (result.path !== undefined) used.set(result.path, (used.get(result.path) ?? 0) + 1);
-      const finding = findingOf(scanned, resolution);
+      const finding = findingOf(scanned, this.resolution);
       if (finding) findings.push({ ...finding, at: { file, ...at }, value });
     }
+    return { found, findings, counts, used, asked };
   }
-  const count = (as: ScannedPart['as']) => found.filter((part) => part.as === as).length;
-  const parts = {
-    total: found.length,
-    token: count('token'),
-    exact: count('exact'),
-    near: count('near'),
-    foreign: count('foreign'),
-  };
-  return {
-    files: files.length,
-    parts,
-    coverage: parts.total === 0 ? 0 : Number((parts.token / parts.total).toFixed(4)),
-    tokens: Object.fromEntries(
-      resolution.paths.flatMap((path) => (used.has(path) ? [[path, used.get(path)!]] : [])),
-    ),
-    findings,
-    found,
-  };
 }
 
 /** What a part is; undefined where it is none: a name that the source sets itself. */
@@ -122,7 +164,7 @@ function resultOf(
   part: SourcePart,
   names: TokenNames,
   values: TokenValues,
-  sets: ReadonlySet<string>,
+  isSet: (name: string) => boolean,
 ): Pick<ScannedPart, 'as' | 'path' | 'suggest'> | undefined {
   if (part.kind !== 'reference') {
     const { how, suggest } = values.match(part.kind, part.text, part.property);
@@ -131,7 +173,7 @@ function resultOf(
   const path = names.pathOf(part.naming!, part.text);
   if (path !== undefined) return { as: 'token', path, suggest: [] };
   // Of other languages it cannot be known whether a name is one of a token at all.
-  if (part.naming !== 'custom property' || sets.has(`--${part.text}`)) return undefined;
+  if (part.naming !== 'custom property' || isSet(`--${part.text}`)) return undefined;
   return { as: 'foreign', suggest: [] };
 }
 
