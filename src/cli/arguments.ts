@@ -12,6 +12,8 @@ interface Options {
   values?: Record<string, readonly string[]>;
   /** Options that may be given several times. */
   lists?: readonly string[];
+  /** Options that take all words up to the next option. */
+  many?: readonly string[];
   /** Options that stand by themselves. */
   flags?: readonly string[];
 }
@@ -19,15 +21,15 @@ interface Options {
 export function readArguments(
   words: string[],
   files: string[],
-  { values = {}, lists = [], flags = [] }: Options,
+  { values = {}, lists = [], flags = [], many = [] }: Options,
 ) {
   const options: Record<string, { type: 'string' | 'boolean'; multiple?: boolean }> = {};
   for (const name of Object.keys(values)) options[name] = { type: 'string' };
-  for (const name of lists) options[name] = { type: 'string', multiple: true };
+  for (const name of [...lists, ...many]) options[name] = { type: 'string', multiple: true };
   for (const name of flags) options[name] = { type: 'boolean' };
   let parsed;
   try {
-    parsed = parseArgs({ args: words, options, allowPositionals: true, strict: true });
+    parsed = parseArgs({ args: spread(words, many), options, allowPositionals: true, strict: true });
   } catch (error) {
     throw new UsageError((error as Error).message.split('. ')[0] + '.');
   }
@@ -50,6 +52,20 @@ export function readArguments(
     value: (name: string): string | undefined => found[name] as string | undefined,
     list: (name: string): string[] => (found[name] as string[] | undefined) ?? [],
   };
+}
+
+/** `--components a b c` as the option given three times. */
+function spread(words: readonly string[], many: readonly string[]): string[] {
+  const spelled: string[] = [];
+  let open: string | undefined;
+  words.forEach((word, i) => {
+    if (word.startsWith('--')) {
+      open = many.includes(word.slice(2)) ? word : undefined;
+      if (open === undefined || i + 1 === words.length || words[i + 1]!.startsWith('--')) spelled.push(word);
+    } else if (open === undefined) spelled.push(word);
+    else spelled.push(open, word);
+  });
+  return spelled;
 }
 
 /** A full combination from `AXIS=CONTEXT` words, defaults filled in. */

@@ -241,6 +241,32 @@ test('migrate answers with a patch that git applies, changes files where asked, 
   expect(run('migrate', sources, '--tokens', file({ a: { $type: 'color', $value: '{gone}' } })).status).toBe(1);
 }); // prettier-ignore
 
+test('a page is held against component files and their catalogue alike', () => {
+  const components = readdirSync('demo/keel').filter((name) => name.endsWith('.component.json')).map((name) => `demo/keel/${name}`);
+  const made = run('export', 'demo/keel/keel.resolver.json', '--to', 'catalogue', '--components', ...components);
+  expect([made.status, made.stderr]).toEqual([0, '']);
+  const catalogue = file(made.stdout, '.json');
+  const page = file('<main>\n<keel-button tone="loud" label="Book"></keel-button>\n<keel-buton></keel-buton>\n<keel-button tone="quiet" wide></keel-button>\n<p style="color: #1e2528"></p></main>', '.html');
+  const asked = (named: string[], ...more: string[]) => run('check-markup', page, '--tokens', 'demo/keel/keel.resolver.json', '--components', ...named, ...more);
+  const { status, stdout, stderr } = asked(components, '--format', 'json');
+  expect([status, stderr]).toEqual([1, '']);
+  const { findings } = JSON.parse(stdout) as { findings: { code: string; severity: string; at: { file: string; line: number; column: number } }[] };
+  expect(findings.map(({ code, severity, at }) => [code, severity, at.line, at.column])).toEqual([
+    ['invalid-prop-value', 'error', 2, 14],
+    ['unknown-component', 'error', 3, 1],
+    ['excluded-combination', 'error', 4, 1],
+    ['raw-exact', 'warning', 5, 18],
+  ]);
+  expect(asked([catalogue], '--format', 'json').stdout).toBe(stdout);
+  expect(asked([catalogue], '--fail-on', 'never').status).toBe(0);
+  expect(asked([catalogue]).stdout).toMatch(/:3:1: error unknown-component: .* → Did you mean keel-button\?\n[^]*4 findings\.\n$/);
+  expect(JSON.parse(asked([catalogue], '--format', 'sarif').stdout)).toMatchObject({ version: '2.1.0' });
+  expect(run('check-markup', page).stderr).toMatch(/^Say --tokens FILE/);
+  expect(run('check-markup', page, '--tokens', 'demo/keel/keel.resolver.json').stderr).toMatch(/^Say --components FILE/);
+  expect(asked([file('{', '.json')])).toMatchObject({ status: 2, stderr: expect.stringMatching(/is not JSON: .*line 1, column 2/) });
+  expect(asked(['/nowhere.json']).status).toBe(2);
+}); // prettier-ignore
+
 test('style sheets and SCSS are read as token files are', () => {
   const css = file(':root { --space-4: 16px; --ink: #333 } [data-scheme="dark"] { --ink: #eee }', '.css');
   const answer = JSON.parse(run('resolve', css).stdout) as { tokens: Record<string, { css: string }> };

@@ -19,7 +19,8 @@ const COMMANDS: Record<
     load: () => import('./commands/diff'),
   },
   export: {
-    usage: 'export FILE --to FORMAT [--out DIR] [--context AXIS=CONTEXT]… [--prefix WORD]',
+    usage:
+      'export FILE --to FORMAT [--out DIR] [--context AXIS=CONTEXT]… [--prefix WORD] [--components FILE…]',
     load: () => import('./commands/export'),
   },
   scan: {
@@ -29,6 +30,11 @@ const COMMANDS: Record<
   migrate: {
     usage: 'migrate DIR --tokens FILE [--from OLD=TOKEN]… [--write] [--format patch|json]',
     load: () => import('./commands/migrate'),
+  },
+  'check-markup': {
+    usage:
+      'check-markup FILE.html --tokens FILE --components FILE… [--prefix WORD] [--format text|json|sarif] [--fail-on error|warning|never]',
+    load: () => import('./commands/check-markup'),
   },
   backup: { usage: 'backup FILE', load: () => import('./commands/backup') },
   restore: { usage: 'restore FILE [--into DIR]', load: () => import('./commands/restore') },

@@ -1,6 +1,7 @@
 import { modernDocument } from '@/core/tokens/normalise';
 import { OUTPUTS } from '@/core/outputs/registry';
 import { Resolution } from '@/core/tokens/resolve';
+import { readComponentFiles, readJsonFile } from '@/files/component-files';
 import { openTokenFile, withPlaces } from '@/files/token-files';
 import { writeFolder } from '@/files/write-folder';
 import { contextFrom, findingLine, readArguments, UsageError } from '../arguments';
@@ -13,6 +14,7 @@ export async function run(words: string[]): Promise<number> {
   const { positionals, value, list } = readArguments(words, ['FILE'], {
     values: { to: [], out: [], prefix: [] },
     lists: ['context'],
+    many: ['components'],
   });
   const format = value('to');
   if (format === undefined) throw new UsageError('Say --to FORMAT; --to list prints the formats.');
@@ -41,8 +43,10 @@ export async function run(words: string[]): Promise<number> {
     );
     return [main, ...[...sources].map(([name, root]) => ({ name, json: modernDocument(root, resolution) }))];
   };
-  const { files, findings } = output.write({ resolution, context, prefix, authored });
-  const problems = [...opened.findings, ...withPlaces(opened, findings)];
+  const named = list('components').map((file) => ({ file, json: readJsonFile(file) }));
+  const { components, findings: unsound } = readComponentFiles(named);
+  const { files, findings } = output.write({ resolution, context, prefix, authored, components });
+  const problems = [...opened.findings, ...unsound, ...withPlaces(opened, findings)];
   for (const finding of problems) if (finding.level !== 'note') console.error(findingLine(finding));
   const clash = findings.some((finding) => finding.code === 'name-clash');
   const status = problems.some((finding) => finding.level === 'error') ? 1 : 0;

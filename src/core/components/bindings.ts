@@ -83,6 +83,11 @@ const ABOUT: readonly About[] = [
 export const isMeantFor = (property: string, path: string): boolean =>
   ABOUT.find(({ properties }) => properties.test(property))?.purpose.test(path.toLowerCase()) ?? false;
 
+/** Whether a token's type is one a property takes, and its path speaks of it. */
+export const isMadeFor = (property: string, path: string, type: string): boolean =>
+  Boolean(ABOUT.find(({ properties }) => properties.test(property))?.types.includes(type)) &&
+  isMeantFor(property, path);
+
 /** A token that a property could be bound to. */
 export interface Binding {
   path: string;

@@ -70,8 +70,8 @@ export function readMarkup(html: string, css: string): Markup {
       'Paste the piece that is wanted, with its styles',
     );
   const document = /<(!doctype|html|head|body)[\s>]/i.test(html)
-    ? parse(html, { treeAdapter: adapter })
-    : pageOf(parseFragment(html, { treeAdapter: adapter }));
+    ? parse(html, { treeAdapter: adapter, sourceCodeLocationInfo: true })
+    : pageOf(parseFragment(html, { treeAdapter: adapter, sourceCodeLocationInfo: true }));
   let own = '';
   const left = new Map<string, number>();
   const leave = (why: string) => left.set(why, (left.get(why) ?? 0) + 1);

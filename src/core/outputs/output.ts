@@ -1,3 +1,4 @@
+import type { ComponentDefinition } from '../components/definition';
 import type { Finding } from '../findings/finding';
 import type { Json } from '../base/json/json';
 import type { Resolution } from '../tokens/resolve';
@@ -16,6 +17,8 @@ interface OutputInput {
   /** One combination, every axis named; undefined: all of them, in the form the output has for that. */
   context?: Context;
   prefix?: string;
+  /** The components the library offers, composed. */
+  components?: readonly ComponentDefinition[];
 }
 
 interface OutputResult {

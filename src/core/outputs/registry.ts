@@ -1,5 +1,6 @@
 import { registryOf } from '../base/registry';
 import { android } from './android';
+import { catalogue } from './catalogue';
 import { compose } from './compose';
 import { css } from './css';
 import { dtcg } from './dtcg';
@@ -12,6 +13,6 @@ import { swift } from './swift';
 import { ts } from './ts';
 
 export const OUTPUTS: ReadonlyMap<string, Output> = registryOf(
-  [css, scss, less, js, ts, json, dtcg, swift, compose, android],
+  [css, scss, less, js, ts, json, dtcg, swift, compose, android, catalogue],
   ({ name }) => name,
 );

@@ -1,5 +1,5 @@
 import { dtcgFiles } from '@/core/tokens/dtcg-files';
-import type { Items } from '@/core/document/item';
+import { itemsOf, type Items } from '@/core/document/item';
 import { OUTPUTS } from '@/core/outputs/registry';
 import { defaultContext } from '@/core/tokens/system';
 import { draftOf, loadDocument } from '../documents/store';
@@ -39,6 +39,7 @@ const write = useCase('outputs.write', {
       resolution,
       context,
       prefix: input.prefix || undefined,
+      components: itemsOf(effective, 'component'),
       authored: () => dtcgFiles(effective, resolution, { ids: input.ids }),
     });
   },

@@ -1,0 +1,57 @@
+import { counted } from '@/core/base/words';
+import { atOrAbove } from '@/core/findings/finding';
+import { sarif } from '@/core/findings/sarif';
+import { Resolution } from '@/core/tokens/resolve';
+import { knownInCatalogue, knownOf, type KnownComponent } from '@/core/usage/known-components';
+import { checkMarkup } from '@/core/usage/markup-check';
+import { readComponentFiles, readJsonFile } from '@/files/component-files';
+import { openTokenFile, readText } from '@/files/token-files';
+import { findingJson, findingLine, readArguments, UsageError } from '../arguments';
+
+export async function run(words: string[]): Promise<number> {
+  const { positionals, value, list } = readArguments(words, ['FILE.html'], {
+    values: {
+      tokens: [],
+      prefix: [],
+      format: ['text', 'json', 'sarif'],
+      'fail-on': ['error', 'warning', 'never'],
+    },
+    many: ['components'],
+  });
+  const file = positionals[0]!;
+  const tokens = value('tokens');
+  if (tokens === undefined) throw new UsageError('Say --tokens FILE, the tokens to hold the page against.');
+  if (list('components').length === 0)
+    throw new UsageError('Say --components FILE…, component files or a catalogue.');
+  const prefix = value('prefix');
+  if (prefix !== undefined && !/^[a-z][a-z0-9]*$/.test(prefix))
+    throw new UsageError(`A prefix is a word of small letters and digits, not ${prefix}.`);
+  const text = readText(file);
+  const opened = await openTokenFile(tokens);
+  const components = knownComponents(list('components'));
+  if (opened.root === undefined) {
+    for (const finding of opened.findings) if (finding.level === 'error') console.error(findingLine(finding));
+    return 1;
+  }
+  const findings = checkMarkup({ name: file, text }, new Resolution(opened.system), components, { prefix });
+  if (value('format') === 'json')
+    console.log(JSON.stringify({ findings: findings.map(findingJson) }, null, 2));
+  else if (value('format') === 'sarif') console.log(JSON.stringify(sarif(findings), null, 2));
+  else {
+    for (const finding of findings) console.log(findingLine(finding));
+    console.log(findings.length === 0 ? 'No findings.' : `${counted(findings.length, 'finding')}.`);
+  }
+  const failOn = value('fail-on') ?? 'error';
+  return failOn !== 'never' && findings.some((finding) => atOrAbove(finding, failOn as 'error' | 'warning'))
+    ? 1
+    : 0;
+}
+
+/** Components of files and of catalogues; what a component file gets wrong is told and does not stop the check. */
+function knownComponents(files: readonly string[]): KnownComponent[] {
+  const read = files.map((file) => ({ file, json: readJsonFile(file) }));
+  const catalogues = read.map(({ json }) => knownInCatalogue(json));
+  const { components, findings } = readComponentFiles(read.filter((_, i) => catalogues[i] === undefined));
+  for (const finding of findings) console.error(findingLine(finding));
+  return [...catalogues.flatMap((one) => one ?? []), ...components.map(knownOf)];
+}

@@ -1,0 +1,52 @@
+import { readJson } from '@/core/base/json/read';
+import { isObject, type Json } from '@/core/base/json/json';
+import { JsonSyntaxError } from '@/core/base/json/read';
+import { composedItems } from '@/core/components/compose';
+import { readComponent } from '@/core/components/component-file';
+import type { ComponentDefinition } from '@/core/components/definition';
+import { itemsOf, type Items } from '@/core/document/item';
+import type { Finding } from '@/core/findings/finding';
+import { existsSync } from 'node:fs';
+import { readText, UnreadableFile } from './token-files';
+
+/** JSON of a file. @throws UnreadableFile */
+export function readJsonFile(file: string): Json {
+  try {
+    return readJson(readText(file));
+  } catch (error) {
+    if (!(error instanceof JsonSyntaxError)) throw error;
+    throw new UnreadableFile(
+      `${file} is not JSON: ${error.reason} (line ${error.place.line}, column ${error.place.column}).`,
+    );
+  }
+}
+
+/**
+ * Components by their files, each template beside its file (`NAME.component.json`, `NAME.html`), composed with what they
+ * vary; names of tokens stay as they are written.
+ * @throws UnreadableFile
+ */
+export function readComponentFiles(files: readonly { file: string; json: Json }[]): {
+  components: ComponentDefinition[];
+  findings: Finding[];
+} {
+  const findings: Finding[] = [];
+  const items = new Map<string, ComponentDefinition>();
+  let entries = 0;
+  const idOf = (name: string) => `component_${name}`;
+  files.forEach(({ file, json }, i) => {
+    const template = file.replace(/(\.component)?\.json$/i, '.html');
+    const name = isObject(json) ? String(json.get('name')) : '';
+    const read = readComponent(json, existsSync(template) ? readText(template) : '', {
+      id: idOf(name),
+      order: `a${String(i).padStart(6, '0')}`,
+      entryId: () => `entry_${++entries}`,
+      rank: () => null,
+      refer: (path) => ({ path }),
+      referTo: (kind, path) => (kind === 'component' ? { id: idOf(path), path } : { path }),
+    });
+    findings.push(...read.findings.map((finding) => ({ ...finding, at: { ...finding.at, file } })));
+    if (read.component) items.set(read.component.id, read.component);
+  });
+  return { components: itemsOf(composedItems(items as Items), 'component'), findings };
+}
