@@ -254,7 +254,7 @@ class Deciding {
     const variable = hyphenated(token);
     const { name, text } = file;
     if (/\.svg$/i.test(name)) return { uncertain: 'A picture by itself has no tokens' };
-    if (/\.(swift|kts?)$/i.test(name))
+    if (/\.(swift|kt)$/i.test(name))
       return text[part.from - 1] === '"' ? { uncertain: 'It is read from a text' } : `Tokens.${camelCased(token)}`;
     if (/\.xml$/i.test(name)) return `@${part.kind === 'color' ? 'color' : 'dimen'}/${resourceName(token)}`;
     const sign = /\.scss$/i.test(name) ? '$' : /\.less$/i.test(name) ? '@' : '';
@@ -264,7 +264,7 @@ class Deciding {
     const reference = `var(--${variable})`;
     // A number of a script is a text from now on.
     const isNumber = /^-?[\d.]+$/.test(text.slice(part.from, part.to)) && !/["'`]/.test(text[part.from - 1] ?? '');
-    if (!isNumber || /\.(css|scss|less|html?)$/i.test(name)) return reference;
+    if (!isNumber || /\.(css|scss|less|html)$/i.test(name)) return reference;
     if (/\.(vue|svelte)$/i.test(name)) return { uncertain: 'It is a number in a bound attribute' };
     return `'${reference}'`;
   } // prettier-ignore

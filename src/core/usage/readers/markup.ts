@@ -50,7 +50,7 @@ const SVG = 'http://www.w3.org/2000/svg';
 /** HTML never fails to be read: what a browser makes of it counts. Scripts are not looked into. */
 export const html: UsageReader = {
   name: 'html',
-  files: /\.html?$/i,
+  files: /\.html$/i,
   read(text) {
     const found: ReadSource[] = [];
     const stack: Tree.Node[] = [parse(text, { sourceCodeLocationInfo: true })];

@@ -114,7 +114,7 @@ export const swift: UsageReader = {
 /** Kotlin: colours written out, lengths in dp and sp, constants of Compose and resources. */
 export const kotlin: UsageReader = {
   name: 'kotlin',
-  files: /\.kts?$/i,
+  files: /\.kt$/i,
   read: (text) => ({ parts: nativeParts(text, true), sets: [] }),
 };
 

@@ -32,6 +32,7 @@ test.each<[string, string, string[]]>([
   ['a.ts', 'const a = css({ color: tokens["color.text"], boxShadow: `0 1px 2px red` }); element.style.color = "#333"; element.style.setProperty("padding", "8px"); Object.assign(element.style, { gap: "1px" }); element.style.cssText = "margin: 2px"; log({ color: "red" });', ['color → color.text', 'box-shadow 0 1px 2px red', 'color #333', 'padding 8px', 'gap 1px', 'margin 2px']],
   ['a.js', 'const A = styled.p`\n  color: #333;\n  ${mixin};\n  padding: ${(p) => p.x}px 4px;\n  gap: ${tokens["space.4"]};\n  &:hover { color: ${x ? "red" : "blue"} }\n`; const b = StyleSheet.create({ a: { paddingHorizontal: 8 } });', ['color #333', 'padding 4px', 'gap → space.4', 'padding-inline 8']],
   ['a.js', 'const style = { border: `1px solid ${line}`, padding: a || "4px", gap: ["1px", "2px"], color: token("color.text"), ["x" + y]: "red", method() {}, ...{ margin: "3px" } };', ['border 1px (built)', 'padding 4px', 'gap 1px', 'gap 2px', 'color → color.text', 'margin 3px']],
+  ['a.jsx', 'const box = { color: "#333", ...more }; const more = { gap: 8 }; const s = { root: { padding: 4 } }; const other = { color: "red" }; const A = () => <p style={box}><i style={s.root} className={other} /></p>;', ['color #333', 'gap 8', 'padding 4']],
   ['A.swift', '// Color(red: 1, green: 0, blue: 0)\nlet a = Color(.sRGB, red: 0.2, green: 0.2, blue: 0.2, opacity: 1)\nlet b = UIColor(red: 51/255, green: 51/255, blue: 51/255, alpha: 0.5)\n/* /* Color(hex: 0x111111) */ */ let c = Color(hex: "#00617e") /* x */\ntext.padding(Tokens.space4).foregroundColor(Tokens.colorText)\nlet s = "Color(red: 1, green: 1, blue: 1)"; Color(hex: 0x00617E)', ['Color(.sRGB, red: 0.2, green: 0.2, blue: 0.2, opacity: 1)', 'UIColor(red: 51/255, green: 51/255, blue: 51/255, alpha: 0.5)', '#00617e', '→ space4', '→ colorText', 'Color(hex: 0x00617E)']],
   ['A.kt', 'val a = Color(0xFF333333) // 4.dp\nModifier.padding(16.dp).size((-4).dp, 0.dp)\nText(fontSize = 14.5.sp, color = Tokens.colorText)\nval c = Color.parseColor("#80FF0000"); colorResource(R.color.color_text); val d = "8.dp ${x}"', ['Color(0xFF333333)', '16.dp', '(-4).dp', '14.5.sp', '→ colorText', '#80FF0000', '→ color_text']],
   ['colors.xml', '<?xml version="1.0"?><resources><!-- #111111 --><color name="a">#FF00617E</color><dimen name="b">16dp</dimen><item name="android:textColor">@color/color_text</item><dimen name="z">0dp</dimen></resources>', ['#FF00617E', '16dp', '→ color_text']],
@@ -83,7 +84,7 @@ test.each([
 test('every reader is found by the names of its files, and nothing else is read', () => {
   const names = ['css', 'scss', 'less', 'html', 'vue', 'svelte', 'js', 'jsx', 'ts', 'tsx', 'svg', 'swift', 'kt', 'xml'];
   expect(new Set(names.map((ending) => readerFor(`src/a.${ending}`)?.name))).toEqual(new Set(USAGE_READERS.keys()));
-  for (const other of ['a.md', 'a.json', 'css', 'a.css.map', 'a.sass']) expect(readerFor(other)).toBeUndefined();
+  for (const other of ['a.mjs', 'a.cts', 'a.htm', 'a.kts', 'a.md', 'a.json', 'css', 'a.css.map', 'a.sass']) expect(readerFor(other)).toBeUndefined();
 }); // prettier-ignore
 
 // Sources that packages carry: whatever they hold, parts stand where they say, and nothing breaks.

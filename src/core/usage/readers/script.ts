@@ -38,9 +38,8 @@ function parsed<T>(work: () => T): T {
 /** JavaScript and TypeScript, with markup: objects of style, style sheets in template literals, presentation attributes. */
 export const script: UsageReader = {
   name: 'script',
-  files: /\.[cm]?[jt]sx?$/i,
-  read: (text, file) =>
-    readScript(text, 0, text.length, /\.[cm]?tsx?$/i.test(file), !/\.[cm]?ts$/i.test(file)),
+  files: /\.[jt]sx?$/i,
+  read: (text, file) => readScript(text, 0, text.length, /\.tsx?$/i.test(file), !/\.ts$/i.test(file)),
 };
 
 /** A script within a file, where it stands. @throws UnreadableSource */
@@ -74,6 +73,9 @@ class ScriptReading {
   readonly read: ReadSource = { parts: [], sets: [] };
   /** What has been read as style is not read again from further in. */
   private readonly done = new Set<Node>();
+  /** What each variable of the module is set to, and which of them are used as style. */
+  private readonly values = new Map<string, Node>();
+  private readonly used = new Set<string>();
 
   constructor(private readonly text: string) {}
 
@@ -89,6 +91,11 @@ class ScriptReading {
           if (one && typeof (one as Tree).type === 'string') inner.push(one as Tree);
       }
       stack.push(...inner.reverse());
+    }
+    // A variable handed on as style is one, whatever it is called; what stands in it may name others.
+    for (const name of this.used) {
+      const value = this.values.get(name);
+      if (value) this.style(value);
     }
     this.read.parts.sort((a, b) => a.from - b.from);
     return this.read;
@@ -118,6 +125,7 @@ class ScriptReading {
       }
       case 'VariableDeclarator':
         if (node.init && node.id.type === 'Identifier') {
+          this.values.set(node.id.name, node.init);
           const annotation = node.id.typeAnnotation ? this.source(node.id.typeAnnotation) : '';
           if (STYLE_NAME.test(node.id.name) || STYLE_TYPE.test(annotation)) this.style(node.init);
         }
@@ -166,7 +174,9 @@ class ScriptReading {
   style(node: Node): void {
     if (this.done.has(node)) return;
     this.done.add(node);
-    if (node.type === 'ObjectExpression') this.object(node);
+    const [name] = node.type === 'CallExpression' ? [] : namesOf(node);
+    if (name !== undefined) this.used.add(name);
+    else if (node.type === 'ObjectExpression') this.object(node);
     else if (node.type === 'ConditionalExpression') {
       this.style(node.consequent);
       this.style(node.alternate);
