@@ -356,7 +356,7 @@ test('eight pages of one browser work on while one sends the files that cost a r
       // A browser opens six connections to a host: they share one stream of events.
       const one = await page.context().newPage();
       await one.goto(`/libraries/keel/tokens/${token}`);
-      await expect(field(one)).toHaveValue(/px$/, { timeout: 30_000 });
+      await expect(field(one)).toHaveValue(/px$/, { timeout: 90_000 });
       return one;
     }),
   );
