@@ -1,8 +1,7 @@
 import { checks } from './checks';
 import { nearest, nearestAll, pairings } from './colors';
 import { edit, gallery, openTime, renaming } from './edit';
-import { exportCss } from './export-css';
-import { formats } from './formats';
+import { exportCss, formats } from './formats';
 import { compile, matrix } from './matrix';
 import { resolveCold, resolveEdit, resolveHeap } from './resolve';
 import { rescan, scanning } from './scan';

@@ -1,20 +1,17 @@
-import { counted } from '@/core/base/words';
-import { atOrAbove } from '@/core/findings/finding';
-import { sarif } from '@/core/findings/sarif';
 import { Resolution } from '@/core/tokens/resolve';
 import { knownInCatalogue, knownOf, type KnownComponent } from '@/core/usage/known-components';
 import { checkMarkup } from '@/core/usage/markup-check';
 import { readComponentFiles, readJsonFile } from '@/files/component-files';
 import { openTokenFile, readText } from '@/files/token-files';
-import { findingJson, findingLine, readArguments, UsageError } from '../arguments';
+import { findingLine, readArguments, UsageError } from '../arguments';
+import { FINDING_OPTIONS, printFindings, statusOf } from '../findings';
 
 export async function run(words: string[]): Promise<number> {
   const { positionals, value, list } = readArguments(words, ['FILE.html'], {
     values: {
       tokens: [],
       prefix: [],
-      format: ['text', 'json', 'sarif'],
-      'fail-on': ['error', 'warning', 'never'],
+      ...FINDING_OPTIONS,
     },
     many: ['components'],
   });
@@ -34,17 +31,8 @@ export async function run(words: string[]): Promise<number> {
     return 1;
   }
   const findings = checkMarkup({ name: file, text }, new Resolution(opened.system), components, { prefix });
-  if (value('format') === 'json')
-    console.log(JSON.stringify({ findings: findings.map(findingJson) }, null, 2));
-  else if (value('format') === 'sarif') console.log(JSON.stringify(sarif(findings), null, 2));
-  else {
-    for (const finding of findings) console.log(findingLine(finding));
-    console.log(findings.length === 0 ? 'No findings.' : `${counted(findings.length, 'finding')}.`);
-  }
-  const failOn = value('fail-on') ?? 'error';
-  return failOn !== 'never' && findings.some((finding) => atOrAbove(finding, failOn as 'error' | 'warning'))
-    ? 1
-    : 0;
+  printFindings(findings, value('format'));
+  return statusOf(findings, value('fail-on') ?? 'error');
 }
 
 /** Components of files and of catalogues; what a component file gets wrong is told and does not stop the check. */

@@ -1,14 +1,13 @@
-import { atOrAbove } from '@/core/findings/finding';
-import { sarif } from '@/core/findings/sarif';
 import { Resolution } from '@/core/tokens/resolve';
 import { scan, scanText } from '@/core/usage/scan';
 import { openTokenFile } from '@/files/token-files';
-import { findingJson, findingLine, readArguments, UsageError } from '../arguments';
+import { findingLine, readArguments, UsageError } from '../arguments';
+import { FINDING_OPTIONS, printFindings, statusOf } from '../findings';
 import { readSources } from '../source-files';
 
 export async function run(words: string[]): Promise<number> {
   const { positionals, value } = readArguments(words, ['DIR'], {
-    values: { tokens: [], format: ['text', 'json', 'sarif'], 'fail-on': ['error', 'warning', 'never'] },
+    values: { tokens: [], ...FINDING_OPTIONS },
   });
   const folder = positionals[0]!;
   const file = value('tokens');
@@ -18,16 +17,6 @@ export async function run(words: string[]): Promise<number> {
     for (const finding of opened.findings) if (finding.level === 'error') console.error(findingLine(finding));
   const { found: _, ...result } = scan(readSources(folder), new Resolution(opened.system));
   const { findings } = result;
-  if (value('format') === 'json')
-    console.log(JSON.stringify({ ...result, findings: findings.map(findingJson) }, null, 2));
-  else if (value('format') === 'sarif') console.log(JSON.stringify(sarif(findings), null, 2));
-  else {
-    for (const finding of findings) console.log(findingLine(finding));
-    console.log(scanText(result));
-  }
-  const failOn = value('fail-on') ?? 'never';
-  if (opened.root === undefined) return 1;
-  return failOn !== 'never' && findings.some((finding) => atOrAbove(finding, failOn as 'error' | 'warning'))
-    ? 1
-    : 0;
+  printFindings(findings, value('format'), result, scanText(result));
+  return opened.root === undefined ? 1 : statusOf(findings, value('fail-on') ?? 'never');
 }

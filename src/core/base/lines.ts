@@ -1,3 +1,5 @@
+import { lowerBound } from './sorted';
+
 /** Where lines of a text begin, so that offsets are told as people count them. */
 export class LineIndex {
   private readonly starts: number[] = [0];
@@ -8,12 +10,7 @@ export class LineIndex {
 
   /** Line and column of an offset in UTF-16 units, both counted from 1. */
   at(offset: number): { line: number; column: number } {
-    let [low, high] = [0, this.starts.length];
-    while (high - low > 1) {
-      const middle = (low + high) >> 1;
-      if (this.starts[middle]! <= offset) low = middle;
-      else high = middle;
-    }
-    return { line: low + 1, column: offset - this.starts[low]! + 1 };
+    const line = lowerBound(this.starts, offset + 1);
+    return { line, column: offset - this.starts[line - 1]! + 1 };
   }
 }

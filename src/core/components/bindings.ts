@@ -3,7 +3,7 @@ import { colorDifference } from '../base/color/difference';
 import { lengthJson } from '../base/css/css-value';
 import { cssLine } from '../tokens/css-text';
 import type { Facet } from '../tokens/facet';
-import { tierOf, type Tier } from '../tokens/tier';
+import { TIER_RANK, tierOf, type Tier } from '../tokens/tier';
 import { pxOf } from '../tokens/types/dimension';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
@@ -126,9 +126,6 @@ function distance(a: Measure, b: Measure): number | undefined {
   return off < 0.01 ? 0 : off;
 }
 
-/** Purposes first; what is one component's own is seldom meant for another. */
-const TIERS: Readonly<Record<Tier, number>> = { semantic: 0, primitive: 1, component: 2 };
-
 function candidateOf(resolution: Resolution, path: string, lens: Context | number): Candidate | undefined {
   const resolved = resolution.value(path, lens);
   if (!resolved) return undefined;
@@ -199,7 +196,9 @@ export class Bindings {
       })
       .sort(
         (a, b) =>
-          (a.off ?? 0) - (b.off ?? 0) || Number(b.meant) - Number(a.meant) || TIERS[a.tier] - TIERS[b.tier],
+          (a.off ?? 0) - (b.off ?? 0) ||
+          Number(b.meant) - Number(a.meant) ||
+          TIER_RANK[a.tier] - TIER_RANK[b.tier],
       );
   }
 

@@ -1,6 +1,6 @@
 import { lexer, tokenize, tokenTypes as T } from 'css-tree';
-import { closest, distance } from 'fastest-levenshtein';
 import { propertiesRead } from '../base/css/custom-properties';
+import { nearName } from '../base/near-name';
 
 /** What CSS makes nothing of, in words. */
 interface CssProblem {
@@ -36,7 +36,7 @@ export function cssProblem(property: string, value: string): CssProblem | undefi
 
 function problemOf(property: string, value: string): CssProblem | undefined {
   if (!lexer.getProperty(property)) {
-    const alike = nearest(property);
+    const alike = nearName(property, PROPERTIES, 2);
     return {
       of: 'property',
       problem: `${property} is not a property of CSS`,
@@ -76,10 +76,4 @@ function unclosed(value: string): 'not closed' | 'closed that was not opened' | 
     }
   });
   return stray ? 'closed that was not opened' : depth > 0 ? 'not closed' : undefined;
-}
-
-/** The property whose name takes the fewest changes of a letter, two at most. */
-function nearest(name: string): string | undefined {
-  const found = closest(name, PROPERTIES);
-  return distance(name, found) <= 2 ? found : undefined;
 }

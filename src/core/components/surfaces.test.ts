@@ -41,7 +41,7 @@ test.each([
 
 test.each([
   [{}, 4.5], [{ 'font-size': '24px' }, 3], [{ 'font-size': '1.5rem' }, 3], [{ 'font-size': '1.4rem' }, 4.5], [{ 'font-size': '2em' }, 4.5],
-  [{ 'font-size': '19px', 'font-weight': '700' }, 3], [{ 'font-size': '19px', 'font-weight': '600' }, 4.5], [{ 'font-size': '19px' }, 4.5],
+  [{ 'font-size': '19px', 'font-weight': '700' }, 3], [{ 'font-size': '19px', 'font-weight': 'bold' }, 3], [{ 'font-size': '19px', 'font-weight': '600' }, 4.5], [{ 'font-size': '19px' }, 4.5],
 ])('%j needs %d, said of the part or of what it stands in', (style, needs) => {
   expect(text({ label: { color: '#000', ...style } }).needs).toBe(needs);
   expect(text({ label: { color: '#000' }, root: style }).needs).toBe(needs);

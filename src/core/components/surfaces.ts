@@ -48,7 +48,8 @@ const inherited = (property: string, chain: readonly string[], styles: PartStyle
 function textNeed(styles: PartStyles, chain: readonly string[]): number {
   const [, number, unit] = /^([\d.]+)(px|rem)$/.exec(inherited('font-size', chain, styles) ?? '') ?? [];
   const size = number === undefined ? 16 : Number(number) * (unit === 'rem' ? 16 : 1);
-  return needOf(size, Number(inherited('font-weight', chain, styles) ?? 400) >= 700);
+  const weight = inherited('font-weight', chain, styles) ?? '400';
+  return needOf(size, weight === 'bold' || Number(weight) >= 700);
 }
 
 /** The ratio text of a size in CSS px needs (WCAG 2.2, 1.4.3). */

@@ -6,6 +6,9 @@ import { parentPath } from './system';
 
 export type Tier = 'primitive' | 'semantic' | 'component';
 
+/** Which to offer first: purposes; what is one component's own is seldom meant for another. */
+export const TIER_RANK: Readonly<Record<Tier, number>> = { semantic: 0, primitive: 1, component: 2 };
+
 export function ownExtension(object: JsonObject | undefined, name: string): unknown {
   const extensions = object?.get('$extensions');
   const own = isObject(extensions) ? extensions.get('app.seedplan') : undefined;

@@ -1,17 +1,17 @@
-import { closest, distance } from 'fastest-levenshtein';
 import { parse, type DefaultTreeAdapterTypes as Tree } from 'parse5';
 import type { Element } from 'domhandler';
-import { clipped, parseColor, rgbOf, type Rgb } from '../base/color/color';
-import { composite, contrastRatio } from '../base/color/contrast';
 import { isElement, MarkupProblem, readMarkup } from '../components/cascade';
 import { allMatch } from '../components/condition';
-import { needOf } from '../components/surfaces';
-import { pxText } from '../base/css/value-parts';
+import { contentContrast } from '../components/surfaces';
+import { nearName } from '../base/near-name';
 import { css } from '../outputs/css';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
 import type { KnownComponent } from './known-components';
 import { readSourceFile, scan, type ScanFinding, type SourceFile } from './scan';
+
+/** What a browser draws a page on. */
+const PAPER = { r: 1, g: 1, b: 1, alpha: 1 };
 
 /** Attributes that HTML gives every element, and what frameworks put beside them. */
 const GLOBAL =
@@ -50,12 +50,6 @@ function prefixOf(elements: readonly Tree.Element[]): string | undefined {
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
 }
 const isCustom = (tag: string): boolean => /^[a-z][^A-Z]*-/.test(tag) && !RESERVED.has(tag);
-
-/** A name that could have been meant: two of five letters mistyped at most. */
-function near(name: string, names: readonly string[]): string | undefined {
-  const found = names.length > 0 ? closest(name, [...names]) : undefined;
-  return found !== undefined && distance(name, found) <= Math.ceil(name.length * 0.4) ? found : undefined;
-}
 
 /** Holds a page against components and tokens (COMMANDS, `check-markup`). */
 export function checkMarkup(
@@ -135,7 +129,7 @@ function unknown(
   say: Say,
   attribute?: string,
 ): void {
-  const meant = near(name, names);
+  const meant = nearName(name, names);
   const full = meant !== undefined && prefix !== undefined ? `${prefix}-${meant}` : meant;
   say(
     'unknown-component',
@@ -156,7 +150,7 @@ function instance(node: Tree.Element, component: KnownComponent, say: Say): void
     if (GLOBAL.test(name) || STATES.includes(name)) continue;
     const prop = component.props.find((one) => one.name.toLowerCase() === name);
     if (!prop) {
-      const meant = near(
+      const meant = nearName(
         name,
         component.props.map((one) => one.name),
       );
@@ -187,13 +181,7 @@ function instance(node: Tree.Element, component: KnownComponent, say: Say): void
         `${component.name} needs ${name}`,
         `Set ${name}, or put content in with slot="${name}"`,
       );
-  excluded(
-    node,
-    component,
-    props,
-    STATES.filter((state) => attributes.has(state)),
-    say,
-  );
+  excluded(node, component, props, say);
 }
 
 /** An element with the component's class: choices and flags are `data-` attributes, its content is written out. */
@@ -208,13 +196,7 @@ function classInstance(node: Tree.Element, component: KnownComponent, say: Say):
     if (valueFits(node, component, prop, value, name, say))
       props[prop.name] = prop.kind === 'flag' ? 'true' : value;
   }
-  excluded(
-    node,
-    component,
-    props,
-    STATES.filter((state) => attributes.has(state)),
-    say,
-  );
+  excluded(node, component, props, say);
 }
 
 function deprecated(node: Tree.Element, component: KnownComponent, say: Say): void {
@@ -243,7 +225,7 @@ function valueFits(
   // What a template language puts in cannot be known.
   if (/\{\{|\$\{|^\{.*\}$/.test(value)) return false;
   if (prop.kind === 'choice' && !prop.values.includes(value)) {
-    const meant = near(value, prop.values);
+    const meant = nearName(value, prop.values);
     return wrong(
       `${prop.name} of ${component.name} cannot be ${JSON.stringify(value)}`,
       meant === undefined ? `It is ${prop.values.join(' or ')}` : `Did you mean ${meant}?`,
@@ -276,9 +258,10 @@ function excluded(
   node: Tree.Element,
   component: KnownComponent,
   props: Record<string, string>,
-  states: readonly string[],
   say: Say,
 ): void {
+  const attributes = attributesOf(node);
+  const states = STATES.filter((state) => attributes.has(state));
   for (const { when, why } of component.excluded)
     if (allMatch(when, { props, states }))
       say(
@@ -336,37 +319,23 @@ function contrasts(file: SourceFile, resolution: Resolution): ScanFinding[] {
   });
 }
 
+/** Text on what is declared below it, as a component's is judged; undefined where colour or surface are not said. */
 function contrastAt(
   element: Element,
   styleOf: (element: Element) => Map<string, string>,
 ): { ratio: number; needs: number; color: string; surface: string } | undefined {
-  let color: string | undefined;
-  let size: string | undefined;
-  let weight: string | undefined;
-  let layers: Rgb | undefined;
-  let surface: string | undefined;
+  const styles = new Map<string, Map<string, string>>();
   for (let at: Element | null = element; at && isElement(at); at = at.parent as Element | null) {
     // What a component looks like inside is not said here.
     if (isCustom(at.name)) return undefined;
-    const style = styleOf(at);
-    color ??= style.get('color');
-    size ??= style.get('font-size');
-    weight ??= style.get('font-weight');
-    const own = style.get('background-color') ?? style.get('background');
-    if (own === undefined || /^(none|transparent|inherit)$/.test(own) || (layers?.alpha ?? 0) >= 1) continue;
-    const parsed = parseColor(own);
-    if (!parsed) return undefined;
-    surface ??= own;
-    const layer = clipped(rgbOf(parsed));
-    layers = layers ? composite(layers, layer) : layer;
+    styles.set(String(styles.size), styleOf(at));
   }
-  const front = color === undefined ? undefined : parseColor(color);
-  if (!front || !layers || surface === undefined || color === undefined) return undefined;
-  const px = Number.parseFloat(pxText(size ?? '16px') ?? '16');
-  return {
-    ratio: contrastRatio(rgbOf(front), layers),
-    needs: needOf(px, /^bold$/.test(weight ?? '') || Number(weight) >= 700),
-    color,
-    surface,
-  };
+  const said = (...properties: string[]) =>
+    [...styles.values()]
+      .flatMap((style) => properties.flatMap((property) => style.get(property) ?? []))
+      .find((value) => !/^(none|transparent|inherit)$/.test(value));
+  const [color, surface] = [said('color'), said('background-color', 'background')];
+  if (color === undefined || surface === undefined) return undefined;
+  const { ratio, needs } = contentContrast('text', [...styles.keys()], styles, PAPER);
+  return ratio === undefined ? undefined : { ratio, needs, color, surface };
 }

@@ -1,4 +1,4 @@
-import { valueParts, type PartKind } from '../base/css/value-parts';
+import { unprefixed, valueParts, type PartKind } from '../base/css/value-parts';
 import { LineIndex } from '../base/lines';
 import { isMeantFor } from '../components/bindings';
 import { camelCased, hyphenated } from '../tokens/naming';
@@ -9,7 +9,7 @@ import { deprecationOf, ownExtension, tierOf } from '../tokens/tier';
 import { readSourceFile, type ReadFile, type SourceFile } from './scan';
 import type { SourcePart } from './source';
 import { TokenNames } from './token-names';
-import { keyOf, TokenValues } from './token-values';
+import { keyOf, KINDS, TokenValues } from './token-values';
 
 export interface Place {
   file: string;
@@ -107,7 +107,7 @@ function applied(text: string, edits: readonly { from: number; to: number; after
 
 /** The property that one part of a shorthand belongs to; undefined where that is not certain. */
 function aspectOf(property: string, kind: PartKind): string | undefined {
-  const name = property.replace(/^-(webkit|moz|ms|o)-/, '');
+  const name = unprefixed(property);
   if (name === 'font') return undefined;
   if (/^(border|outline|column-rule)(-[a-z]+)*$/.test(name) && !/(color|width|radius)$/.test(name))
     return kind === 'color' ? 'border-color' : 'border-width';
@@ -127,15 +127,6 @@ const PROPERTY_OF: Readonly<Record<PartKind, string>> = {
   fontWeight: 'font-weight',
   shadow: 'box-shadow',
 };
-const KIND_OF: Readonly<Record<string, PartKind>> = {
-  color: 'color',
-  dimension: 'length',
-  duration: 'duration',
-  cubicBezier: 'easing',
-  fontFamily: 'fontFamily',
-  fontWeight: 'fontWeight',
-  shadow: 'shadow',
-};
 
 class Deciding {
   private readonly names: TokenNames;
@@ -151,7 +142,7 @@ class Deciding {
     this.values = new TokenValues(resolution);
     for (const { old, token } of wanted) {
       if (resolution.index.numbers.has(old)) this.pathWanted.set(old, token);
-      const kind = KIND_OF[typeOf(resolution, token) ?? ''];
+      const kind = KINDS[typeOf(resolution, token) ?? ''];
       if (!kind) continue;
       const [part, ...more] = valueParts(PROPERTY_OF[kind], old);
       if (part && part.kind === kind && more.length === 0) this.rawWanted.set(keyOf(kind, part.text), token);
@@ -185,8 +176,7 @@ class Deciding {
     if (typeOf(this.resolution, next) !== typeOf(this.resolution, path))
       return { uncertain: `${next} is of another type than ${path}` };
     const before = file.text.slice(part.from, part.to);
-    const name = this.renamed(part, path, next);
-    const after = name === undefined ? before : replaceName(before, part.text, name);
+    const after = replaceName(before, part.text, this.renamed(part, path, next));
     if (after === before) return { uncertain: `${path} is named here in a way that cannot be rewritten` };
     return { token: next, after, why: asked === undefined ? `${path} is deprecated` : `${path} becomes ${next}, as asked` };
   } // prettier-ignore
@@ -220,7 +210,7 @@ class Deciding {
   }
 
   /** The name of another token in the way the old one is named here, of a text style the same longhand. */
-  private renamed({ naming, text }: SourcePart, old: string, next: string): string | undefined {
+  private renamed({ naming, text }: SourcePart, old: string, next: string): string {
     if (naming === 'path') return next;
     if (naming === 'camel case') return camelCased(next);
     if (naming === 'resource') return resourceName(next);

@@ -5,14 +5,13 @@ import { pxText, valueParts, type PartKind } from '../base/css/value-parts';
 import { isMeantFor } from '../components/bindings';
 import { cssText } from '../tokens/css-text';
 import type { Resolution } from '../tokens/resolve';
-import { deprecationOf, tierOf, type Tier } from '../tokens/tier';
+import { deprecationOf, TIER_RANK, tierOf } from '../tokens/tier';
 import { defaultContext } from '../tokens/system';
 
 /** CIEDE2000 up to which a colour is near to a token, and the same for lengths in px (COMMANDS, `scan`). */
 const NEAR_COLOR = 2;
 const NEAR_LENGTH = 1;
 const MOST_SUGGESTED = 5;
-const TIERS: Readonly<Record<Tier, number>> = { semantic: 0, primitive: 1, component: 2 };
 
 export interface Match {
   how: 'exact' | 'near' | 'foreign';
@@ -22,7 +21,7 @@ export interface Match {
 const FOREIGN: Match = { how: 'foreign', suggest: [] };
 
 /** Which kinds of part a type of token can stand for. */
-const KINDS: Readonly<Record<string, PartKind>> = {
+export const KINDS: Readonly<Record<string, PartKind>> = {
   color: 'color',
   dimension: 'length',
   duration: 'duration',
@@ -111,7 +110,7 @@ export class TokenValues {
   /** Nearest first; of those as near the ones meant for the property, then purposes before raw values. */
   private ordered(found: [path: string, off: number][], property: string): string[] {
     const rank = (path: string) =>
-      (isMeantFor(property, path) ? 0 : 10) + TIERS[tierOf(this.resolution, path)];
+      (isMeantFor(property, path) ? 0 : 10) + TIER_RANK[tierOf(this.resolution, path)];
     return [...found]
       .sort(([a, offA], [b, offB]) => offA - offB || rank(a) - rank(b))
       .slice(0, MOST_SUGGESTED)

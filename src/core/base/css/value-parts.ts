@@ -39,6 +39,10 @@ const ABOUT: readonly [properties: RegExp, kinds: ReadonlySet<PartKind>][] = [
   [/^(transition|animation)-timing-function$/, kinds('easing')],
 ]; // prettier-ignore
 
+/** A property in small letters, without the prefix of a browser. */
+export const unprefixed = (property: string): string =>
+  property.toLowerCase().replace(/^-(webkit|moz|ms|o)-/, '');
+
 /** Whose value says itself what it is: custom properties and variables. */
 const isVariable = (property: string) => /^(--|[$@])/.test(property);
 const ANY = kinds('color', 'length', 'duration', 'easing', 'fontFamily', 'fontWeight', 'shadow');
@@ -46,7 +50,7 @@ const ANY = kinds('color', 'length', 'duration', 'easing', 'fontFamily', 'fontWe
 /** The kinds that count in a property; none where it is not about style that tokens are made for. */
 export function kindsIn(property: string): ReadonlySet<PartKind> | undefined {
   if (isVariable(property)) return ANY;
-  const name = property.toLowerCase().replace(/^-(webkit|moz|ms|o)-/, '');
+  const name = unprefixed(property);
   return ABOUT.find(([properties]) => properties.test(name))?.[1];
 }
 
@@ -59,11 +63,11 @@ const CLOSED = /^(url|attr|env|format|local|image-set|counter|selector|-webkit-i
 /** A reference in SCSS, with or without the module it comes from, and in Less. */
 const SIGNED = /(?<![\w$@])([\w-]+\.)?([$@])(?!\d+$)\{?([\p{L}\p{N}_-]*[\p{L}\p{N}_])\}?/gu;
 
-/** @param languages which signs stand before the name of a variable: `$` in SCSS, `@` in Less */
-export function valueParts(property: string, value: string, languages = ''): ValuePart[] {
+/** @param signs what stands before the name of a variable: `$` in SCSS, `@` in Less */
+export function valueParts(property: string, value: string, signs = ''): ValuePart[] {
   const counted = kindsIn(property);
   if (!counted || value.length > 20_000) return [];
-  return new ValueReading(property, value, counted, languages).parts();
+  return new ValueReading(property, value, counted, signs).parts();
 }
 
 /** Functions in which the name of a colour is a colour. */
@@ -93,7 +97,7 @@ class ValueReading {
     private readonly counted: ReadonlySet<PartKind>,
     private readonly signs: string,
   ) {
-    this.name = property.toLowerCase().replace(/^-(webkit|moz|ms|o)-/, '');
+    this.name = unprefixed(property);
   }
 
   parts(): ValuePart[] {
@@ -152,7 +156,7 @@ class ValueReading {
   private call(node: FunctionNode, { computed, sums, named }: Place): void {
     const name = node.value.toLowerCase();
     if (CLOSED.test(name)) return;
-    if (name === 'var') return this.reference(node);
+    if (name === 'var') return void this.refer([node]);
     const [from, to] = [node.sourceIndex, node.sourceEndIndex];
     const text = this.value.slice(from, to);
     if (this.references([node]).length === 0) {
@@ -173,16 +177,8 @@ class ValueReading {
     });
   }
 
-  /** `var(--x, …)`: what stands in for it is not looked into. */
-  private reference(node: FunctionNode): void {
-    const name = node.nodes.find(({ type }) => type === 'word')?.value;
-    if (name?.startsWith('--')) this.add('reference', node.sourceIndex, node.sourceEndIndex, name, false);
-  }
-
   private word(node: Node, { computed, sums, named }: Place): void {
-    const signed = this.signed(node);
-    for (const one of signed) this.add('reference', one.from, one.to, one.text, computed);
-    if (signed.length > 0) return;
+    if (this.refer([node], computed)) return;
     const { sourceIndex: from, sourceEndIndex: to } = node;
     const word = node.value.toLowerCase();
     const is = (kind: PartKind) => this.counted.has(kind);
@@ -213,6 +209,13 @@ class ValueReading {
     });
   }
 
+  /** Puts down the references within nodes. @returns whether there are any */
+  private refer(nodes: readonly Node[], within = false): boolean {
+    const found = this.references(nodes, within);
+    for (const { from, to, text, computed } of found) this.add('reference', from, to, text, computed);
+    return found.length > 0;
+  }
+
   /** The references anywhere within nodes, but in what stands in for another. */
   private references(nodes: readonly Node[], computed = false): Omit<ValuePart, 'kind'>[] {
     return nodes.flatMap((node): Omit<ValuePart, 'kind'>[] => {
@@ -229,11 +232,7 @@ class ValueReading {
 
   /** A list of families is one part; with a reference in it, that is what counts. */
   private families(nodes: readonly Node[]): void {
-    const references = this.references(nodes);
-    if (references.length > 0) {
-      for (const one of references) this.add('reference', one.from, one.to, one.text, one.computed);
-      return;
-    }
+    if (this.refer(nodes)) return;
     const own = trimmed(nodes);
     if (own.length === 0 || (own.length === 1 && NO_VALUE.test(own[0]!.value))) return;
     const [from, to] = [own[0]!.sourceIndex, own.at(-1)!.sourceEndIndex];
@@ -257,14 +256,13 @@ class ValueReading {
       if (isLine) {
         if (isLength(text.toLowerCase())) this.add('length', node.sourceIndex, node.sourceEndIndex, text.toLowerCase(), false);
         else if (node.type === 'function') this.walk([node], BARE);
-        else for (const one of this.signed(node)) this.add('reference', one.from, one.to, one.text, false);
+        else this.refer([node]);
       } else if (isSize) {
         sized = true;
         if (isLength(text.toLowerCase())) this.add('length', node.sourceIndex, node.sourceEndIndex, text.toLowerCase(), false);
       } else if (node.type === 'word' && /^(bold|\d{1,4})$/i.test(text))
         this.add('fontWeight', node.sourceIndex, node.sourceEndIndex, weightText(text.toLowerCase()), false);
-      else if (this.references([node]).length > 0) {
-        for (const one of this.references([node])) this.add('reference', one.from, one.to, one.text, one.computed);
+      else if (this.refer([node])) {
         // What comes last before a slash or the families is the size.
         const next = own.slice(at + 1).find(({ type }) => type !== 'space');
         sized = next?.type === 'div' || (next !== undefined && own.slice(at + 1).every((other) => !isSizeNode(other)));
@@ -280,9 +278,7 @@ class ValueReading {
     for (const layer of splitAtCommas(nodes)) {
       const own = trimmed(layer);
       if (own.length === 0) continue;
-      const references = this.references(own);
-      for (const one of references) this.add('reference', one.from, one.to, one.text, one.computed);
-      if (references.length > 0 || (own.length === 1 && own[0]!.type === 'word')) continue;
+      if (this.refer(own) || (own.length === 1 && own[0]!.type === 'word')) continue;
       const [from, to] = [own[0]!.sourceIndex, own.at(-1)!.sourceEndIndex];
       this.add('shadow', from, to, shadowText(this.value.slice(from, to)), false);
     }
@@ -291,9 +287,8 @@ class ValueReading {
   private filters(nodes: readonly Node[]): void {
     for (const node of nodes)
       if (node.type === 'function' && node.value.toLowerCase() === 'drop-shadow') this.shadows(node.nodes);
-      else if (node.type === 'function') for (const one of this.references([node])) this.add('reference', one.from, one.to, one.text, one.computed);
-      else for (const one of this.signed(node)) this.add('reference', one.from, one.to, one.text, false);
-  } // prettier-ignore
+      else this.refer([node]);
+  }
 }
 
 const NO_VALUE = /^(inherit|initial|unset|revert|revert-layer|none|auto|normal|transparent|currentcolor)$/i;

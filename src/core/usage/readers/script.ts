@@ -1,7 +1,7 @@
 import { parse, parseExpression, type ParserPlugin } from '@babel/parser';
 import type { Expression, Node, ObjectExpression, TemplateLiteral } from '@babel/types';
 import { kindsIn, valueParts } from '../../base/css/value-parts';
-import { partsAt, UnreadableSource, type ReadSource, type SourcePart, type UsageReader } from '../source';
+import { partsAt, UnreadableSource, type ReadSource, type UsageReader } from '../source';
 import { readAttribute } from './markup';
 import { readEmbedded, readInline } from './sheet';
 
@@ -214,7 +214,6 @@ class ScriptReading {
 
   /** What one property is set to: a text, a number in px, a token by its path. */
   value(property: string, node: Node): void {
-    const add = (part: Omit<SourcePart, 'property'>) => this.read.parts.push({ ...part, property });
     switch (node.type) {
       case 'StringLiteral': {
         const from = node.start! + 1;
@@ -247,19 +246,17 @@ class ScriptReading {
       case 'ParenthesizedExpression':
         this.value(property, node.expression);
         return;
-      default: {
-        const path = pathNamed(node);
-        if (path !== undefined && kindsIn(property))
-          add({
-            kind: 'reference',
-            from: node.start!,
-            to: node.end!,
-            text: path,
-            naming: 'path',
-            built: false,
-          });
-      }
+      default:
+        this.token(property, node);
     }
+  }
+
+  /** A token named by its path. */
+  private token(property: string, node: Node): void {
+    const path = pathNamed(node);
+    if (path === undefined || !kindsIn(property)) return;
+    const [from, to] = [node.start!, node.end!];
+    this.read.parts.push({ kind: 'reference', from, to, text: path, naming: 'path', property, built: false });
   }
 
   private number(property: string, node: Node, sign: number): void {
@@ -279,12 +276,8 @@ class ScriptReading {
     const from = node.start! + 1;
     const raw = this.masked(node, from, node.end! - 1);
     this.read.parts.push(...partsAt(valueParts(property, raw), from, property, node.expressions.length > 0));
-    for (const one of node.expressions) {
-      const path = pathNamed(one);
-      if (path !== undefined)
-        this.read.parts.push({ kind: 'reference', from: one.start!, to: one.end!, text: path, naming: 'path', property, built: false });
-    }
-  } // prettier-ignore
+    for (const one of node.expressions) this.token(property, one);
+  }
 
   /** A style sheet in a template literal; nested as SCSS nests, with pieces put in. */
   private sheet(node: TemplateLiteral): void {
@@ -297,12 +290,10 @@ class ScriptReading {
       if (!(error instanceof UnreadableSource)) throw error;
     }
     for (const one of node.expressions) {
-      const path = pathNamed(one);
       const property = /([\w-]+)\s*:[^:;{}]*\$\{\s*$/.exec(this.text.slice(from, one.start!))?.[1];
-      if (path !== undefined && property !== undefined && kindsIn(property))
-        this.read.parts.push({ kind: 'reference', from: one.start!, to: one.end!, text: path, naming: 'path', property, built: false });
+      if (property !== undefined) this.token(property, one);
     }
-  } // prettier-ignore
+  }
 
   /** The text of a template literal with `${…}` covered, everything else where it stood. */
   private masked(node: TemplateLiteral, from: number, to: number): string {
