@@ -285,3 +285,36 @@ test('colours seen without some cones are drawn as the core works them out', asy
     }
   }
 });
+
+test('every format is chosen by keyboard and shown with its lines, with what it leaves out', async ({
+  page,
+}) => {
+  const problems: string[] = [];
+  page.on('console', (message) => {
+    if (message.type() === 'error') problems.push(message.text().split('\n')[0]!);
+  });
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto('/libraries/keel/outputs');
+  await page.getByRole('radio', { name: 'CSS custom properties' }).focus();
+  for (const [format, file] of [
+    ['scss', 'tokens.scss'],
+    ['less', 'tokens.less'],
+    ['js', 'tokens.js'],
+    ['ts', 'tokens.ts'],
+    ['json', 'tokens.json'],
+    ['dtcg', 'brand-gannet.tokens.json'],
+    ['swift', 'Tokens.swift'],
+    ['compose', 'Tokens.kt'],
+    ['android', 'values/tokens.xml'],
+    ['catalogue', 'catalogue.json'],
+  ]) {
+    await page.keyboard.press('ArrowDown');
+    await expect(page).toHaveURL(new RegExp(`format=${format}`));
+    await expect(page.getByRole('region', { name: 'File contents' }).locator('header strong')).toHaveText(file!); // prettier-ignore
+    await expect(page.getByTestId('output').locator('.cm-lineNumbers')).toContainText('12');
+  }
+  await page.goto('/libraries/keel/outputs?format=android');
+  await page.getByRole('button', { name: 'Show all 5 notes' }).click();
+  await expect(page.getByText(/shadow\.floating is left out/)).toBeVisible();
+  expect(problems).toEqual([]);
+});

@@ -67,7 +67,7 @@ export const notCarried = (path: string, type: string, format: string): Finding 
   code: 'not-carried',
   level: 'note',
   path,
-  message: `${path} is left out: ${format} cannot hold a token of type ${type}`,
+  message: `${path} is left out: ${format} cannot hold its value (${type})`,
   fix: 'Write it by hand where it is needed',
 });
 

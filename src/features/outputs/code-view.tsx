@@ -79,7 +79,7 @@ export function CodeView({
   const extensions = useMemo(
     () => [
       LANGUAGES[language],
-      swatchGutter(language === 'xml'),
+      swatchGutter(language === 'xml' || language === 'kotlin'),
       codeTheme,
       EditorView.contentAttributes.of({ 'aria-label': label, 'aria-readonly': 'true', tabindex: '0' }),
       ...(before === undefined
