@@ -77,6 +77,8 @@ const interfaceOnly = {
   '\\.css$': '<rootDir>/src/testing/interface/styles.mjs',
 };
 export default {
+  // No test is about its own speed: on a busy machine each has the time it needs.
+  testTimeout: 120_000,
   projects: [
     {
       ...shared,

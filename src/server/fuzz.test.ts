@@ -31,7 +31,7 @@ beforeAll(async () => {
     expect(status).toBe(200);
   }
   jars.set('nobody', new Map());
-}, 60_000);
+});
 afterAll(async () => {
   await (await database()).destroy();
   await workspace.close();

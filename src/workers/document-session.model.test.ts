@@ -126,7 +126,7 @@ test('however messages are reordered, doubled and lost, a tab comes to show what
     }),
     { numRuns: 60 },
   );
-}, 120_000);
+});
 
 test('a message that comes before those it follows is kept back until they are there', async () => {
   const theirs = (of: Name, value: number): Step => ({ do: 'theirs', name: of, to: value });

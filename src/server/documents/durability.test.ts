@@ -82,4 +82,4 @@ test('killed at random moments while it writes, every acknowledged change set is
   await knex.destroy();
   rmSync(bundle, { recursive: true, force: true });
   rmSync(workspace.folder, { recursive: true, force: true });
-}, 120_000);
+});

@@ -67,7 +67,7 @@ test('what keeps the program from starting is one clear line', async () => {
   expect(refused.text.trim().split('\n')).toHaveLength(1);
   expect(refused).toMatchObject({ code: 1, text: expect.stringContaining('newer than this program') });
   await expect(openDatabase(newer)).rejects.toThrow(StartProblem);
-}, 60_000);
+});
 
 /** A demo that was loaded undisturbed, and how many milliseconds that took. */
 let loaded: { data: string; took: number };
@@ -83,7 +83,7 @@ test('the demo loads once, and its mark alone opens the one-click sign-in', asyn
   expect(again.text).toContain('one click');
   const empty = folder();
   expect((await prepare(empty, ['--empty'], { PORT })).text).toContain('first owner');
-}, 120_000);
+});
 
 test('nobody else of the machine reads what the program stores', async () => {
   const PORT = String(await freePort());
@@ -101,7 +101,7 @@ test('nobody else of the machine reads what the program stores', async () => {
   expect((statSync(data).mode & 0o777).toString(8)).toBe('700');
   expect(Object.keys(modes)).toContain('seedplan.db-wal');
   expect(new Set(Object.values(modes))).toEqual(new Set(['600']));
-}, 30_000);
+});
 
 test('a first start that is killed at any moment is not taken for a finished one', async () => {
   const PORT = String(await freePort());
@@ -137,7 +137,7 @@ test('a first start that is killed at any moment is not taken for a finished one
   }
   expect((await prepare(killed, [], { PORT })).code).toBe(0);
   expect(await counts(killed)).toEqual(await counts(whole));
-}, 120_000);
+});
 
 test('two programs on one data folder: the second is refused in one line, and the first one’s end frees it', async () => {
   const PORT = String(await freePort());
@@ -160,7 +160,7 @@ test('two programs on one data folder: the second is refused in one line, and th
   holder.kill('SIGKILL');
   await new Promise((resolve) => holder.once('close', resolve));
   expect((await prepare(data, ['--empty'], { PORT })).code).toBe(0);
-}, 60_000);
+});
 
 test('a migration that a dead process had begun is taken over', async () => {
   const PORT = String(await freePort());
@@ -177,15 +177,18 @@ test('a migration that a dead process had begun is taken over', async () => {
   expect(await after('knex_migrations_lock').first()).toMatchObject({ is_locked: 0 });
   expect(await after.schema.hasColumn('notices', 'documents')).toBe(true);
   await after.destroy();
-}, 60_000);
+});
 
 test.each<[string, (file: string) => void]>([
   ['no database', (file) => writeFileSync(file, 'This is a letter. '.repeat(500))],
-  ['a database with a hole in it', (file) => {
-    const bytes = readFileSync(file);
-    bytes.fill(0x5a, 100, Math.min(bytes.length, 40_000));
-    writeFileSync(file, bytes);
-  }],
+  [
+    'a database with a hole in it',
+    (file) => {
+      const bytes = readFileSync(file);
+      bytes.fill(0x5a, 100, Math.min(bytes.length, 40_000));
+      writeFileSync(file, bytes);
+    },
+  ],
 ])('%s in its place is one line, with what to do', async (_what, spoil) => {
   const PORT = String(await freePort());
   const data = folder();
@@ -195,4 +198,4 @@ test.each<[string, (file: string) => void]>([
   expect(code).toBe(1);
   expect(text.trim().split('\n')).toHaveLength(1);
   expect(text).toMatch(/is damaged\. Put the seedplan\.db of a backup in its place/);
-}, 60_000); // prettier-ignore
+});

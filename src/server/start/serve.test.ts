@@ -204,7 +204,7 @@ test('a backup taken while ten people write holds what was acknowledged before i
   again.child.kill('SIGTERM');
   await again.ended;
   rmSync(made, { recursive: true, force: true });
-}, 90_000);
+});
 
 test('a second program on one data folder, and one whose first data is not whole, end in one line', async () => {
   const { child, ended } = await start(workspace.folder);
@@ -232,7 +232,7 @@ test('a second program on one data folder, and one whose first data is not whole
     [expect.stringContaining('not loaded to its end')],
   ]);
   rmSync(path.join(workspace.folder, 'preparing'));
-}, 60_000);
+});
 
 test('what the program answers is hardened from the outside as well', async () => {
   const { url, child, ended } = await start(workspace.folder);
@@ -280,4 +280,4 @@ test('what the program answers is hardened from the outside as well', async () =
     expect([path, await status(path)]).toEqual([path, 200]);
   child.kill('SIGTERM');
   expect(await ended).toBe(0);
-}, 60_000);
+});

@@ -3,7 +3,6 @@ import '@testing-library/jest-dom';
 import { configure } from '@testing-library/react';
 
 configure({ asyncUtilTimeout: 10_000 });
-jest.setTimeout(60_000);
 
 /** What jsdom has not, and the interface asks for. */
 class Observer {
