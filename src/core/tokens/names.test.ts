@@ -137,6 +137,18 @@ test('older forms are rewritten wherever they stand, and nothing else is', () =>
     note: 5,
   });
   expect(modernDocument([1], new Resolution(system))).toEqual([1]);
+  // What stands under a member of the format is no token, whatever it looks like; a name may end in a dollar sign.
+  const odd =
+    '{"$type":"dimension","$extensions":{"x":{"a":{"$type":"dimension","$value":"4px"}}},"a$":{"$value":"4px"}}';
+  const within = modernDocument(
+    readJson(odd),
+    new Resolution(openTokens('a.json', odd, () => undefined).system),
+  );
+  expect(toPlain(within)).toEqual({
+    $type: 'dimension',
+    $extensions: { x: { a: { $type: 'dimension', $value: '4px' } } },
+    a$: { $value: { value: 4, unit: 'px' } },
+  });
 });
 
 test('what is asked of fonts: the first family of each list, with its weight, where it is said', () => {

@@ -185,3 +185,34 @@ test('what other tools will not see is told: a layer under two contexts, and wha
     'A layer for every context is kept where only Seedplan reads it',
   ]);
 });
+
+test('layers of one axis that stand together are one modifier, of what comes between them the rest is kept apart', () => {
+  const written = (order: string[], sets: object, modifiers: object): { sets: object; modifiers: object; resolutionOrder: { $ref: string }[]; $extensions?: { 'app.seedplan': { combined: object[] } } } => {
+    const root = { version: '2025.10', sets, modifiers, resolutionOrder: order.map(($ref) => ({ $ref })) };
+    const document = without(imported('x.resolver.json', { 'x.resolver.json': JSON.stringify(root) }));
+    const [main] = dtcgFiles(document.items, new Resolution(tokenSystemOf(document.items)));
+    return JSON.parse(writeJson(main!.json));
+  };
+  const sheetOf = (value: number) => ({ a: { $type: 'number', $value: value } });
+  const brand = { contexts: { north: [sheetOf(2), sheetOf(3)], south: [sheetOf(4)] }, default: 'north' };
+  const scheme = { contexts: { light: [], dark: [] }, default: 'light', description: 'Of the day' };
+  const plain = written(['#/sets/base', '#/modifiers/scheme', '#/modifiers/brand'], { base: { sources: [sheetOf(1)] } }, { scheme, brand });
+  expect(plain.$extensions).toBeUndefined();
+  expect(plain.resolutionOrder.map(({ $ref }) => $ref)).toEqual(['#/sets/base', '#/modifiers/scheme', '#/modifiers/brand']);
+  expect(plain.modifiers).toEqual({ scheme, brand });
+  expect(Object.values(plain.sets)).toEqual([{ sources: [sheetOf(1)] }]);
+  // A set between two of an axis' own is a second set; both keep their names apart.
+  const two = written(['#/sets/base', '#/modifiers/brand', '#/sets/late'], { base: { sources: [sheetOf(1)] }, late: { sources: [sheetOf(9)] } }, { brand });
+  expect(two.$extensions).toBeUndefined();
+  expect(Object.values(two.sets)).toEqual([{ sources: [sheetOf(1)] }, { sources: [sheetOf(9)] }]);
+  expect(two.resolutionOrder.map(({ $ref }) => $ref.split('/')[1])).toEqual(['sets', 'modifiers', 'sets']);
+}); // prettier-ignore
+
+test('a resolver whose order names things that are none is written as it was read', () => {
+  const text = '{"version":"2025.10","sets":{"s":{"sources":[{"a":{"$type":"number","$value":1}}]}},"modifiers":{"m":{"contexts":{"x":[],"y":[]}}},"resolutionOrder":["junk",4,{"$ref":"#/sets/s"},{"$ref":"#/modifiers/none"},{"$ref":"#/modifiers/m"}]}'; // prettier-ignore
+  const opened = openTokens('x.resolver.json', text, () => undefined);
+  expect(opened.findings.length).toBeGreaterThan(0);
+  const document = imported('x.resolver.json', { 'x.resolver.json': text });
+  const [main] = dtcgFiles(document.items, new Resolution(tokenSystemOf(document.items)));
+  expect(JSON.parse(writeJson(main!.json)).sets).toEqual(JSON.parse(text).sets);
+});

@@ -313,6 +313,20 @@ test.each([
     [],
   ],
   [
+    '$extends by a reference object',
+    '{"h":{"$type":"number","a":{"$value":9}},"g":{"$extends":{"$ref":"#/h"}}}',
+    'g.a',
+    '9',
+    [],
+  ],
+  [
+    '$extends by a reference object in braces',
+    '{"h":{"$type":"number","a":{"$value":9}},"g":{"$extends":{"$ref":"{h}"}}}',
+    'g.a',
+    '9',
+    [],
+  ],
+  [
     '$extends in a circle',
     '{"h":{"$extends":"{g}"},"g":{"$extends":"{h}","$type":"number","a":{"$value":1}}}',
     'g.a',

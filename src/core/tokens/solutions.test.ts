@@ -175,5 +175,34 @@ test('whatever is offered solves all pairings under all contexts at once, or say
   );
 }); // prettier-ignore
 
+test('a colour for one context alone is set under the axes that it or what it stands on varies by, no others', () => {
+  // On white in the light and on black in the dark no one text passes 7, and density has nothing to do with it.
+  const over = (...surface: string[]) => surface.map((hex) => ({ surface: color(hex), paper: color(hex) }));
+  const { system } = openTokens(
+    'a.resolver.json',
+    JSON.stringify({
+      version: '2025.10',
+      sets: { base: { sources: [{ text: color('#888888'), surface: color('#ffffff'), paper: color('#ffffff'), gap: { $type: 'number', $value: 1 } }] } },
+      modifiers: {
+        density: { default: 'wide', contexts: { wide: [], tight: [{ gap: { $type: 'number', $value: 2 } }] } },
+        scheme: { default: 'light', contexts: { light: [], dark: over('#000000') } },
+        brand: { default: 'x', contexts: { x: [], y: [{ other: color('#123456') }] } },
+      },
+      resolutionOrder: [{ $ref: '#/sets/base' }, { $ref: '#/modifiers/density' }, { $ref: '#/modifiers/scheme' }, { $ref: '#/modifiers/brand' }],
+    }),
+    () => undefined,
+  );
+  const resolution = new Resolution(system);
+  const pairings = [{ text: 'text', surface: 'surface', needs: 7 }];
+  const offered = bestSolutions({ resolution, pairings } as never, 'text', { density: 'wide', scheme: 'light', brand: 'x' });
+  expect(offered.when).toEqual({ scheme: 'light' });
+  expect(offered.raw!.also.map(({ when }) => when)).toEqual([{ scheme: 'dark' }]);
+  expect(contrastRatio(rgb(offered.raw!.css), rgb('#ffffff'))).toBeGreaterThanOrEqual(6.99);
+  expect(contrastRatio(rgb(offered.raw!.also[0]!.css), rgb('#000000'))).toBeGreaterThanOrEqual(6.99);
+  // The surface is solved the same way, under what the text on it varies by.
+  const paper = bestSolutions({ resolution, pairings: [{ text: 'paper', surface: 'text', needs: 7 }] } as never, 'text', { density: 'tight', scheme: 'dark', brand: 'y' });
+  expect([paper.when, paper.raw!.also.map(({ when }) => when)]).toEqual([{ scheme: 'dark' }, [{ scheme: 'light' }]]);
+}); // prettier-ignore
+
 const cssOf = (resolution: Resolution, path: string, context: Record<string, string>) =>
   String(cssText(resolution.value(path, context)!));

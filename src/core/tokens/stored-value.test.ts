@@ -11,6 +11,8 @@ test.each<[string, unknown, string]>([
   ['a time', declaration({ $type: 'duration', $value: { value: 150, unit: 'ms' } }), '150ms'],
   ['a shadow', declaration({ $type: 'shadow', $value: { color: { colorSpace: 'srgb', components: [0, 0, 0], alpha: 0.2 }, offsetX: { value: 0, unit: 'px' }, offsetY: { value: 2, unit: 'px' }, blur: { value: 4, unit: 'px' }, spread: { value: 0, unit: 'px' } } }), '0px 2px 4px 0px #00000033'],
   ['a shadow with an alias in it', declaration({ $type: 'shadow', $value: { color: '{ink}', offsetX: { value: 0, unit: 'px' } } }), 'color {ink}, offsetX 0px'],
+  ['a length of which one half is missing', declaration({ $value: { value: 3 } }), 'value 3'],
+  ['a length without a number', declaration({ $value: { unit: 'px', of: '{a}' } }), 'unit px, of {a}'],
   ['only a description', declaration({ $description: 'x' }), 'no value'],
   ['text that is no JSON', { text: '{"$value":', refs: [] }, '{"$value":'],
   ['nothing', null, 'nothing'],

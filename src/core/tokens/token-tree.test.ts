@@ -3,7 +3,8 @@ import type { ContextLayer, GroupItem } from './items';
 import { openTokens } from './open';
 import { typeScale } from './recipes/type-scale';
 import { Resolution } from './resolve';
-import { layersOf, libraryTree } from './token-tree';
+import { layersOf, libraryTree, printedObject, whenOf } from './token-tree';
+import { jsonObject, toPlain } from '../base/json/json';
 import { dimension } from './types/dimension';
 
 const group = (id: string, parent: string | null, order = 'a0'): GroupItem => ({
@@ -106,4 +107,63 @@ test('a token that refers to one that fails says which, and not only that someth
   const resolution = new Resolution(opened.system);
   expect([resolution.value('b', 0), resolution.value('c', 0)]).toEqual([undefined, undefined]);
   expect(resolution.findings().map(({ path }) => path)).toContain('broken');
+});
+
+test('layers of other conditions never part those of equal ones, whatever generation they are of', () => {
+  const dark: [string, string][] = [['scheme', 'dark']];
+  const generations: Record<string, number> = { base: 0, dark: 0, mineDark: 1, mine: 1, late: 2 };
+  const layers = layersOf(
+    itemsOf(layer('base', 'a0'), layer('dark', 'a1', dark), layer('mineDark', 'a0', dark), layer('mine', 'a1'), layer('late', 'a0')),
+    (id) => generations[id]!,
+  );
+  expect(layers.map(({ id }) => id)).toEqual(['base', 'mine', 'late', 'dark', 'mineDark']);
+}); // prettier-ignore
+
+test('a condition whose axis or context is gone, or is something else, counts for none', () => {
+  const axis = { id: 'scheme', kind: 'axis', name: 'Scheme', order: 'a0', default: 'light' };
+  const context = { id: 'dark', kind: 'context', name: 'Dark', axis: 'scheme', order: 'a0' };
+  const items = itemsOf(axis as never, context as never, group('g', null));
+  const when = (...pairs: [string, string][]) => whenOf(layer('l', 'a0', pairs), items);
+  expect(when(['scheme', 'dark'])).toEqual({ Scheme: 'Dark' });
+  expect(when(['gone', 'dark'], ['scheme', 'gone'], ['dark', 'scheme'], ['g', 'dark'], ['scheme', 'g'])).toEqual({});
+}); // prettier-ignore
+
+test('what was renamed since is followed in every form a reference has, and nothing else is touched', () => {
+  const object = {
+    $description: '{old.a} in words',
+    $ref: '#/old/a/$value/0',
+    $extends: '{old}',
+    $value: [
+      '{old.a}',
+      '{old.b}',
+      { color: '{old.a}', $ref: '#/old/a' },
+      { $ref: '#/old/b/$value' },
+      'plain',
+      4,
+    ],
+    $extensions: { other: { $ref: 7, $extends: '#/nowhere' } },
+  };
+  const declaration = {
+    text: JSON.stringify(object),
+    refs: [['old.a', '1'], ['old.b', '2'], ['old', '3'], ['gone', '4']] as [string, string][],
+  }; // prettier-ignore
+  const paths = new Map([['1', 'new.deep.a'], ['2', 'old.b'], ['3', 'new']]); // prettier-ignore
+  expect(toPlain(printedObject(declaration, { paths } as never))).toEqual({
+    ...object,
+    $ref: '#/new/deep/a/$value/0',
+    $extends: '{new}',
+    $value: [
+      '{new.deep.a}',
+      '{old.b}',
+      { color: '{new.deep.a}', $ref: '#/new/deep/a' },
+      { $ref: '#/old/b/$value' },
+      'plain',
+      4,
+    ],
+  });
+  // Where nothing has moved the very object that was read is answered.
+  const still = { text: '{"$value":"{a}"}', refs: [['a', '1']] as [string, string][] };
+  const printed = printedObject(still, { paths: new Map([['1', 'a']]) } as never);
+  expect(printed).toBe(printedObject(still, { paths: new Map() } as never));
+  expect(printed).toEqual(jsonObject([['$value', '{a}']]));
 });

@@ -75,6 +75,13 @@ const CASES: [code: string, file: object, expected: unknown[]][] = [
   ['near-duplicate', library({ a: color('#33333380'), b: color('#343434') }), []],
   ['near-duplicate', library({ a: size(16), b: size(16.5), c: size(1, 'rem'), d: size(17.5) }), [['b', undefined, 'a'], ['c', undefined, 'b']]],
   ['near-duplicate', library({ a: size(16), b: size(17) }), []],
+  // Of several the nearest, wherever it stands; of several as near the first.
+  ['near-duplicate', library({ a: size(16), b: size(16.75), c: size(16.5) }), [['b', undefined, 'a'], ['c', undefined, 'b']]],
+  ['near-duplicate', library({ a: size(16.75), b: size(16), c: size(16.5) }), [['b', undefined, 'a'], ['c', undefined, 'a']]],
+  ['near-duplicate', library({ a: size(16), b: size(17), c: size(16.5) }), [['c', undefined, 'a']]],
+  ['near-duplicate', library({ a: size(17), b: size(16), c: size(16.5) }), [['c', undefined, 'a']]],
+  // Two sizes of one token, by scheme, are no size that another is near to.
+  ['near-duplicate', library({ a: size(16), b: size(16.5) }, { scheme: { light: {}, dark: { b: size(20) } } }), []],
   ['unused-primitive', library({ a: color('#111111'), b: { $value: '{a}' }, c: color('#222222') }), [['c', undefined, undefined]]],
   ['unused-primitive', library({ a: { ...color('#111111'), $extensions: { 'app.seedplan': { tier: 'semantic' } } } }), []],
   ['context-missing', library({}, { brand: { x: { a: color('#111111') }, y: { a: color('#222222') }, z: {} } }), [['a', { brand: 'z' }, undefined]]],
@@ -98,6 +105,8 @@ const CASES: [code: string, file: object, expected: unknown[]][] = [
   ['contrast', { ...library({ t: color('#767676'), u: color('#777777'), s: color('#ffffff') }, { scheme: { light: {}, dark: { s: color('#808080') } } }), $extensions: { 'app.seedplan': { pairings: [{ text: 't', surface: 's', needs: 4.5 }] } } }, [['t', { scheme: 'dark' }, 's']]],
   // WCAG 2.2: #767676 on white passes 4.5, #777777 does not.
   ['contrast', { ...library({ t: color('#767676'), u: color('#777777'), s: color('#ffffff') }), $extensions: { 'app.seedplan': { pairings: [{ text: 't', surface: 's', needs: 4.5 }, { text: 'u', surface: 's', needs: 4.5 }] } } }, [['u', undefined, 's']]],
+  // What is reached exactly is reached; what is no colour has no contrast.
+  ['contrast', { ...library({ t: color('#000000'), s: color('#ffffff'), n: size(4) }), $extensions: { 'app.seedplan': { pairings: [{ text: 't', surface: 's', needs: 21 }, { text: 'n', surface: 's', needs: 3 }] } } }, []],
   ['font-missing', library({ a: family(['Elsewhere', 'Known']), b: family('known'), c: { $value: '{a}' }, d: family('system-ui') }), [['a', undefined, undefined]]],
   ['font-missing', library({ a: family('Known') }, { brand: { x: {}, y: { a: family('Elsewhere') } } }), [['a', { brand: 'y' }, undefined]]],
   ['font-weight-missing', library({ a: text('Known', 'bold'), b: text('Known', 400), c: text('Elsewhere', 900) }), [['a', undefined, undefined]]],

@@ -140,6 +140,29 @@ describe('ramps', () => {
     expect(turnedOver(turnedOver(ramps.standard.lightness))).toEqual(ramps.standard.lightness);
   });
 
+  test('in the dark the first steps are as colourful as the last in the light, by the share asked for', () => {
+    // Grey enough that no step is cut by the gamut.
+    const hues = [{ name: 'x', anchors: ['oklch(0.6 0.02 240)'] }];
+    const chroma = (share: number) => {
+      const made = ramps.generate({
+        ...ramps.standard,
+        hues,
+        keepAnchors: false,
+        dark: { axis: 'scheme', context: 'dark', chroma: share },
+      });
+      const of = (dark: boolean) =>
+        made.tokens
+          .filter(({ when }) => (when['scheme'] === 'dark') === dark)
+          .map(({ object }) => lchOf(colorOf(object.get('$value')!)!).c);
+      return { light: of(false), dark: of(true) };
+    };
+    const whole = chroma(1);
+    for (const [i, c] of whole.dark.entries())
+      expect(Math.abs(c - whole.light.at(-1 - i)!)).toBeLessThan(0.001);
+    for (const [i, c] of chroma(0.5).dark.entries())
+      expect(Math.abs(c - whole.dark[i]! / 2)).toBeLessThan(0.001);
+  });
+
   test('what is not a colour, no step or a name twice is said', () => {
     const said = (more: object) =>
       ramps.generate({ ...ramps.standard, ...more }).problems.map(({ problem }) => problem);

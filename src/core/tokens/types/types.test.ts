@@ -1,5 +1,6 @@
 import { jsonObject, toPlain, type Json } from '../../base/json/json';
 import { readJson } from '../../base/json/read';
+import { cssLine } from '../css-text';
 import { readTyped, typedText } from '../typed-value';
 import { TOKEN_TYPES } from './registry';
 import { shown } from './type';
@@ -206,4 +207,45 @@ test('a size given without a unit is said to be nothing, or a number that is non
   expect(dimension.normalise!(' 0 ')).toEqual(new Map<string, Json>([['value', 0], ['unit', 'px']])); // prettier-ignore
   expect(dimension.normalise!('0.5REM')).toEqual(new Map<string, Json>([['value', 0.5], ['unit', 'rem']])); // prettier-ignore
   expect(dimension.normalise!('5')).toBeUndefined();
+});
+
+/** Which type a value inside a value has, by where it stands: what an alias there has to be (DTCG Format, section 9). */
+test.each<[string, (string | number)[], string | undefined]>([
+  ['shadow', [], undefined],
+  ['shadow', ['color'], 'color'],
+  ['shadow', ['blur'], 'dimension'],
+  ['shadow', [1], 'shadow'],
+  ['shadow', [1, 'color'], 'color'],
+  ['shadow', [1, 'nothing'], undefined],
+  ['gradient', [0, 'color'], 'color'],
+  ['gradient', [2, 'position'], 'number'],
+  ['gradient', ['color'], undefined],
+  ['border', ['style'], 'strokeStyle'],
+  ['border', ['style', 'dashArray', 0], 'dimension'],
+  ['transition', ['timingFunction'], 'cubicBezier'],
+  ['typography', ['fontFamily'], 'fontFamily'],
+  ['typography', ['lineHeight'], 'number'],
+])('in a %s at %j stands a %s', (type, place, member) => {
+  expect(TOKEN_TYPES.get(type)!.member?.(place)).toBe(member);
+}); // prettier-ignore
+
+test('a list of shadows is modernised where it has to be, and only there', () => {
+  const type = TOKEN_TYPES.get('shadow')!;
+  const modern = json(shadow);
+  const given = [modern, json({ ...shadow, blur: '4px' })];
+  const made = type.normalise!(given) as Json[];
+  expect(made[0]).toBe(modern);
+  expect(toPlain(made[1]!)).toMatchObject({ blur: px(4) });
+  expect(type.normalise!([modern])).toBeUndefined();
+  expect(toPlain(type.normalise!(json({ ...shadow, blur: '4px' }))!)).toMatchObject({ blur: px(4) });
+  // Of stops nothing older is known.
+  expect(TOKEN_TYPES.get('gradient')!.normalise!(json([{ color: black, position: 0 }]))).toBeUndefined();
+});
+
+test('on one line a value of several longhands says each', () => {
+  const line = cssLine({ type: 'typography', value: json(typography) });
+  expect(line).toBe(
+    'font-family: "Some Face", serif; font-size: 16px; font-weight: 700; letter-spacing: 0px; line-height: 1.5',
+  );
+  expect(cssLine({ type: 'dimension', value: json(px(4)) })).toBe('4px');
 });
