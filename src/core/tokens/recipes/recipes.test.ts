@@ -141,8 +141,8 @@ describe('ramps', () => {
   });
 
   test('in the dark the first steps are as colourful as the last in the light, by the share asked for', () => {
-    // Grey enough that no step is cut by the gamut.
-    const hues = [{ name: 'x', anchors: ['oklch(0.6 0.02 240)'] }];
+    // Grey enough that no step is cut by the gamut; what is left between them is rounding to eight bits.
+    const hues = [{ name: 'x', anchors: ['oklch(0.6 0.03 240)'] }];
     const chroma = (share: number) => {
       const made = ramps.generate({
         ...ramps.standard,
@@ -158,9 +158,9 @@ describe('ramps', () => {
     };
     const whole = chroma(1);
     for (const [i, c] of whole.dark.entries())
-      expect(Math.abs(c - whole.light.at(-1 - i)!)).toBeLessThan(0.001);
+      expect(Math.abs(c - whole.light.at(-1 - i)!)).toBeLessThan(0.0015);
     for (const [i, c] of chroma(0.5).dark.entries())
-      expect(Math.abs(c - whole.dark[i]! / 2)).toBeLessThan(0.001);
+      expect(Math.abs(c - whole.dark[i]! / 2)).toBeLessThan(0.0015);
   });
 
   test('what is not a colour, no step or a name twice is said', () => {
