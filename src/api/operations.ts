@@ -2,11 +2,15 @@ import { registryOf } from '@/core/base/registry';
 import { ASSETS } from './assets';
 import { DOCUMENTS } from './documents';
 import { INTAKE } from './intake';
+import { JOBS } from './jobs';
+import { KEYS } from './keys';
 import type { Operation } from './operation';
 import { OUTPUT_OPERATIONS } from './outputs';
 import { PEOPLE } from './people';
 import { PRODUCTS } from './products';
 import { RELEASES } from './releases';
+import { REPOSITORIES } from './repositories';
+import { SCANS } from './scans';
 import { WORKSPACE } from './workspace';
 
 const DECLARED = [
@@ -18,6 +22,10 @@ const DECLARED = [
   ...RELEASES,
   ...PRODUCTS,
   ...OUTPUT_OPERATIONS,
+  ...KEYS,
+  ...JOBS,
+  ...REPOSITORIES,
+  ...SCANS,
 ] as const;
 type Declared = (typeof DECLARED)[number];
 

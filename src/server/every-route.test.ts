@@ -7,7 +7,14 @@ import { setField } from '@/core/document/edits';
 import type { Item } from '@/core/document/item';
 import type { TokenItem } from '@/core/tokens/items';
 import { openDatabase } from './db/connection';
+import { workingCopy } from '@/testing/repository';
+import { runTasksBy } from './jobs/pool';
+import { Runner } from './jobs/runner';
+import { runTask } from './jobs/tasks';
+import { repositoryFolder } from './repositories/folder';
 import { database, respond } from './http/http';
+
+runTasksBy(async (call) => runTask(call));
 
 // The cookie jar of one browser: iron-session seals into it what the server sets.
 const jar = new Map<string, string>();
@@ -132,6 +139,44 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
   await ask('POST', '/products/prod/pins', { library: 'lib', version: '1.1.0', id: 'change_route4' });
   const product = await ask<{ libraries: { pinned: { version: string }; newer: object[] }[] }>('GET', '/products/prod'); // prettier-ignore
   expect(product.libraries[0]).toMatchObject({ pinned: { version: '1.1.0' }, newer: [] });
+
+  // A repository, a commit brought by git itself, and what a job finds in it.
+  expect(await ask('GET', '/products/prod/repository')).toMatchObject({ exists: false, commits: [] });
+  await ask('POST', '/products/prod/repository');
+  const copy = workingCopy();
+  const commit = copy.commit('Begin', { 'a.css': 'a { color: #550000; }\nb { color: var(--ink); }' });
+  const knex = await database();
+  const { id } = await knex('documents').where({ slug: 'prod' }).first();
+  copy.git(['push', '--quiet', (await repositoryFolder(knex, id))!, 'main']);
+  copy.remove();
+  const repository = await ask<{ commits: object[] }>('GET', '/products/prod/repository?branch=main');
+  expect(repository).toMatchObject({ off: false, exists: true, branches: [{ name: 'main', commit }], commits: [{ hash: commit, parent: '', title: 'Begin', author: 'Ada Moor' }] }); // prettier-ignore
+  expect(await ask('GET', `/products/prod/repository/commits/${commit}`)).toMatchObject({ files: [{ name: 'a.css', size: 46 }], patch: expect.stringContaining('+a { color: #550000; }') }); // prettier-ignore
+  expect(await ask('GET', '/products/prod/repository/commits/main/file?name=a.css')).toMatchObject({ commit, text: expect.stringMatching(/^a \{/) }); // prettier-ignore
+  const { job } = await ask<{ job: string }>('POST', '/products/prod/scans');
+  await ask('POST', `/jobs/${job}/cancel`);
+  await ask('POST', `/jobs/${job}/again`);
+  const runner = new Runner(knex);
+  await runner.wake();
+  await runner.end();
+  expect(await ask('GET', '/jobs?document=prod')).toMatchObject({ jobs: [{ state: 'done', result: '1 commit scanned' }, { state: 'cancelled' }] }); // prettier-ignore
+  expect(await ask('GET', '/products/prod/scans')).toMatchObject({ libraries: [{ slug: 'lib', scans: [{ commit, coverage: 0.5 }] }] }); // prettier-ignore
+  expect(await ask('GET', `/products/prod/scans/${commit}?library=lib`)).toMatchObject({ tokens: { ink: 1 }, found: { bypasses: [{ value: '#550000' }] } }); // prettier-ignore
+  expect(await ask('GET', '/libraries/lib/scans')).toMatchObject({ tokens: { ink: 1 }, products: [{ slug: 'prod' }] }); // prettier-ignore
+
+  // A machine with a key does what the key says, and no more.
+  const { key, id: keyId } = await ask<{ key: string; id: string }>('POST', '/me/keys', { name: 'CI', actions: ['read'] }); // prettier-ignore
+  expect(await ask('GET', '/me/keys')).toMatchObject({ keys: [{ id: keyId, used: null }] });
+  const byKey = async (method: string, at: string, given = key) =>
+    (await respond(new Request(`http://seedplan.example/api/v1${at}`, { method, headers: { host: 'seedplan.example', authorization: `Bearer ${given}` } }), at.slice(1).split('/'))).status; // prettier-ignore
+  const held = new Map(jar);
+  jar.clear();
+  expect([await byKey('GET', '/libraries/lib'), await byKey('POST', '/products/prod/scans'), await byKey('GET', '/me'), await byKey('GET', '/libraries/lib', `${key}x`)]).toEqual([200, 403, 403, 401]); // prettier-ignore
+  for (const [name, value] of held) jar.set(name, value);
+  await ask('DELETE', `/me/keys/${keyId}`);
+  jar.clear();
+  expect(await byKey('GET', '/libraries/lib')).toBe(401);
+  for (const [name, value] of held) jar.set(name, value);
 
   const stored = await ask<{ hash: string }>(
     'POST',

@@ -97,8 +97,25 @@ const REACHES: Record<string, { kind: 'library' | 'product'; input: (at: string)
   'files.store': [
     { kind: 'library', input: (at) => ({ slug: at, name: 'a.svg', bytes: Buffer.from('<svg/>') }) },
   ],
+  'jobs.list': (['library', 'product'] as const).map((kind) => ({
+    kind,
+    input: (at: string) => ({ document: at }),
+  })),
+  'repositories.create': [{ kind: 'product', input: (at) => ({ slug: at }) }],
+  'repositories.read': [{ kind: 'product', input: (at) => ({ slug: at }) }],
+  'repositories.commit': [{ kind: 'product', input: (at) => ({ slug: at, commit: 'main' }) }],
+  'repositories.file': [{ kind: 'product', input: (at) => ({ slug: at, commit: 'main', name: 'a.css' }) }],
+  'repositories.scan': [{ kind: 'product', input: (at) => ({ slug: at }) }],
+  'scans.list': [{ kind: 'product', input: (at) => ({ slug: at }) }],
+  'scans.read': [
+    { kind: 'product', input: (at) => ({ slug: at, commit: 'abcdef0' }) },
+    { kind: 'library', input: (at) => ({ slug: 'their-shop', commit: 'abcdef0', library: at }) },
+  ],
+  'scans.ofLibrary': [{ kind: 'library', input: (at) => ({ slug: at }) }],
 };
 const REACHES_NONE = [
+  // Jobs are named by ids of their own: `jobs/runner.test.ts`.
+  'keys.list', 'keys.create', 'keys.revoke', 'jobs.cancel', 'jobs.again',
   'people.welcome', 'workspace.setUp', 'workspace.setWidths', 'people.signIn', 'people.signInDemo', 'people.signOut',
   'people.me', 'people.sessions', 'people.endSession', 'people.changePassword', 'people.add', 'documents.list', 'inbox.list', 'inbox.read', 'files.read',
 ]; // prettier-ignore

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { authorise, type Actor, type DocumentRow } from './access/authorise';
-import { notFound } from './http/problem';
+import { forbidden, notFound } from './http/problem';
 import { newId } from './new-id';
 import { USE_CASES } from './registry';
 import { alone, together } from './transactions';
@@ -16,6 +16,8 @@ async function admitted(
   actor: Actor,
   input: unknown,
 ): Promise<DocumentRow | undefined> {
+  if (actor.kind === 'person' && actor.key && !actor.key.operations.includes(useCase.id))
+    throw forbidden('This key may not do that. Create one that names it, on the page of your account.');
   const slug = useCase.document?.(input as never);
   const called = slug === undefined ? undefined : `${useCase.kind ?? 'document'} called ${slug}`;
   const document: DocumentRow | undefined =

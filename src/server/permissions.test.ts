@@ -93,6 +93,20 @@ const inputs = (): Record<string, object> => ({
   'files.store': { slug: 'lib', name: 'archivo.woff2', bytes: ARCHIVO },
   'libraries.transfer': { slug: 'lib', names: ['button'], to: 'other', mode: 'copy', needs: 'map' },
   'files.read': { hash: ARCHIVO_HASH },
+  'keys.list': {},
+  'keys.create': { name: 'CI', actions: ['read'] },
+  'keys.revoke': { id: 'none' },
+  'jobs.list': {},
+  'jobs.cancel': { id: 'none' },
+  'jobs.again': { id: 'none' },
+  'repositories.create': { slug: 'prod' },
+  'repositories.read': { slug: 'prod' },
+  'repositories.commit': { slug: 'prod', commit: 'main' },
+  'repositories.file': { slug: 'prod', commit: 'main', name: 'a.css' },
+  'repositories.scan': { slug: 'prod' },
+  'scans.list': { slug: 'prod' },
+  'scans.read': { slug: 'prod', commit: 'main' },
+  'scans.ofLibrary': { slug: 'lib' },
 });
 
 const WHO = ['nobody', 'outsider', 'viewer', 'contributor', 'maintainer', 'owner'];
@@ -132,7 +146,7 @@ test.each([...USE_CASES.keys()])('%s: who may, and a refusal writes nothing', as
           id,
           who,
           expect.stringMatching(
-            /demo|address and the password|release|pin|such file|such thing|such session|library called/,
+            /demo|address and the password|release|pin|such file|such thing|such session|library called|job none|key of yours|scan of commit/,
           ),
         ]);
     } else {

@@ -4,12 +4,16 @@ import { createUseCases } from './documents/create';
 import { openUseCases } from './documents/open';
 import { transferUseCases } from './documents/transfer';
 import { fileUseCases } from './assets/files';
+import { jobUseCases } from './jobs/jobs';
 import { inboxUseCases } from './people/inbox';
 import { outputUseCases } from './outputs/write';
+import { keyUseCases } from './people/keys';
 import { peopleUseCases } from './people/people';
 import { sessionUseCases } from './people/sessions';
 import { productUseCases } from './products/take';
 import { publishUseCases } from './releases/publish';
+import { repositoryUseCases } from './repositories/repository';
+import { scanUseCases } from './usage/scans';
 import type { UseCase } from './use-case';
 import { settingsUseCases } from './workspace/settings';
 
@@ -18,6 +22,7 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
   [
     ...peopleUseCases,
     ...sessionUseCases,
+    ...keyUseCases,
     ...openUseCases,
     ...changeUseCases,
     ...createUseCases,
@@ -28,6 +33,9 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
     ...inboxUseCases,
     ...fileUseCases,
     ...settingsUseCases,
+    ...jobUseCases,
+    ...repositoryUseCases,
+    ...scanUseCases,
   ] as unknown as readonly UseCase[],
   ({ id }) => id,
 );

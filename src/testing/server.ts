@@ -33,6 +33,8 @@ const TOKENS = JSON.stringify({
 
 export async function testWorkspace(): Promise<TestWorkspace> {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-'));
+  // Where what is not in the database goes: repositories.
+  process.env.SEEDPLAN_DATA_DIR = folder;
   const knex = await openDatabase(folder);
   const nobody: Actor = { kind: 'nobody' };
   const password = 'a long password';

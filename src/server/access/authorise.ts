@@ -4,8 +4,10 @@ import { forbidden, notFound, Problem } from '../http/problem';
 export type Role = 'viewer' | 'contributor' | 'maintainer' | 'owner';
 const ROLES: readonly Role[] = ['viewer', 'contributor', 'maintainer', 'owner'];
 
-/** Who acts: nobody yet, or a person. */
-export type Actor = { kind: 'nobody' } | { kind: 'person'; id: string };
+/** Who acts: nobody yet, or a person, by themselves or through a key that may do no more than it names. */
+export type Actor =
+  | { kind: 'nobody' }
+  | { kind: 'person'; id: string; key?: { actions: readonly string[]; operations: readonly string[] } };
 
 /** What a use case needs of whoever performs it. */
 export type Need = 'nobody' | 'signed-in' | 'administrator' | Role;

@@ -7,6 +7,7 @@ import * as foundations from './migrations/0001-foundations';
 import * as files from './migrations/0002-files';
 import * as access from './migrations/0003-access';
 import * as itemsByKind from './migrations/0004-items-by-kind';
+import * as jobs from './migrations/0005-jobs';
 
 export { dataFolder } from '@/files/data-folder';
 
@@ -15,6 +16,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Kne
   '0002-files': files,
   '0003-access': access,
   '0004-items-by-kind': itemsByKind,
+  '0005-jobs': jobs,
 };
 
 /** Something about where the program runs that keeps it from starting, in one line for the person who started it. */

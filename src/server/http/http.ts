@@ -11,6 +11,7 @@ import { dataFolder, isDamage, openDatabase } from '../db/connection';
 import { noteStorage } from '../db/storage';
 import { admit, perform } from '../perform';
 import { readBytes, readJsonBody } from './body';
+import { actorOfKey } from '../people/keys';
 import { personOf, SECONDS_SIGNED_IN } from '../people/sessions';
 import { badRequest, Problem } from './problem';
 import { dataPolicy } from './policy';
@@ -58,6 +59,15 @@ export async function actorOf(knex: Knex, session: string | undefined): Promise<
 }
 
 export const currentActor = async (knex: Knex): Promise<Actor> => actorOf(knex, await currentSession());
+
+/** Who a request is of: a machine by its key, else whoever is signed in. @throws Problem 401 for a key that is none */
+async function requesting(knex: Knex, request: Request): Promise<Actor> {
+  const [, key] = /^Bearer (\S+)$/i.exec(request.headers.get('authorization') ?? '') ?? [];
+  if (key === undefined) return currentActor(knex);
+  const actor = await actorOfKey(knex, key, new Date().toISOString());
+  if (!actor) throw new Problem(401, 'key', 'Unknown key', 'This key is unknown or was revoked. Create another on the page of your account.');
+  return actor;
+} // prettier-ignore
 
 function problemResponse(problem: Problem): Response {
   const { headers, body } = problemBody(problem);
@@ -154,7 +164,7 @@ export async function respond(request: Request, segments: string[]): Promise<Res
     if ('problems' in query) throw badRequest(query.problems.join('; '));
 
     const knex = await database();
-    const actor = await currentActor(knex);
+    const actor = await requesting(knex, request);
     // Who asks is known, and let in, before anything they send is read.
     await admit(knex, operation.id, actor, parameters);
     const limit = operation.limit ?? USUAL_LIMIT;

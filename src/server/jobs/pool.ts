@@ -1,9 +1,11 @@
 import { existsSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import { Problem } from '../http/problem';
 import { shared } from '../shared';
+import type { Progress } from './progress';
 import type { Outcome, TaskAnswer, TaskCall, TaskInput, TaskName } from './tasks';
 
 /** How long a task may take and how much memory it may fill, before it is ended and said so. */
@@ -11,7 +13,13 @@ const LIMITS = { seconds: 10, megabytes: 512 };
 /** As many tasks wait as this; more are asked to come again. */
 const MOST_WAITING = 60;
 
-type Run = (call: TaskCall, seconds: number) => Promise<Outcome>;
+type Run = (call: TaskCall, seconds: number, beside?: Beside) => Promise<Outcome>;
+
+/** What goes on while a task is worked out: it is told how far it is, and can be ended. */
+export interface Beside {
+  signal?: AbortSignal;
+  onProgress?(progress: Progress): void;
+}
 
 const holder = shared<{ run?: Run; end?: () => Promise<void> }>('jobs', () => ({}));
 
@@ -28,15 +36,24 @@ const makePool = (): Run => {
     resourceLimits: { maxOldGenerationSizeMb: LIMITS.megabytes },
   });
   holder.end = () => pool.destroy();
-  return async (call, seconds) => {
+  return async (call, seconds, { signal, onProgress } = {}) => {
     const stop = new AbortController();
+    const cancel = () => stop.abort();
+    signal?.addEventListener('abort', cancel, { once: true });
+    if (signal?.aborted) stop.abort();
+    const channel = onProgress && new MessageChannel();
+    channel?.port1.on('message', onProgress!);
     // A task that waits is not charged for those before it: what they take is bounded by their own limit.
     const waiting = Math.ceil((pool.queueSize + 1) / Math.max(1, pool.options.maxThreads));
     const timer = setTimeout(() => stop.abort(), seconds * 1000 * waiting);
     try {
-      return (await pool.run(call, { signal: stop.signal })) as Outcome;
+      const port = channel?.port2;
+      const options = { signal: stop.signal, ...(port && { transferList: [port] }) };
+      return (await pool.run(port ? { ...call, port } : call, options)) as Outcome;
     } finally {
       clearTimeout(timer);
+      signal?.removeEventListener('abort', cancel);
+      channel?.port1.close();
     }
   };
 };
@@ -62,12 +79,14 @@ export async function aside<K extends TaskName>(
   /** What it is, for who has to be told that it was ended: `The files`. */
   what: string,
   seconds = LIMITS.seconds,
+  beside: Beside = {},
 ): Promise<TaskAnswer<K>> {
   holder.run ??= makePool();
   let outcome: Outcome;
   try {
-    outcome = await holder.run({ task, input }, seconds);
+    outcome = await holder.run({ task, input }, seconds, beside);
   } catch (error) {
+    if (beside.signal?.aborted) throw error;
     throw ended(error, what, seconds) ?? error;
   }
   if ('refused' in outcome) throw new Problem(...outcome.refused);

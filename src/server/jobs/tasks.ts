@@ -1,13 +1,16 @@
+import type { MessagePort } from 'node:worker_threads';
 import { Problem } from '../http/problem';
 import { readUpload } from '../assets/read-upload';
 import { readFiles } from '../intake/read-files';
 import { readScreens } from '../products/read-screens';
+import { scanCommits } from '../usage/scan-commits';
+import type { Tell } from './progress';
 
 /**
  * What is worked out beside the process that answers requests: functions of their input alone, which is copied to a thread and
- * back. One line for each.
+ * back. One line for each. What takes long says how far it is.
  */
-export const TASKS = { readUpload, readFiles, readScreens };
+export const TASKS = { readUpload, readFiles, readScreens, scanCommits };
 
 export type TaskName = keyof typeof TASKS;
 export type TaskInput<K extends TaskName> = Parameters<(typeof TASKS)[K]>[0];
@@ -19,11 +22,14 @@ export type Outcome = { answer: unknown } | { refused: ConstructorParameters<typ
 export interface TaskCall {
   task: TaskName;
   input: unknown;
+  /** Where it says how far it is. */
+  port?: MessagePort;
 }
 
-export function runTask({ task, input }: TaskCall): Outcome {
+export function runTask({ task, input, port }: TaskCall): Outcome {
   try {
-    return { answer: (TASKS[task] as (input: unknown) => unknown)(input) };
+    const tell: Tell = (progress) => port?.postMessage(progress);
+    return { answer: (TASKS[task] as (input: unknown, tell: Tell) => unknown)(input, tell) };
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
     return { refused: [error.status, error.code, error.title, error.detail, error.more] };

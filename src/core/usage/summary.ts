@@ -1,0 +1,99 @@
+import { append } from '../base/append';
+import type { ReadFile, Scan, ScannedPart } from './scan';
+
+/** A place in the source, with the line it stands in. */
+export interface Evidence {
+  file: string;
+  line: number;
+  /** The line as it stands, without what indents it, cut after 200 characters. */
+  source: string;
+}
+
+/** A value written by hand, wherever it stands. */
+export interface BypassedValue {
+  value: string;
+  kind: ScannedPart['kind'];
+  as: 'exact' | 'near' | 'foreign';
+  count: number;
+  /** Paths of tokens that come to it or near it. */
+  suggest: string[];
+  places: Evidence[];
+}
+
+/** What is kept of a scan: counts, and for whatever is to be acted on the places that prove it. */
+export interface ScanSummary {
+  files: number;
+  /** Files left out because they are too large to read. */
+  leftOut: number;
+  parts: Scan['parts'];
+  coverage: number;
+  /** Uses by path. */
+  tokens: Record<string, number>;
+  found: {
+    /** Values that bypass the tokens, those found most often first. */
+    bypasses: BypassedValue[];
+    deprecated: { path: string; count: number; places: Evidence[] }[];
+    /** Names that no token has. */
+    unknown: { name: string; count: number; places: Evidence[] }[];
+    unreadable: { file: string; message: string }[];
+  };
+}
+
+/** As many values, and as many places of each, are kept. */
+const MOST = { values: 200, places: 20 };
+const LONGEST_LINE = 200;
+
+export function summaryOf(scan: Scan, files: readonly ReadFile[], leftOut = 0): ScanSummary {
+  const lines = new Map<string, string[]>();
+  const texts = new Map(files.map(({ file }) => [file.name, file.text]));
+  const evidence = ({ file, line }: { file: string; line: number }): Evidence => {
+    let known = lines.get(file);
+    if (!known) lines.set(file, (known = texts.get(file)!.split(/\r\n|\n|\r/)));
+    return { file, line, source: known[line - 1]!.trim().slice(0, LONGEST_LINE) };
+  };
+  const most = <T>(groups: Map<string, T[]>): [string, T[]][] =>
+    [...groups].sort(([, a], [, b]) => b.length - a.length).slice(0, MOST.values);
+  const places = (of: { file: string; line: number }[]) => of.slice(0, MOST.places).map(evidence);
+
+  const raw = new Map<string, ScannedPart[]>();
+  for (const part of scan.found)
+    if (part.kind !== 'reference' && part.as !== 'token') append(raw, `${part.kind} ${part.value.toLowerCase()}`, part); // prettier-ignore
+  const deprecated = new Map<string, { file: string; line: number }[]>();
+  const unknown = new Map<string, { file: string; line: number }[]>();
+  for (const { code, path, value, at } of scan.findings) {
+    if (code === 'deprecated-use') append(deprecated, path!, at);
+    if (code === 'unknown-token') append(unknown, value!, at);
+  }
+  return {
+    files: scan.files,
+    leftOut,
+    parts: scan.parts,
+    coverage: scan.coverage,
+    tokens: scan.tokens,
+    found: {
+      bypasses: mostOften(raw).map((parts) => {
+        const { value, kind, as, suggest } = strongest(parts);
+        return { value, kind, as: as as BypassedValue['as'], count: parts.length, suggest: suggest.slice(0, 5), places: places(parts) }; // prettier-ignore
+      }),
+      deprecated: most(deprecated).map(([path, at]) => ({ path, count: at.length, places: places(at) })),
+      unknown: most(unknown).map(([name, at]) => ({ name, count: at.length, places: places(at) })),
+      unreadable: scan.findings
+        .filter(({ code }) => code === 'unreadable')
+        .map(({ at, message }) => ({ file: at.file, message })),
+    },
+  };
+}
+
+const SAYS_MOST = ['exact', 'near', 'foreign'];
+
+/** Those found most often first; of equal ones those that a token comes to. */
+const mostOften = (groups: Map<string, ScannedPart[]>): ScannedPart[][] => {
+  const weight = (parts: ScannedPart[]) => SAYS_MOST.indexOf(strongest(parts).as);
+  return [...groups.values()]
+    .sort((a, b) => b.length - a.length || weight(a) - weight(b))
+    .slice(0, MOST.values);
+};
+
+/** Of one value in several properties the one that says most: equal to a token before near to one. */
+const strongest = (parts: ScannedPart[]): ScannedPart =>
+  parts.find(({ as }) => as === 'exact') ?? parts.find(({ as }) => as === 'near') ?? parts[0]!;

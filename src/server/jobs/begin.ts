@@ -1,0 +1,11 @@
+import { database } from '../http/http';
+import { endWhenStopping } from '../start/stopping';
+import { startRunner } from './runner';
+
+/** Has this process run jobs until it is stopped, beginning with those an earlier one left. */
+export async function beginJobs(): Promise<void> {
+  const runner = startRunner(await database());
+  endWhenStopping(() => runner.end());
+  await runner.reclaim();
+  void runner.wake();
+}

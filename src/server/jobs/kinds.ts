@@ -1,0 +1,9 @@
+import { registryOf } from '@/core/base/registry';
+import type { JobKind } from './job';
+import { scan } from './kinds/scan';
+
+/** Every kind of job. */
+export const JOB_KINDS: ReadonlyMap<string, JobKind> = registryOf(
+  [scan] as unknown as readonly JobKind[],
+  ({ kind }) => kind,
+);

@@ -1,0 +1,55 @@
+import type { Json } from '@/core/base/json/json';
+import { itemsOf } from '@/core/document/item';
+import { effectiveLibrary, type Generation } from '@/core/library/effective';
+import { counted } from '@/core/base/words';
+import { draftOf, loadDocument } from '../../documents/store';
+import { badRequest } from '../../http/problem';
+import { everyGeneration, pinnedRelease, releaseItems } from '../../releases/store';
+import { branchesOf, commitsFrom, requireGit, type Commit } from '../../repositories/git';
+import { MAIN, repositoryFolder } from '../../repositories/folder';
+import type { AgainstLibrary, ScannedCommit } from '../../usage/scan-commits';
+import { jobKind } from '../job';
+import { aside } from '../pool';
+
+/** As long as the scan of all commits of a repository may take. */
+const MOST_SECONDS = 1200;
+const MOST_COMMITS = 50_000;
+
+/** Every commit of the main branch that was not scanned yet against the releases the product has pinned. */
+export const scan = jobKind<Record<string, Json>, { folder: string; commits: Commit[]; libraries: AgainstLibrary[]; known: string[] }, ScannedCommit[]>({
+  kind: 'scan',
+  label: 'Scan',
+  needs: 'viewer',
+  idempotent: true,
+  async read(work, document) {
+    requireGit();
+    const folder = await repositoryFolder(work.trx, document.id);
+    if (!folder) throw badRequest(`${document.name} has no repository.`);
+    const branches = await branchesOf(folder);
+    const commits = branches.some(({ name }) => name === MAIN) ? await commitsFrom(folder, `refs/heads/${MAIN}`, { most: MOST_COMMITS }) : [];
+    const { items } = await loadDocument(work.trx, await draftOf(work.trx, document.id), 'product');
+    const libraries: AgainstLibrary[] = [];
+    for (const pin of itemsOf(items, 'pin')) {
+      const pinned = await pinnedRelease(work, pin);
+      if (!pinned) continue;
+      const own = await releaseItems(work.trx, pinned.release.id);
+      const generations: Generation[] = [...(await everyGeneration(work.trx, own)), { name: pinned.library.name, version: pin.version, items: own }];
+      libraries.push({ id: pinned.library.id, version: pin.version, system: effectiveLibrary(generations).system });
+    }
+    const rows: { commit_hash: string; library_id: string; version: string }[] = await work
+      .trx('scans')
+      .where({ document_id: document.id })
+      .select('commit_hash', 'library_id', 'version');
+    return { folder, commits, libraries, known: rows.map((row) => `${row.commit_hash} ${row.library_id} ${row.version}`) };
+  },
+  compute: (read, beside) => aside('scanCommits', read, 'The repository', MOST_SECONDS, beside),
+  async commit(work, document, _input, scanned) {
+    for (const { commit, number, at, library, version, summary } of scanned) {
+      const { found, ...counts } = summary;
+      const row = { document_id: document.id, number, commit_hash: commit, library_id: library, version, at, counts: JSON.stringify(counts), found: JSON.stringify(found) };
+      await work.trx('scans').insert(row).onConflict(['document_id', 'commit_hash', 'library_id']).merge();
+    }
+    const commits = new Set(scanned.map(({ commit }) => commit)).size;
+    return commits === 0 ? 'Every commit was scanned already' : `${counted(commits, 'commit')} scanned`;
+  },
+}); // prettier-ignore

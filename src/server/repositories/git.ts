@@ -1,0 +1,188 @@
+import { execFile, execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { mkdirSync } from 'node:fs';
+import { promisify } from 'node:util';
+import { badRequest, Problem } from '../http/problem';
+
+/** The oldest git that does what is asked of it here. */
+const OLDEST = [2, 39] as const;
+/** Bytes a push may bring. */
+const MOST_PUSHED = 200_000_000;
+/** Bytes of a file or a difference that is shown or read. */
+export const MOST_SHOWN = 1_000_000;
+
+/**
+ * The environment of every git: no configuration but a repository's own, no question asked at a terminal, no program of a
+ * repository run.
+ */
+export const gitEnvironment = (): NodeJS.ProcessEnv => ({
+  NODE_ENV: process.env.NODE_ENV,
+  PATH: process.env.PATH,
+  LANG: 'C.UTF-8',
+  HOME: '/nonexistent',
+  GIT_CONFIG_NOSYSTEM: '1',
+  GIT_CONFIG_GLOBAL: '/dev/null',
+  GIT_TERMINAL_PROMPT: '0',
+  GIT_OPTIONAL_LOCKS: '0',
+  GIT_ATTR_NOSYSTEM: '1',
+});
+
+const run = promisify(execFile);
+
+/** Runs git in a repository, without a shell; its answer as text. */
+async function git(folder: string, ...words: string[]): Promise<string> {
+  const { stdout } = await run('git', ['--git-dir', folder, ...words], {
+    env: gitEnvironment(),
+    maxBuffer: 64_000_000,
+    timeout: 60_000,
+  });
+  return stdout;
+}
+
+let found: boolean | undefined;
+/** Whether there is a git here that is new enough; asked once. */
+export function hasGit(): boolean {
+  if (found !== undefined) return found;
+  try {
+    const said = execFileSync('git', ['--version'], { env: gitEnvironment(), encoding: 'utf8' });
+    const [major = 0, minor = 0] = /(\d+)\.(\d+)/.exec(said)?.slice(1).map(Number) ?? [];
+    found = major > OLDEST[0] || (major === OLDEST[0] && minor >= OLDEST[1]);
+  } catch {
+    found = false;
+  }
+  return found;
+}
+
+/** @throws Problem 501 where repositories are off */
+export function requireGit(): void {
+  if (!hasGit())
+    throw new Problem(
+      501,
+      'no-git',
+      'Repositories are off',
+      `git ${OLDEST.join('.')} or newer is not installed where this program runs. Whoever runs it can install git and start it again.`,
+    );
+}
+
+/** Makes an empty bare repository whose pushes are checked and never rewrite what is there. */
+export async function makeRepository(folder: string): Promise<void> {
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  await run('git', ['init', '--quiet', '--bare', '--initial-branch=main', folder], { env: gitEnvironment() });
+  const settings = {
+    'http.receivepack': 'true',
+    'receive.fsckObjects': 'true',
+    'receive.denyNonFastForwards': 'true',
+    'receive.denyDeletes': 'true',
+    'receive.maxInputSize': String(MOST_PUSHED),
+    'core.hooksPath': '/dev/null',
+    'gc.auto': '0',
+  };
+  for (const [name, value] of Object.entries(settings)) await git(folder, 'config', name, value);
+}
+
+export interface Commit {
+  hash: string;
+  /** Of its first parent; empty for a first commit. */
+  parent: string;
+  /** ISO 8601, in UTC. */
+  at: string;
+  author: string;
+  title: string;
+}
+
+/** Names of branches, the newest first, each with its last commit. */
+export async function branchesOf(folder: string): Promise<{ name: string; commit: string }[]> {
+  const said = await git(folder, 'for-each-ref', '--sort=-committerdate', '--format=%(refname:short)%00%(objectname)', 'refs/heads'); // prettier-ignore
+  return said.split('\n').filter(Boolean).map((line) => {
+    const [name, commit] = line.split('\0') as [string, string];
+    return { name, commit };
+  }); // prettier-ignore
+}
+
+/** Commits reachable from one, along first parents, the newest first. */
+export async function commitsFrom(
+  folder: string,
+  from: string,
+  { most = 200, skip = 0 } = {},
+): Promise<Commit[]> {
+  const said = await git(folder, 'log', '--first-parent', `--max-count=${most}`, `--skip=${skip}`, '-z', '--format=%H%x01%P%x01%ct%x01%an%x01%s', from, '--'); // prettier-ignore
+  return said.split('\0').filter(Boolean).map((line) => {
+    const [hash, parents, seconds, author, title] = line.split('\x01') as [string, string, string, string, string];
+    return { hash, parent: parents.split(' ')[0]!, at: new Date(Number(seconds) * 1000).toISOString(), author, title };
+  }); // prettier-ignore
+}
+
+/** The commit a branch name or a hash stands for. @throws Problem 400 where there is none */
+export async function commitOf(folder: string, named: string): Promise<string> {
+  const isHash = /^[0-9a-f]{7,40}$/.test(named);
+  for (const ref of isHash ? [named, `refs/heads/${named}`] : [`refs/heads/${named}`]) {
+    try {
+      return (await git(folder, 'rev-parse', '--verify', '--quiet', '--end-of-options', `${ref}^{commit}`)).trim();
+    } catch {
+      // Not that one.
+    }
+  }
+  throw badRequest(`The repository has no branch or commit called ${named}. Choose one of its branches.`);
+} // prettier-ignore
+
+export interface TreeEntry {
+  name: string;
+  /** Of its content. */
+  blob: string;
+  size: number;
+}
+
+const entriesIn = (said: string): TreeEntry[] =>
+  said.split('\0').flatMap((line) => {
+    const [, mode, type, blob, size, name] = /^(\d+) (\w+) (\w+) +(\S+)\t([^]*)$/.exec(line) ?? [];
+    // Links are not followed, and what another repository holds is not here.
+    return type === 'blob' && mode !== '120000' ? [{ name: name!, blob: blob!, size: Number(size) }] : [];
+  });
+const LS_TREE = ['ls-tree', '-r', '-z', '--long', '--full-tree'];
+
+/** The files of a commit, by name. */
+export const filesAt = async (folder: string, commit: string): Promise<TreeEntry[]> =>
+  entriesIn(await git(folder, ...LS_TREE, commit));
+
+/** The same, for a thread that has nothing else to do. */
+export const filesAtNow = (folder: string, commit: string): TreeEntry[] =>
+  entriesIn(execFileSync('git', ['--git-dir', folder, ...LS_TREE, commit], { env: gitEnvironment(), encoding: 'utf8', maxBuffer: 256_000_000 })); // prettier-ignore
+
+/** Contents by their hashes, in that order; those that are not text read as UTF-8 hold U+FFFD. */
+export function contentsNow(folder: string, blobs: readonly string[]): string[] {
+  if (blobs.length === 0) return [];
+  const said = execFileSync('git', ['--git-dir', folder, 'cat-file', '--batch'], {
+    env: gitEnvironment(),
+    input: `${blobs.join('\n')}\n`,
+    maxBuffer: 1_000_000_000,
+  });
+  const texts: string[] = [];
+  let at = 0;
+  for (const blob of blobs) {
+    const end = said.indexOf(10, at);
+    const [, type, size] = said.toString('latin1', at, end).split(' ');
+    if (type !== 'blob') throw new Error(`git knows no content ${blob}`);
+    texts.push(said.toString('utf8', end + 1, end + 1 + Number(size)));
+    at = end + 1 + Number(size) + 1;
+  }
+  return texts;
+}
+
+/** The text of a file at a commit; undefined where there is none of that name, or it is larger than is shown. */
+export async function fileAt(folder: string, commit: string, name: string): Promise<string | undefined> {
+  const [entry] = entriesIn(await git(folder, ...LS_TREE, commit, '--', `:(literal)${name}`));
+  if (entry?.name !== name || entry.size > MOST_SHOWN) return undefined;
+  return git(folder, 'cat-file', 'blob', entry.blob);
+}
+
+/** What a commit changed from its first parent, as a patch; cut where it is longer than is shown. */
+export async function differenceOf(folder: string, commit: string): Promise<{ patch: string; cut: boolean }> {
+  const patch = await git(folder, 'diff-tree', '-p', '--root', '-m', '--first-parent', '--no-commit-id', '--no-ext-diff', '--no-textconv', '--find-renames', commit); // prettier-ignore
+  return { patch: patch.slice(0, MOST_SHOWN), cut: patch.length > MOST_SHOWN };
+}
+
+/** git's own server of its protocol over HTTP: a CGI program (RFC 3875). */
+export const httpBackend = (variables: Record<string, string>): ChildProcess =>
+  spawn('git', ['http-backend'], {
+    env: { ...gitEnvironment(), ...variables, GIT_HTTP_EXPORT_ALL: '1' },
+    stdio: ['pipe', 'pipe', 'pipe'],
+  });

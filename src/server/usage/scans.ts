@@ -1,0 +1,106 @@
+import type { Knex } from 'knex';
+import { append } from '@/core/base/append';
+import { itemsOf } from '@/core/document/item';
+import { compareVersions } from '@/core/releases/version';
+import type { ScanSummary } from '@/core/usage/summary';
+import { allReadable, named, readable, type DocumentRow } from '../access/authorise';
+import { draftOf, loadDocument } from '../documents/store';
+import { notFound } from '../http/problem';
+import { releasesOf } from '../releases/store';
+import { useCase, type Work } from '../use-case';
+
+interface ScanRow {
+  document_id: string;
+  commit_hash: string;
+  library_id: string;
+  version: string;
+  at: string;
+  counts: string;
+  found: string;
+}
+type Counts = Omit<ScanSummary, 'found'>;
+
+const countsOf = (row: ScanRow): Counts => JSON.parse(row.counts) as Counts;
+const told = (row: ScanRow) => {
+  const { tokens: _, ...counts } = countsOf(row);
+  return { commit: row.commit_hash, at: row.at, version: row.version, ...counts };
+};
+
+const releasesTold = async (trx: Knex, libraryId: string) =>
+  (await releasesOf(trx, libraryId))
+    .map(({ version, at }) => ({ version, at }))
+    .sort((a, b) => compareVersions(a.version, b.version));
+
+/** The libraries a product has pinned, as far as they may be read. */
+async function pinnedBy(work: Work, product: DocumentRow): Promise<DocumentRow[]> {
+  const { items } = await loadDocument(work.trx, await draftOf(work.trx, product.id), 'product');
+  const libraries = [];
+  for (const pin of itemsOf(items, 'pin')) {
+    const library = pin.library.id === undefined ? undefined : await readable(work, { id: pin.library.id });
+    if (library) libraries.push(library);
+  }
+  return libraries;
+}
+
+const list = useCase('scans.list', {
+  needs: 'viewer',
+  kind: 'product',
+  document: (input) => input.slug,
+  async run(work, _input, row) {
+    const libraries = [];
+    for (const { id, slug, name } of await pinnedBy(work, row)) {
+      const scans: ScanRow[] = await work.trx('scans').where({ document_id: row.id, library_id: id }).orderBy('number');
+      libraries.push({ slug, name, releases: await releasesTold(work.trx, id), scans: scans.map(told) });
+    }
+    return { libraries };
+  },
+}); // prettier-ignore
+
+const read = useCase('scans.read', {
+  needs: 'viewer',
+  kind: 'product',
+  document: (input) => input.slug,
+  async run(work, input, row) {
+    const library =
+      input.library === undefined
+        ? (await pinnedBy(work, row))[0]
+        : await named(work, 'library', input.library);
+    const scan: ScanRow | undefined =
+      library &&
+      (await work
+        .trx('scans')
+        .where({ document_id: row.id, library_id: library.id, commit_hash: input.commit })
+        .first());
+    if (!scan) throw notFound(`scan of commit ${input.commit}`);
+    return { ...told(scan), tokens: countsOf(scan).tokens, found: JSON.parse(scan.found) as ScanSummary['found'] };
+  },
+}); // prettier-ignore
+
+const ofLibrary = useCase('scans.ofLibrary', {
+  needs: 'viewer',
+  kind: 'library',
+  document: (input) => input.slug,
+  async run(work, _input, row) {
+    const readableProducts = (await allReadable(work)).filter(({ kind }) => kind === 'product');
+    const rows: ScanRow[] = await work
+      .trx('scans')
+      .where({ library_id: row.id })
+      .whereIn('document_id', readableProducts.map(({ id }) => id))
+      .orderBy('number');
+    const byProduct = new Map<string, ScanRow[]>();
+    for (const scan of rows) append(byProduct, scan.document_id, scan);
+    const tokens: Record<string, number> = {};
+    for (const scans of byProduct.values())
+      for (const [path, count] of Object.entries(countsOf(scans.at(-1)!).tokens))
+        tokens[path] = (Object.hasOwn(tokens, path) ? tokens[path]! : 0) + count;
+    return {
+      releases: await releasesTold(work.trx, row.id),
+      products: readableProducts.flatMap(({ id, slug, name }) =>
+        byProduct.has(id) ? [{ slug, name, scans: byProduct.get(id)!.map(told) }] : [],
+      ),
+      tokens,
+    };
+  },
+}); // prettier-ignore
+
+export const scanUseCases = [list, read, ofLibrary];
