@@ -7,6 +7,7 @@ import type { TokenItem } from '@/core/tokens/items';
 import { libraryTree } from '@/core/tokens/token-tree';
 import type { Actor } from '@/server/access/authorise';
 import { perform } from '@/server/perform';
+import { loadSource } from './source';
 
 /**
  * The demo workspace: everything invented. The files beside this one are brought in through the same use cases a
@@ -93,6 +94,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   await change('keel', osei, 'Describe quiet text', (items) => [
     declare(items, 'purposes', 'color.text.quiet', '{"$value":"{color.grey.600}","$description":"Second in rank: captions, hints and times already past."}'),
   ]);
+  await loadSource(knex, folder, [['booking-site', tam], ['dock-kiosk', jory]]);
   // Only now may people enter with one click: the mark is in the data, not in how the program was started.
   await knex('workspace').insert({ key: 'demo', value: 'true' });
 }

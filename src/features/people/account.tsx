@@ -9,6 +9,7 @@ import { call, CallRefused, useCall } from '@/features/session/call';
 import { useWork } from '@/features/session/work';
 import { Frame } from '@/ui/frame/frame';
 import classes from './account.module.css';
+import { Keys } from './keys';
 
 /** One's own account: the password, and where one is signed in. */
 export function Account() {
@@ -25,6 +26,7 @@ export function Account() {
           {me.teams.map(({ name, role }) => `, ${role} in ${name}`).join('')}
         </Text>
         <Password changed={() => setStamp((one) => one + 1)} />
+        <Keys />
         <Sessions stamp={stamp} ended={() => setStamp((one) => one + 1)} />
       </div>
     </Frame>

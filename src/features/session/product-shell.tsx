@@ -1,5 +1,6 @@
 'use client';
 
+import { usePathname } from 'next/navigation';
 import { createContext, useContext, type ReactNode } from 'react';
 import { PageSkeleton } from '@/ui/page-skeleton';
 import type { FrameProps } from '@/ui/frame/frame';
@@ -21,7 +22,7 @@ export function useProduct(): ProductFrameView {
 export function ProductShell({ slug, children }: { slug: string; children: ReactNode }) {
   const { me } = useWork();
   return (
-    <DocumentFrame key={slug} slug={slug} stages={[screensOf(slug)]}>
+    <DocumentFrame key={slug} slug={slug} stages={[screensOf(slug), codeOf(slug)]}>
       <DocumentProvider kind="product" slug={slug} person={me.person.id}>
         <Shell>{children}</Shell>
       </DocumentProvider>
@@ -30,6 +31,7 @@ export function ProductShell({ slug, children }: { slug: string; children: React
 }
 
 const NOTHING = {};
+const NO_AXES: ProductFrameView['axes'] = [];
 
 const baseOf = (slug: string) => `/products/${slug}`;
 
@@ -39,10 +41,19 @@ const screensOf = (slug: string) => ({
   isAt: (pathname: string) => pathname === baseOf(slug),
 });
 
+const codeOf = (slug: string) => ({
+  label: 'Code',
+  href: `${baseOf(slug)}/code`,
+  isAt: (pathname: string) => pathname === `${baseOf(slug)}/code`,
+});
+
 function Shell({ children }: { children: ReactNode }) {
   const view = useDocumentQuery('productFrame', NOTHING);
   const axes = useStable(view?.axes ?? []);
-  useHeading(view, view ? { stages: stagesOf(view), axes, state: stateOf(view) } : null);
+  // Source is read as it stands, under no combination.
+  const isCode = usePathname() === codeOf(view?.slug ?? '').href;
+  const shownAxes = isCode ? NO_AXES : axes;
+  useHeading(view, view ? { stages: stagesOf(view), axes: shownAxes, state: stateOf(view) } : null);
   if (!view) return <PageSkeleton label="Opening the product" height={420} />;
   return (
     <Context.Provider value={{ ...view, axes }}>
@@ -59,12 +70,13 @@ function Shell({ children }: { children: ReactNode }) {
   );
 }
 
-/** Its screens, and the newest release that it is not pinned to. */
+/** Its screens and its code, and the newest release that it is not pinned to. */
 function stagesOf({ slug, newer, library }: ProductFrameView): FrameProps['stages'] {
   const [newest] = newer;
-  if (!newest || !library) return [screensOf(slug)];
+  if (!newest || !library) return [screensOf(slug), codeOf(slug)];
   return [
     screensOf(slug),
+    codeOf(slug),
     {
       label: `Upgrade to ${newest.version}`,
       href: `${baseOf(slug)}/upgrade/${library.slug}/${newest.version}`,

@@ -12,30 +12,36 @@ import { download } from '@/features/tokens/download';
 import { Specimen } from '@/ui/specimen/swatch';
 import { useMemo } from 'react';
 import type { UsageRow, UsageView } from '@/editing/usage/queries/usage';
+import { useCall } from '@/features/session/call';
 import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { PageSkeleton } from '@/ui/page-skeleton';
+import { SourceCoverage } from './source-coverage';
 import classes from './usage.module.css';
 
 const NOTHING = {};
-const COLUMNS: { key: string; label: string; value: (row: UsageRow) => number | string; number: boolean }[] =
-  [
-    { key: 'title', label: 'Token or component', value: (row) => row.title, number: false },
-    { key: 'direct', label: 'Direct uses', value: (row) => row.direct, number: true },
-    { key: 'indirect', label: 'Indirect uses', value: (row) => row.indirect, number: true },
-    { key: 'tokens', label: 'Tokens', value: (row) => row.by.tokens, number: true },
-    { key: 'components', label: 'Components', value: (row) => row.by.components, number: true },
-    { key: 'guides', label: 'Guides', value: (row) => row.by.guides, number: true },
-    { key: 'screens', label: 'Screens', value: (row) => row.by.screens, number: true },
-    { key: 'products', label: 'Products', value: (row) => row.by.products, number: true },
-  ];
+/** A row with how often the newest commits of products name it. */
+type Row = UsageRow & { source: number };
+const COLUMNS: { key: string; label: string; value: (row: Row) => number | string; number: boolean }[] = [
+  { key: 'title', label: 'Token or component', value: (row) => row.title, number: false },
+  { key: 'direct', label: 'Direct uses', value: (row) => row.direct, number: true },
+  { key: 'indirect', label: 'Indirect uses', value: (row) => row.indirect, number: true },
+  { key: 'tokens', label: 'Tokens', value: (row) => row.by.tokens, number: true },
+  { key: 'components', label: 'Components', value: (row) => row.by.components, number: true },
+  { key: 'guides', label: 'Guides', value: (row) => row.by.guides, number: true },
+  { key: 'screens', label: 'Screens', value: (row) => row.by.screens, number: true },
+  { key: 'products', label: 'Products', value: (row) => row.by.products, number: true },
+  { key: 'source', label: 'In source', value: (row) => row.source, number: true },
+];
 
 /** How often each token and component is used, by what; direct uses and what is reached through others apart. */
 export function Usage() {
   const library = useLibrary();
   const link = useLensLink(library.axes);
   const view = useDocumentQuery('usage', NOTHING);
+  const scans = useCall('GET /libraries/{slug}/scans', { slug: library.slug });
+  const inSource = scans.data?.tokens;
   const [query, setQuery] = useQuery();
   const kind = query.get('kind') ?? 'all';
   const find = query.get('find') ?? '';
@@ -44,9 +50,11 @@ export function Usage() {
   const open = query.get('of');
   const rows = useMemo(() => {
     const column = COLUMNS.find((one) => one.key === sort) ?? COLUMNS[1]!;
-    const fitting = (view?.rows ?? []).filter(
+    const all = (view?.rows ?? []).map((row): Row => ({ ...row, source: row.kind === 'token' && inSource && Object.hasOwn(inSource, row.title) ? inSource[row.title]! : 0 })); // prettier-ignore
+    const fitting = all.filter(
       (row) =>
-        (kind === 'all' || (kind === 'unused' ? row.direct === 0 && !row.byName : row.kind === kind)) &&
+        (kind === 'all' ||
+          (kind === 'unused' ? row.direct === 0 && !row.byName && row.source === 0 : row.kind === kind)) &&
         row.title.toLowerCase().includes(find.toLowerCase()),
     );
     return fitting.sort((a, b) => {
@@ -57,7 +65,7 @@ export function Usage() {
         (a.title < b.title ? -1 : 1)
       );
     });
-  }, [view, kind, find, sort, up]);
+  }, [view, inSource, kind, find, sort, up]);
   if (!view) return <StagePage>{null}</StagePage>;
   if (view.rows.length === 0)
     return (
@@ -82,6 +90,7 @@ export function Usage() {
   return (
     <StagePage>
       <Overview view={view} last={library.last} />
+      {scans.data && <SourceCoverage products={scans.data.products} />}
       <Group mb="md">
         <SegmentedControl
           aria-label="Which rows"

@@ -1,0 +1,44 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import type { Knex } from 'knex';
+import type { Actor } from '@/server/access/authorise';
+import { Runner } from '@/server/jobs/runner';
+import { endTasks } from '@/server/jobs/pool';
+import { perform } from '@/server/perform';
+import { repositoryFolder } from '@/server/repositories/folder';
+import { gitEnvironment, hasGit } from '@/server/repositories/git';
+
+/**
+ * Gives products the repositories that the patches in `demo/source` make, one commit each, with the dates and authors they
+ * name: the same commits wherever it is done. Each is scanned as any push is.
+ */
+export async function loadSource(knex: Knex, folder: string, products: readonly (readonly [slug: string, by: Actor])[]): Promise<void> {
+  // Without git there are no repositories; all else is there.
+  if (!hasGit()) return;
+  for (const [slug, by] of products) {
+    await perform(knex, 'repositories.create', by, { slug });
+    const { id } = await knex('documents').where({ slug }).first();
+    const copy = mkdtempSync(path.join(os.tmpdir(), 'seedplan-demo-'));
+    try {
+      const patches = path.resolve(folder, 'source', slug);
+      const git = (...words: string[]) =>
+        execFileSync('git', words, {
+          cwd: copy,
+          stdio: 'pipe',
+          env: { ...gitEnvironment(), GIT_COMMITTER_NAME: 'Saltmarsh Crossings', GIT_COMMITTER_EMAIL: 'code@saltmarsh.example' },
+        });
+      git('init', '--quiet', '--initial-branch=main');
+      git('am', '--quiet', '--committer-date-is-author-date', ...readdirSync(patches).sort().map((name) => path.join(patches, name)));
+      git('push', '--quiet', (await repositoryFolder(knex, id))!, 'main');
+    } finally {
+      rmSync(copy, { recursive: true, force: true });
+    }
+    await perform(knex, 'repositories.scan', by, { slug });
+  }
+  const runner = new Runner(knex);
+  await runner.wake();
+  await runner.end();
+  await endTasks();
+} // prettier-ignore

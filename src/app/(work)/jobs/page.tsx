@@ -1,0 +1,5 @@
+import { JobsPage } from '@/features/jobs/jobs-page';
+
+export default function Page() {
+  return <JobsPage />;
+}

@@ -1,0 +1,5 @@
+import { CodePage } from '@/features/products/code/code-page';
+
+export default function Page() {
+  return <CodePage />;
+}

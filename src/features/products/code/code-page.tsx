@@ -1,0 +1,195 @@
+'use client';
+
+import { Button, Group, Popover, Select, Text } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { IconGitBranch, IconScan } from '@tabler/icons-react';
+import { useEffect, useRef } from 'react';
+import type { AnswerOf } from '@/api/operations';
+import { JobLine } from '@/features/jobs/job-line';
+import { isUnderWay, useJobs } from '@/features/jobs/use-jobs';
+import { call, useCall } from '@/features/session/call';
+import { useProduct } from '@/features/session/product-shell';
+import { CoverageChart } from '@/ui/coverage-chart';
+import { EmptyState } from '@/ui/empty-state';
+import { useQuery } from '@/ui/frame/lens';
+import { PageSkeleton } from '@/ui/page-skeleton';
+import { CloneSteps } from './clone-steps';
+import { CommitList } from './commit-list';
+import { Evidence } from './evidence';
+import { PartsBar } from './parts-bar';
+import classes from './code.module.css';
+
+export type Scanned = AnswerOf<'scans.list'>['libraries'][number]['scans'][number];
+export type Commit = AnswerOf<'repositories.read'>['commits'][number];
+
+export const dateText = (at: string) => new Date(at).toLocaleDateString('en-GB', { dateStyle: 'medium' });
+export const shareText = (share: number) => `${(share * 100).toFixed(1)} %`;
+
+/** A product's repository, and what its commits say of the tokens: coverage, raw values, and the lines behind each. */
+export function CodePage() {
+  const { slug, name, canEdit } = useProduct();
+  const [query, setQuery] = useQuery();
+  const jobs = useJobs(slug);
+  const current = jobs.data?.find(isUnderWay);
+  // Once a job has ended there is something new to read.
+  const ended = jobs.data?.filter((job) => !isUnderWay(job)).length ?? 0;
+  const repository = useCall('GET /products/{slug}/repository', { slug }, ended);
+  const scans = useCall('GET /products/{slug}/scans', { slug }, ended);
+  const start = (endpoint: 'POST /products/{slug}/repository' | 'POST /products/{slug}/scans') =>
+    call(endpoint, { slug }).then(
+      () => Promise.all([repository.refetch(), jobs.refetch()]),
+      (error: Error) => void notifications.show({ message: error.message, color: 'red' }),
+    );
+  const { data } = repository;
+  const title = <h1 className={classes.title}>Code of {name}</h1>;
+  if (repository.error && !data)
+    return (
+      <>
+        {title}
+        <Text c="var(--mantine-color-error)">{repository.error.message}</Text>
+      </>
+    );
+  if (!data || !scans.data)
+    return (
+      <>
+        {title}
+        <PageSkeleton label="Reading the repository" />
+      </>
+    );
+  if (data.off)
+    return (
+      <>
+        {title}
+        <EmptyState title="Repositories are off.">
+          git is not installed where Seedplan runs. An administrator can install git 2.39 or newer and start
+          Seedplan again.
+        </EmptyState>
+      </>
+    );
+  if (!data.exists)
+    return (
+      <>
+        {title}
+        <EmptyState
+          title="No repository yet."
+          actions={
+            canEdit && (
+              <Button onClick={() => void start('POST /products/{slug}/repository')}>
+                Create repository
+              </Button>
+            )
+          }
+        >
+          With the source of {name} in a repository, each commit is scanned: how much of it is written by
+          token, which raw values stand where, and what is deprecated.
+        </EmptyState>
+      </>
+    );
+  if (data.commits.length === 0)
+    return (
+      <>
+        {title}
+        <section className={`sheet ${classes.begin}`}>
+          <h2>Push the source of {name}</h2>
+          <CloneSteps slug={slug} isEmpty />
+        </section>
+      </>
+    );
+  const { libraries } = scans.data;
+  const library = libraries.find((one) => one.slug === query.get('library')) ?? libraries[0];
+  const scanned = new Map((library?.scans ?? []).map((one) => [one.commit, one]));
+  const commit = data.commits.find(({ hash }) => hash === query.get('commit')) ?? data.commits[0]!;
+  const scan = scanned.get(commit.hash);
+  const waiting = data.commits.filter(({ hash }) => !scanned.has(hash)).length;
+  const pick = (hash: string) => setQuery({ commit: hash, value: null, place: null, file: null });
+  const titles = new Map(data.commits.map(({ hash, title: said }) => [hash, said]));
+  return (
+    <>
+      <Group mb="md" gap="sm">
+        {title}
+        {libraries.length > 1 && (
+          <Select
+            aria-label="Library"
+            w={160}
+            value={library?.slug ?? null}
+            onChange={(value) => setQuery({ library: value })}
+            data={libraries.map((one) => ({ value: one.slug, label: one.name }))}
+            allowDeselect={false}
+          />
+        )}
+        <Group gap="xs" ml="auto">
+          <Popover position="bottom-end" withArrow trapFocus>
+            <Popover.Target>
+              <Button variant="default" leftSection={<IconGitBranch size={15} />}>
+                Clone
+              </Button>
+            </Popover.Target>
+            <Popover.Dropdown maw={560}>
+              <CloneSteps slug={slug} />
+            </Popover.Dropdown>
+          </Popover>
+          {canEdit && (
+            <Button
+              variant={waiting > 0 ? 'filled' : 'default'}
+              leftSection={<IconScan size={15} />}
+              disabled={current !== undefined}
+              onClick={() => void start('POST /products/{slug}/scans')}
+            >
+              Scan new commits
+            </Button>
+          )}
+        </Group>
+      </Group>
+      {current && <JobLine job={current} changed={() => void jobs.refetch()} />}
+      <LastFailure jobs={jobs.data ?? []} />
+      {!library && (
+        <EmptyState title="No library to scan against.">
+          {name} has no library pinned, so there are no tokens to hold its source against.
+        </EmptyState>
+      )}
+      {library && scanned.size > 0 && (
+        <section className={`sheet ${classes.coverage}`} aria-label="Coverage">
+          <PartsBar scan={scan ?? library.scans.at(-1)!} library={library.name} />
+          <CoverageChart
+            name={`Coverage by ${library.name} over ${library.scans.length} commits`}
+            points={library.scans.map((one) => ({
+              commit: one.commit,
+              at: one.at,
+              coverage: one.coverage,
+              label: `${titles.get(one.commit) ?? one.commit.slice(0, 7)}, ${dateText(one.at)}: ${shareText(one.coverage)} of ${one.parts.total}`,
+            }))}
+            releases={library.releases}
+            picked={commit.hash}
+            onPick={pick}
+          />
+        </section>
+      )}
+      <div className={classes.columns}>
+        <CommitList commits={data.commits} scanned={scanned} picked={commit.hash} onPick={pick} />
+        <Evidence
+          key={commit.hash}
+          slug={slug}
+          commit={commit}
+          library={library?.slug}
+          isScanned={scan !== undefined}
+        />
+      </div>
+    </>
+  );
+}
+
+/** The last job failed: why, where the page is looked at. */
+function LastFailure({ jobs }: { jobs: NonNullable<ReturnType<typeof useJobs>['data']> }) {
+  const told = useRef<HTMLParagraphElement>(null);
+  const [last] = jobs;
+  const failed = last?.state === 'failed' ? last : undefined;
+  useEffect(() => {
+    if (failed) told.current?.scrollIntoView({ block: 'nearest' });
+  }, [failed]);
+  if (!failed) return null;
+  return (
+    <Text ref={told} role="alert" size="sm" c="var(--mantine-color-error)" mb="md">
+      The last scan failed. {failed.error}
+    </Text>
+  );
+}
