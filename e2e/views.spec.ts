@@ -32,6 +32,8 @@ const VIEWS = [
   '/libraries/keel/outputs',
   '/libraries/signal/tokens',
   '/products/booking-site',
+  '/products/booking-site/code?value=color%20%23000000&place=styles%2Fprint.css:3',
+  '/jobs',
   '/products/dock-kiosk/upgrade/keel/1.1.0',
 ];
 

@@ -1,0 +1,107 @@
+import { expect, type Page } from '@playwright/test';
+import { execFile } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { promisify } from 'node:util';
+import { enterAs, test } from './support';
+
+const run = promisify(execFile);
+/** Ordinary git, as a person has it at a terminal. */
+const git = async (folder: string, ...words: string[]): Promise<string> => {
+  const env = { PATH: process.env.PATH, HOME: folder, GIT_CONFIG_NOSYSTEM: '1', GIT_TERMINAL_PROMPT: '0', LANG: 'C' };
+  return (await run('git', ['-C', folder, '-c', 'user.name=Runa Eskdale', '-c', 'user.email=runa@saltmarsh.example', ...words], { env: env as never })).stdout;
+}; // prettier-ignore
+
+/** Creates a key in the account, and reads it where it is shown this once. */
+async function newKey(page: Page, name: string, actions: string[]): Promise<string> {
+  await page.goto('/account');
+  await page.getByRole('button', { name: 'Create key' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel(/^Name/).fill(name);
+  for (const action of ['Read', 'Clone', 'Push', 'Scan'])
+    await dialog.getByRole('checkbox', { name: action }).setChecked(actions.includes(action));
+  await dialog.getByRole('button', { name: 'Create key' }).click();
+  const key = await page.getByRole('alert').locator('code').textContent();
+  await expect(page.getByRole('list', { name: 'Keys' })).toContainText(name);
+  return key!;
+}
+const withKey = (url: string, key: string, product: string) =>
+  `${url.replace('://', `://git:${key}@`)}/git/${product}.git`;
+
+test('from a raw value to its line, by git to a token, and the coverage rises', async ({ page, baseURL }) => {
+  await enterAs(page, 'Runa Eskdale');
+  await page.goto('/products/booking-site/code');
+  const coverage = page.getByRole('region', { name: 'Coverage' });
+  await expect(coverage).toContainText('44.6 % of 74 values in 9 files');
+  await expect(page.getByRole('region', { name: 'Commits' }).getByRole('listitem')).toHaveCount(17);
+  // Each value leads to its lines, and each line to the file around it.
+  await page.getByRole('button', { name: 'Lines with #000000' }).click();
+  await page.getByRole('button', { name: /styles\/print\.css:3/ }).click();
+  await expect(page.getByLabel('styles/print.css, from line 1')).toContainText('color: #000000;');
+  // An earlier commit, by keyboard; the address says which.
+  await page.getByRole('button', { name: /^Print/ }).press('ArrowDown');
+  await expect(page.getByRole('heading', { name: 'Messages of fields' })).toBeVisible();
+  await expect(coverage).toContainText('47.8 %');
+  await page.getByText('Changes', { exact: true }).click();
+  await expect(page.getByLabel('Difference')).toContainText('+  border-color: var(--color-danger-surface);');
+  await page.reload();
+  await expect(page.getByLabel('Difference')).toContainText('-  border-color: #c22823;');
+
+  const key = await newKey(page, 'My computer', ['Clone', 'Push']);
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-e2e-'));
+  try {
+    await git(folder, 'clone', '--quiet', withKey(baseURL!, key, 'booking-site'), 'site');
+    const site = path.join(folder, 'site');
+    expect((await git(site, 'log', '--format=%s', '--reverse')).split('\n')[0]).toBe('Pages, first styles');
+    const file = path.join(site, 'src/Seats.vue');
+    const before = readFileSync(file, 'utf8');
+    writeFileSync(file, before.replace('gap: 8px', 'gap: var(--gap-tight)').replace('color: #00617e', 'color: var(--color-text-link)')); // prettier-ignore
+    await page.goto('/products/booking-site/code');
+    await expect(coverage).toContainText('44.6 %');
+    await git(site, 'commit', '--quiet', '--all', '-m', 'Seats by token');
+    await git(site, 'push', '--quiet');
+    // The page that is open follows by itself.
+    await expect(page.getByRole('button', { name: /^Seats by token/ })).toContainText('47.3 %', { timeout: 60_000 }); // prettier-ignore
+    await page.getByRole('button', { name: /^Seats by token/ }).click();
+    await expect(coverage).toContainText('47.3 % of 74 values');
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+  await page.goto('/jobs');
+  await expect(page.getByRole('row', { name: /Scan of Booking site Done 1 commit scanned/ })).toBeVisible();
+  await page.goto('/libraries/keel/usage');
+  const source = page.getByRole('region', { name: 'Source of products' });
+  await expect(source.getByRole('row', { name: /^Booking site/ })).toContainText('47.3 %');
+  await source.getByRole('link', { name: 'Booking site' }).click();
+  await expect(page).toHaveURL(/products\/booking-site\/code/);
+});
+
+test('a product without a repository is led to its first scan; who may only look is offered nothing', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await enterAs(page, 'Tam Birkett');
+  const made = await page.request.post('/api/v1/products', { data: { name: 'Ferry card', slug: 'ferry-card', team: 'Booking', library: 'keel' } }); // prettier-ignore
+  expect(made.ok()).toBe(true);
+  const onlooker = await (await browser.newContext({ baseURL: baseURL! })).newPage();
+  await enterAs(onlooker, 'Bram Sallow');
+  await onlooker.goto('/products/ferry-card/code');
+  await expect(onlooker.getByText('No repository yet.')).toBeVisible();
+  await expect(onlooker.getByRole('button', { name: 'Create repository' })).toHaveCount(0);
+  await onlooker.context().close();
+  await page.goto('/products/ferry-card/code');
+  await page.getByRole('button', { name: 'Create repository' }).click();
+  await expect(page.getByText(`git remote add seedplan ${baseURL}/git/ferry-card.git`)).toBeVisible();
+  const key = await newKey(page, 'Build', ['Push']);
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-e2e-'));
+  await git(folder, 'init', '--quiet', '--initial-branch=main');
+  writeFileSync(path.join(folder, 'card.css'), '.card { color: #0e1518; padding: var(--gap-wide); }\n');
+  await git(folder, 'add', '--all');
+  await git(folder, 'commit', '--quiet', '-m', 'Begin');
+  await page.goto('/products/ferry-card/code');
+  await git(folder, 'push', '--quiet', withKey(baseURL!, key, 'ferry-card'), 'main');
+  rmSync(folder, { recursive: true, force: true });
+  await expect(page.getByRole('region', { name: 'Coverage' })).toContainText('50.0 % of 2 values', { timeout: 60_000 }); // prettier-ignore
+});
