@@ -9,6 +9,7 @@ import { OUTPUT_OPERATIONS } from './outputs';
 import { PEOPLE } from './people';
 import { PRODUCTS } from './products';
 import { RELEASES } from './releases';
+import { PROPOSALS } from './proposals';
 import { REPOSITORIES } from './repositories';
 import { SCANS } from './scans';
 import { WORKSPACE } from './workspace';
@@ -25,6 +26,7 @@ const DECLARED = [
   ...KEYS,
   ...JOBS,
   ...REPOSITORIES,
+  ...PROPOSALS,
   ...SCANS,
 ] as const;
 type Declared = (typeof DECLARED)[number];

@@ -93,14 +93,14 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
   await ask('POST', '/libraries', { name: 'Lib', slug: 'lib' });
   await ask('POST', '/libraries', { name: 'Other', slug: 'other' });
   const files = [
-    { name: 'lib.tokens.json', text: '{"ink":{"$type":"color","$value":"#222222"}}' },
+    { name: 'lib.tokens.json', text: '{"ink":{"$type":"color","$value":"#222222"},"text":{"$value":"{ink}"}}' },
     { name: 'tag.component.json', text: JSON.stringify({ name: 'tag', props: [{ name: 'label', kind: 'text', default: 'x' }], parts: [{ name: 'root', shows: 'text' }], rules: [{ part: 'root', style: { color: '{ink}' } }] }) },
     { name: 'tag.html', text: '<b part="root"><slot name="label"></slot></b>' },
   ]; // prettier-ignore
   const tried = await ask<{ counts: object; changed: number }>('POST', '/libraries/lib/import', { files, tryOnly: true }); // prettier-ignore
   const opened = async () => ask<{ sequence: number; items: Item[] }>('GET', '/libraries/lib');
   expect((await opened()).items.some(({ kind }) => kind === 'component')).toBe(false);
-  expect(await ask('POST', '/libraries/lib/import', { files })).toEqual({ ...tried, changed: 4 });
+  expect(await ask('POST', '/libraries/lib/import', { files })).toEqual({ ...tried, changed: 5 });
   const { sequence, items } = await opened();
   expect(items.filter(({ kind }) => kind === 'component')).toHaveLength(1);
 
@@ -163,6 +163,28 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
   expect(await ask('GET', '/products/prod/scans')).toMatchObject({ libraries: [{ slug: 'lib', scans: [{ commit, coverage: 0.5 }] }] }); // prettier-ignore
   expect(await ask('GET', `/products/prod/scans/${commit}?library=lib`)).toMatchObject({ tokens: { ink: 1 }, found: { bypasses: [{ value: '#550000' }] } }); // prettier-ignore
   expect(await ask('GET', '/libraries/lib/scans')).toMatchObject({ tokens: { ink: 1 }, products: [{ slug: 'prod' }] }); // prettier-ignore
+
+  // What is certain is proposed, one proposal merged and another closed.
+  const proposed = async (state: string) => {
+    const { proposals } = await ask<{ proposals: { id: string; state: string }[] }>(
+      'GET',
+      '/products/prod/proposals',
+    );
+    return proposals.find((one) => one.state === state)!.id;
+  };
+  const propose = async () => {
+    await ask('POST', '/products/prod/migrations', { library: 'lib' });
+    const other = new Runner(knex);
+    await other.wake();
+    await other.end();
+    return proposed('open');
+  };
+  const [mine, theirs] = [await propose(), await propose()];
+  expect(await ask('GET', `/products/prod/proposals/${mine}`)).toMatchObject({ state: 'open', clashes: [], patch: expect.stringContaining('var(--text)') }); // prettier-ignore
+  await ask('POST', `/products/prod/proposals/${theirs}/close`);
+  const open = await proposed('open');
+  await ask('POST', `/products/prod/proposals/${open}/merge`);
+  expect(await ask('GET', `/products/prod/proposals/${open}`)).toMatchObject({ state: 'merged' });
 
   // A machine with a key does what the key says, and no more.
   const { key, id: keyId } = await ask<{ key: string; id: string }>('POST', '/me/keys', { name: 'CI', actions: ['read'] }); // prettier-ignore

@@ -106,6 +106,11 @@ const REACHES: Record<string, { kind: 'library' | 'product'; input: (at: string)
   'repositories.commit': [{ kind: 'product', input: (at) => ({ slug: at, commit: 'main' }) }],
   'repositories.file': [{ kind: 'product', input: (at) => ({ slug: at, commit: 'main', name: 'a.css' }) }],
   'repositories.scan': [{ kind: 'product', input: (at) => ({ slug: at }) }],
+  'proposals.list': [{ kind: 'product', input: (at) => ({ slug: at }) }],
+  'proposals.read': [{ kind: 'product', input: (at) => ({ slug: at, id: 'none' }) }],
+  'proposals.migrate': [{ kind: 'product', input: (at) => ({ slug: at }) }],
+  'proposals.merge': [{ kind: 'product', input: (at) => ({ slug: at, id: 'none' }) }],
+  'proposals.close': [{ kind: 'product', input: (at) => ({ slug: at, id: 'none' }) }],
   'scans.list': [{ kind: 'product', input: (at) => ({ slug: at }) }],
   'scans.read': [
     { kind: 'product', input: (at) => ({ slug: at, commit: 'abcdef0' }) },

@@ -104,6 +104,11 @@ const inputs = (): Record<string, object> => ({
   'repositories.commit': { slug: 'prod', commit: 'main' },
   'repositories.file': { slug: 'prod', commit: 'main', name: 'a.css' },
   'repositories.scan': { slug: 'prod' },
+  'proposals.list': { slug: 'prod' },
+  'proposals.read': { slug: 'prod', id: 'none' },
+  'proposals.migrate': { slug: 'prod' },
+  'proposals.merge': { slug: 'prod', id: 'none' },
+  'proposals.close': { slug: 'prod', id: 'none' },
   'scans.list': { slug: 'prod' },
   'scans.read': { slug: 'prod', commit: 'main' },
   'scans.ofLibrary': { slug: 'lib' },
@@ -146,7 +151,7 @@ test.each([...USE_CASES.keys()])('%s: who may, and a refusal writes nothing', as
           id,
           who,
           expect.stringMatching(
-            /demo|address and the password|release|pin|such file|such thing|such session|library called|job none|key of yours|scan of commit/,
+            /demo|address and the password|release|pin|such file|such thing|such session|library called|job none|proposal none|key of yours|scan of commit/,
           ),
         ]);
     } else {

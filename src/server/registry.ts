@@ -12,6 +12,7 @@ import { peopleUseCases } from './people/people';
 import { sessionUseCases } from './people/sessions';
 import { productUseCases } from './products/take';
 import { publishUseCases } from './releases/publish';
+import { proposalUseCases } from './repositories/proposals';
 import { repositoryUseCases } from './repositories/repository';
 import { scanUseCases } from './usage/scans';
 import type { UseCase } from './use-case';
@@ -35,6 +36,7 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
     ...settingsUseCases,
     ...jobUseCases,
     ...repositoryUseCases,
+    ...proposalUseCases,
     ...scanUseCases,
   ] as unknown as readonly UseCase[],
   ({ id }) => id,

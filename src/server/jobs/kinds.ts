@@ -1,9 +1,10 @@
 import { registryOf } from '@/core/base/registry';
 import type { JobKind } from './job';
+import { migration } from './kinds/migration';
 import { scan } from './kinds/scan';
 
 /** Every kind of job. */
 export const JOB_KINDS: ReadonlyMap<string, JobKind> = registryOf(
-  [scan] as unknown as readonly JobKind[],
+  [scan, migration] as unknown as readonly JobKind[],
   ({ kind }) => kind,
 );

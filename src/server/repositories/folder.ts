@@ -1,5 +1,8 @@
 import path from 'node:path';
 import type { Knex } from 'knex';
+import type { DocumentRow } from '../access/authorise';
+import { badRequest } from '../http/problem';
+import { requireGit } from './git';
 import { dataFolder } from '@/files/data-folder';
 
 /** The branch a repository begins with, and whose commits are scanned. */
@@ -21,4 +24,15 @@ export const folderCalled = (name: string): string =>
 export async function repositoryFolder(trx: Knex, documentId: string): Promise<string | undefined> {
   const row = await repositoryOf(trx, documentId);
   return row && folderCalled(row.folder);
+}
+
+/**
+ * Where it lies, for what cannot be done without.
+ * @throws Problem 400 where there is none, 501 where repositories are off
+ */
+export async function existingFolder(trx: Knex, { id, name }: DocumentRow): Promise<string> {
+  requireGit();
+  const folder = await repositoryFolder(trx, id);
+  if (!folder) throw badRequest(`${name} has no repository. Create one first.`);
+  return folder;
 }

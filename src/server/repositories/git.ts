@@ -1,5 +1,7 @@
 import { execFile, execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
 import { promisify } from 'node:util';
 import { badRequest, Problem } from '../http/problem';
 
@@ -174,10 +176,97 @@ export async function fileAt(folder: string, commit: string, name: string): Prom
   return git(folder, 'cat-file', 'blob', entry.blob);
 }
 
+/** How far two commits are apart, as a patch; cut where it is longer than is shown. */
+export async function differenceBetween(folder: string, from: string, to: string): Promise<{ patch: string; cut: boolean }> {
+  const patch = await git(folder, 'diff', '--no-ext-diff', '--no-textconv', '--find-renames', from, to);
+  return { patch: patch.slice(0, MOST_SHOWN), cut: patch.length > MOST_SHOWN };
+} // prettier-ignore
+
 /** What a commit changed from its first parent, as a patch; cut where it is longer than is shown. */
 export async function differenceOf(folder: string, commit: string): Promise<{ patch: string; cut: boolean }> {
   const patch = await git(folder, 'diff-tree', '-p', '--root', '-m', '--first-parent', '--no-commit-id', '--no-ext-diff', '--no-textconv', '--find-renames', commit); // prettier-ignore
   return { patch: patch.slice(0, MOST_SHOWN), cut: patch.length > MOST_SHOWN };
+}
+
+/** As the commit of a branch that is not there yet. */
+export const NO_COMMIT = '0'.repeat(40);
+
+/** Moves a branch, if it stands where it is thought to stand. @throws Problem 409 where it was moved meanwhile */
+export async function moveBranch(folder: string, branch: string, to: string, from: string): Promise<void> {
+  try {
+    await git(folder, 'update-ref', `refs/heads/${branch}`, to, from);
+  } catch {
+    throw new Problem(409, 'moved', 'The branch has moved', `Somebody pushed to ${branch} meanwhile. Nothing was changed. Look at it again, then try again.`);
+  }
+} // prettier-ignore
+
+/** Who a commit is by that is made here: the person, at no address. */
+const signedBy = (author: string) => ({
+  GIT_AUTHOR_NAME: author,
+  GIT_AUTHOR_EMAIL: 'seedplan@localhost',
+  GIT_COMMITTER_NAME: 'Seedplan',
+  GIT_COMMITTER_EMAIL: 'seedplan@localhost',
+});
+
+/** Runs git with something on its standard input. */
+function gitWith(folder: string, words: string[], { input = '', env = {} }: { input?: string; env?: object }): Promise<string> {
+  return new Promise((resolve, reject) => {
+    const child = execFile(
+      'git',
+      ['--git-dir', folder, ...words],
+      { env: { ...gitEnvironment(), ...env }, maxBuffer: 64_000_000, timeout: 60_000 },
+      (error, stdout) => (error ? reject(error) : resolve(stdout)),
+    );
+    // git may have ended before it reads what it does not need.
+    child.stdin!.on('error', () => {});
+    child.stdin!.end(input);
+  });
+} // prettier-ignore
+
+/** A commit on top of another with some files as they are to be; it stands on no branch. Modes stay as they are. */
+export async function commitWith(
+  folder: string,
+  { base, files, message, author }: { base: string; files: readonly { name: string; text: string }[]; message: string; author: string },
+): Promise<string> {
+  const index = path.join(mkdtempSync(path.join(os.tmpdir(), 'seedplan-index-')), 'index');
+  const env = { GIT_INDEX_FILE: index };
+  try {
+    await gitWith(folder, ['read-tree', base], { env });
+    const modes = new Map((await git(folder, 'ls-tree', '-r', '-z', '--full-tree', base)).split('\0').map((line) => [line.slice(line.indexOf('\t') + 1), line.slice(0, 6)]));
+    for (const { name, text } of files) {
+      const blob = (await gitWith(folder, ['hash-object', '-w', '--stdin'], { input: text })).trim();
+      await gitWith(folder, ['update-index', '--add', '-z', '--index-info'], { env, input: `${modes.get(name) ?? '100644'} ${blob}\t${name}\0` });
+    }
+    const tree = (await gitWith(folder, ['write-tree'], { env })).trim();
+    return (await gitWith(folder, ['commit-tree', tree, '-p', base], { env: signedBy(author), input: message })).trim();
+  } finally {
+    rmSync(path.dirname(index), { recursive: true, force: true });
+  }
+} // prettier-ignore
+
+/**
+ * What merging a commit into a branch comes to, by git: the files that clash, or, with a message, the commit of the merge,
+ * which stands on no branch yet.
+ */
+export async function mergeInto(
+  folder: string,
+  branch: string,
+  head: string,
+  as?: { message: string; author: string },
+): Promise<{ clashes: string[]; commit?: string }> {
+  const onto = await commitOf(folder, branch);
+  let said: string;
+  try {
+    said = await git(folder, 'merge-tree', '--write-tree', '--name-only', '--no-messages', '-z', onto, head);
+  } catch (error) {
+    const { code, stdout } = error as { code?: number; stdout?: string };
+    if (code !== 1 || stdout === undefined) throw error;
+    return { clashes: [...new Set(stdout.split('\0').slice(1).filter(Boolean))] };
+  }
+  const tree = said.split('\0')[0]!.trim();
+  if (!as) return { clashes: [] };
+  const commit = await gitWith(folder, ['commit-tree', tree, '-p', onto, '-p', head], { env: signedBy(as.author), input: as.message }); // prettier-ignore
+  return { clashes: [], commit: commit.trim() };
 }
 
 /** git's own server of its protocol over HTTP: a CGI program (RFC 3875). */

@@ -1,10 +1,9 @@
-import type { Knex } from 'knex';
 import { addJob } from '../jobs/job';
 import { wakeRunner } from '../jobs/runner';
 import { badRequest, notFound } from '../http/problem';
 import { personIn, useCase, type Work } from '../use-case';
 import type { DocumentRow } from '../access/authorise';
-import { folderCalled, MAIN, repositoryFolder, repositoryOf } from './folder';
+import { existingFolder, folderCalled, MAIN, repositoryFolder, repositoryOf } from './folder';
 import {
   branchesOf,
   commitOf,
@@ -16,13 +15,6 @@ import {
   makeRepository,
   requireGit,
 } from './git';
-
-async function folderOf(trx: Knex, { id, name }: DocumentRow): Promise<string> {
-  requireGit();
-  const folder = await repositoryFolder(trx, id);
-  if (!folder) throw badRequest(`${name} has no repository. Create one first.`);
-  return folder;
-}
 
 /** A product's repository; it begins empty. */
 const create = useCase('repositories.create', {
@@ -67,7 +59,7 @@ const commit = useCase('repositories.commit', {
   kind: 'product',
   document: (input) => input.slug,
   async ahead({ knex }, input, row) {
-    const folder = await folderOf(knex, row);
+    const folder = await existingFolder(knex, row);
     const hash = await commitOf(folder, input.commit);
     const [about] = await commitsFrom(folder, hash, { most: 1 });
     const files = await filesAt(folder, hash);
@@ -85,7 +77,7 @@ const file = useCase('repositories.file', {
   kind: 'product',
   document: (input) => input.slug,
   async ahead({ knex }, input, row) {
-    const folder = await folderOf(knex, row);
+    const folder = await existingFolder(knex, row);
     const hash = await commitOf(folder, input.commit);
     const text = await fileAt(folder, hash, input.name ?? '');
     if (text === undefined) throw notFound(`file ${input.name ?? ''} that can be shown`);
@@ -106,7 +98,7 @@ const scan = useCase('repositories.scan', {
   kind: 'product',
   document: (input) => input.slug,
   async run(work, _input, row) {
-    await folderOf(work.trx, row);
+    await existingFolder(work.trx, row);
     return { job: await scanNew(work, row, personIn(work)) };
   },
 });

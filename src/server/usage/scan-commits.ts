@@ -1,16 +1,10 @@
 import { Resolution } from '@/core/tokens/resolve';
-import { readerFor } from '@/core/usage/readers/registry';
-import { readSourceFile, Scanner, type ReadFile } from '@/core/usage/scan';
+import { Scanner } from '@/core/usage/scan';
 import { summaryOf, type ScanSummary } from '@/core/usage/summary';
-import type { TokenSystem } from '@/core/tokens/system';
 import type { Tell } from '../jobs/progress';
-import { contentsNow, filesAtNow, MOST_SHOWN, type Commit } from '../repositories/git';
-
-export interface AgainstLibrary {
-  id: string;
-  version: string;
-  system: TokenSystem;
-}
+import type { Commit } from '../repositories/git';
+import type { AgainstLibrary } from './against';
+import { SourceReader } from './source-at';
 
 export interface ScannedCommit {
   commit: string;
@@ -22,9 +16,6 @@ export interface ScannedCommit {
   summary: ScanSummary;
 }
 
-/** Folders whose content others wrote. */
-const OTHERS = /(^|\/)(node_modules|vendor|third_party)\//;
-
 /**
  * Scans commits, the oldest first, against each library: what has been scanned at the version asked for is passed over, and
  * of a file that stays as it is from one commit to the next nothing is read or looked for again.
@@ -35,25 +26,16 @@ export function scanCommits(
 ): ScannedCommit[] {
   const done = new Set(known);
   const scanners = libraries.map((library) => ({ library, scanner: new Scanner(new Resolution(library.system)) })); // prettier-ignore
-  /** By content and name: a name says the language. */
-  let read = new Map<string, ReadFile>();
+  const source = new SourceReader(folder);
   const scanned: ScannedCommit[] = [];
-  for (const [i, commit] of [...commits].reverse().entries()) {
-    const asked = scanners.filter(({ library }) => !done.has(`${commit.hash} ${library.id} ${library.version}`)); // prettier-ignore
+  for (const [number, { hash, at }] of [...commits].reverse().entries()) {
+    const asked = scanners.filter(({ library: { id, version } }) => !done.has(`${hash} ${id} ${version}`));
     if (asked.length === 0) continue;
-    tell({ done: i, of: commits.length, doing: `Commit ${i + 1} of ${commits.length}` });
-    const entries = filesAtNow(folder, commit.hash).filter(({ name }) => readerFor(name) && !OTHERS.test(name)); // prettier-ignore
-    const wanted = entries.filter(({ size }) => size <= MOST_SHOWN);
-    const keyOf = ({ blob, name }: (typeof wanted)[number]) => `${blob} ${name}`;
-    const fresh = wanted.filter((entry) => !read.has(keyOf(entry)));
-    const texts = contentsNow(folder, fresh.map(({ blob }) => blob)); // prettier-ignore
-    const anew = new Map(fresh.map((entry, n) => [keyOf(entry), readSourceFile({ name: entry.name, text: texts[n]! })!])); // prettier-ignore
-    // What this commit holds is what the next may have kept.
-    read = new Map(wanted.map((entry) => [keyOf(entry), read.get(keyOf(entry)) ?? anew.get(keyOf(entry))!]));
-    const files = [...read.values()];
+    tell({ done: number, of: commits.length, doing: `Commit ${number + 1} of ${commits.length}` });
+    const { files, leftOut } = source.at(hash);
     for (const { library, scanner } of asked) {
-      const summary = summaryOf(scanner.scan(files), files, entries.length - wanted.length);
-      scanned.push({ commit: commit.hash, number: i, at: commit.at, library: library.id, version: library.version, summary }); // prettier-ignore
+      const summary = summaryOf(scanner.scan(files), files, leftOut);
+      scanned.push({ commit: hash, number, at, library: library.id, version: library.version, summary });
     }
   }
   tell({ done: commits.length, of: commits.length, doing: 'Storing' });

@@ -1,13 +1,13 @@
 import type { Knex } from 'knex';
 import { append } from '@/core/base/append';
-import { itemsOf } from '@/core/document/item';
 import { compareVersions } from '@/core/releases/version';
 import type { ScanSummary } from '@/core/usage/summary';
-import { allReadable, named, readable, type DocumentRow } from '../access/authorise';
+import { allReadable } from '../access/authorise';
 import { draftOf, loadDocument } from '../documents/store';
 import { notFound } from '../http/problem';
-import { releasesOf } from '../releases/store';
-import { useCase, type Work } from '../use-case';
+import { lineageOf, releasesOf } from '../releases/store';
+import { useCase } from '../use-case';
+import { readablePins } from './against';
 
 interface ScanRow {
   document_id: string;
@@ -31,24 +31,13 @@ const releasesTold = async (trx: Knex, libraryId: string) =>
     .map(({ version, at }) => ({ version, at }))
     .sort((a, b) => compareVersions(a.version, b.version));
 
-/** The libraries a product has pinned, as far as they may be read. */
-async function pinnedBy(work: Work, product: DocumentRow): Promise<DocumentRow[]> {
-  const { items } = await loadDocument(work.trx, await draftOf(work.trx, product.id), 'product');
-  const libraries = [];
-  for (const pin of itemsOf(items, 'pin')) {
-    const library = pin.library.id === undefined ? undefined : await readable(work, { id: pin.library.id });
-    if (library) libraries.push(library);
-  }
-  return libraries;
-}
-
 const list = useCase('scans.list', {
   needs: 'viewer',
   kind: 'product',
   document: (input) => input.slug,
   async run(work, _input, row) {
     const libraries = [];
-    for (const { id, slug, name } of await pinnedBy(work, row)) {
+    for (const { id, slug, name } of await readablePins(work, row)) {
       const scans: ScanRow[] = await work.trx('scans').where({ document_id: row.id, library_id: id }).orderBy('number');
       libraries.push({ slug, name, releases: await releasesTold(work.trx, id), scans: scans.map(told) });
     }
@@ -61,10 +50,8 @@ const read = useCase('scans.read', {
   kind: 'product',
   document: (input) => input.slug,
   async run(work, input, row) {
-    const library =
-      input.library === undefined
-        ? (await pinnedBy(work, row))[0]
-        : await named(work, 'library', input.library);
+    const pins = await readablePins(work, row);
+    const library = input.library === undefined ? pins[0] : pins.find(({ slug }) => slug === input.library);
     const scan: ScanRow | undefined =
       library &&
       (await work
@@ -81,6 +68,9 @@ const ofLibrary = useCase('scans.ofLibrary', {
   kind: 'library',
   document: (input) => input.slug,
   async run(work, _input, row) {
+    const { items } = await loadDocument(work.trx, await draftOf(work.trx, row.id), 'library');
+    // What was found names tokens it inherits too.
+    if ((await lineageOf(work, items)).withheld) return { releases: await releasesTold(work.trx, row.id), products: [], tokens: {} };
     const readableProducts = (await allReadable(work)).filter(({ kind }) => kind === 'product');
     const rows: ScanRow[] = await work
       .trx('scans')

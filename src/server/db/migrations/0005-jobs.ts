@@ -26,6 +26,19 @@ export async function up(knex: Knex): Promise<void> {
     t.string('folder').notNullable().unique();
     t.string('created_at').notNullable();
   });
+  await knex.schema.createTable('proposals', (t) => {
+    t.string('id').primary();
+    t.string('document_id').notNullable().references('documents.id');
+    t.string('branch').notNullable();
+    t.string('title').notNullable();
+    t.text('body').notNullable();
+    t.string('base').notNullable();
+    t.string('state').notNullable();
+    t.string('person_id').notNullable().references('people.id');
+    t.string('at').notNullable();
+    t.string('ended_at').nullable();
+    t.unique(['document_id', 'branch']);
+  });
   await knex.schema.createTable('scans', (t) => {
     t.string('document_id').notNullable().references('documents.id');
     t.string('commit_hash').notNullable();
@@ -52,5 +65,6 @@ export async function up(knex: Knex): Promise<void> {
 }
 
 export async function down(knex: Knex): Promise<void> {
-  for (const table of ['keys', 'scans', 'repositories', 'jobs']) await knex.schema.dropTable(table);
+  for (const table of ['keys', 'scans', 'proposals', 'repositories', 'jobs'])
+    await knex.schema.dropTable(table);
 }

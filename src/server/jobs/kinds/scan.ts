@@ -1,13 +1,9 @@
 import type { Json } from '@/core/base/json/json';
-import { itemsOf } from '@/core/document/item';
-import { effectiveLibrary, type Generation } from '@/core/library/effective';
 import { counted } from '@/core/base/words';
-import { draftOf, loadDocument } from '../../documents/store';
-import { badRequest } from '../../http/problem';
-import { everyGeneration, pinnedRelease, releaseItems } from '../../releases/store';
-import { branchesOf, commitsFrom, requireGit, type Commit } from '../../repositories/git';
-import { MAIN, repositoryFolder } from '../../repositories/folder';
-import type { AgainstLibrary, ScannedCommit } from '../../usage/scan-commits';
+import { branchesOf, commitsFrom, type Commit } from '../../repositories/git';
+import { existingFolder, MAIN } from '../../repositories/folder';
+import { pinnedTokens, type AgainstLibrary } from '../../usage/against';
+import type { ScannedCommit } from '../../usage/scan-commits';
 import { jobKind } from '../job';
 import { aside } from '../pool';
 
@@ -22,20 +18,10 @@ export const scan = jobKind<Record<string, Json>, { folder: string; commits: Com
   needs: 'viewer',
   idempotent: true,
   async read(work, document) {
-    requireGit();
-    const folder = await repositoryFolder(work.trx, document.id);
-    if (!folder) throw badRequest(`${document.name} has no repository.`);
+    const folder = await existingFolder(work.trx, document);
     const branches = await branchesOf(folder);
     const commits = branches.some(({ name }) => name === MAIN) ? await commitsFrom(folder, `refs/heads/${MAIN}`, { most: MOST_COMMITS }) : [];
-    const { items } = await loadDocument(work.trx, await draftOf(work.trx, document.id), 'product');
-    const libraries: AgainstLibrary[] = [];
-    for (const pin of itemsOf(items, 'pin')) {
-      const pinned = await pinnedRelease(work, pin);
-      if (!pinned) continue;
-      const own = await releaseItems(work.trx, pinned.release.id);
-      const generations: Generation[] = [...(await everyGeneration(work.trx, own)), { name: pinned.library.name, version: pin.version, items: own }];
-      libraries.push({ id: pinned.library.id, version: pin.version, system: effectiveLibrary(generations).system });
-    }
+    const libraries = await pinnedTokens(work, document);
     const rows: { commit_hash: string; library_id: string; version: string }[] = await work
       .trx('scans')
       .where({ document_id: document.id })

@@ -1,0 +1,58 @@
+import { operation } from './operation';
+import { Flag, LongText, Nothing, Slug, Text, exactly, list, nullable, oneOf, optional } from './schemas';
+
+const proposal = {
+  id: Text,
+  branch: Text,
+  title: Text,
+  state: oneOf('open', 'merged', 'closed'),
+  by: Text,
+  at: Text,
+  ended: nullable(Text),
+};
+
+export const PROPOSALS = [
+  operation({
+    id: 'proposals.list',
+    method: 'GET',
+    path: '/products/{slug}/proposals',
+    summary: 'Branch proposals of a product’s repository, the newest first',
+    answer: exactly({ proposals: list(exactly(proposal)) }),
+  }),
+  operation({
+    id: 'proposals.read',
+    method: 'GET',
+    path: '/products/{slug}/proposals/{id}',
+    summary: 'A branch proposal with its difference and the files that clash',
+    answer: exactly({
+      ...proposal,
+      body: LongText,
+      head: Text,
+      patch: LongText,
+      cut: Flag,
+      clashes: list(LongText),
+    }),
+  }),
+  operation({
+    id: 'proposals.migrate',
+    method: 'POST',
+    path: '/products/{slug}/migrations',
+    summary: 'Propose to write by token what certainly is one',
+    body: exactly({ library: optional(Slug) }),
+    answer: exactly({ job: Text }),
+  }),
+  operation({
+    id: 'proposals.merge',
+    method: 'POST',
+    path: '/products/{slug}/proposals/{id}/merge',
+    summary: 'Merge a proposal into the main branch',
+    answer: exactly({ commit: Text }),
+  }),
+  operation({
+    id: 'proposals.close',
+    method: 'POST',
+    path: '/products/{slug}/proposals/{id}/close',
+    summary: 'Close a proposal without merging',
+    answer: Nothing,
+  }),
+] as const;

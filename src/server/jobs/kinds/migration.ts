@@ -1,0 +1,54 @@
+import { badRequest } from '../../http/problem';
+import { branchesOf, commitOf, commitWith, moveBranch, NO_COMMIT } from '../../repositories/git';
+import { existingFolder, MAIN } from '../../repositories/folder';
+import { pinnedTokens, type AgainstLibrary } from '../../usage/against';
+import type { MigratedCommit } from '../../usage/migrate-commit';
+import { personIn } from '../../use-case';
+import { jobKind } from '../job';
+import { aside } from '../pool';
+
+const MOST_SECONDS = 300;
+
+type Answer = { base: string; head: string | undefined; made: MigratedCommit };
+
+/** A proposal that writes by token what certainly is one, in the newest commit of the main branch. */
+export const migration = jobKind<{ library?: string }, { folder: string; commit: string; library: AgainstLibrary; author: string }, Answer>({
+  kind: 'migration',
+  label: 'Migration',
+  needs: 'contributor',
+  idempotent: true,
+  async read(work, document, { library: asked }) {
+    const folder = await existingFolder(work.trx, document);
+    const libraries = await pinnedTokens(work, document);
+    const library = asked === undefined ? libraries[0] : libraries.find(({ id }) => id === asked);
+    if (!library) throw badRequest(`${document.name} has not pinned that library. Pin one first.`);
+    const person = await work.trx('people').where({ id: personIn(work) }).first();
+    return { folder, commit: await commitOf(folder, MAIN), library, author: person.name };
+  },
+  async compute({ folder, commit, library, author }, beside) {
+    const made = await aside('migrateCommit', { folder, commit, library }, 'The source', MOST_SECONDS, beside);
+    // What is made here stands on no branch yet: should storing fail nobody ever sees it.
+    const head = made.changed.length === 0 ? undefined : await commitWith(folder, { base: commit, files: made.changed, message: `${made.title}\n\n${made.body}`, author });
+    return { base: commit, head, made };
+  },
+  async commit(work, document, _input, { base, head, made }) {
+    if (head === undefined) return 'No raw value certainly is a token: nothing to propose';
+    const folder = await existingFolder(work.trx, document);
+    const taken = new Set((await branchesOf(folder)).map(({ name }) => name));
+    let branch = 'use-tokens';
+    for (let n = 2; taken.has(branch); n++) branch = `use-tokens-${n}`;
+    await work.trx('proposals').insert({
+      id: work.newId('proposal'),
+      document_id: document.id,
+      branch,
+      title: made.title,
+      body: made.body,
+      base,
+      state: 'open',
+      person_id: personIn(work),
+      at: work.now(),
+    });
+    await moveBranch(folder, branch, head, NO_COMMIT);
+    return `Proposed on the branch ${branch}`;
+  },
+}); // prettier-ignore

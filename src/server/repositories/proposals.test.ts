@@ -1,0 +1,133 @@
+import { execFileSync } from 'node:child_process';
+import { chmodSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { workingCopy } from '@/testing/repository';
+import { dump, testWorkspace, type TestWorkspace } from '@/testing/server';
+import { Runner } from '../jobs/runner';
+import { perform } from '../perform';
+import { repositoryFolder } from './folder';
+
+/** From raw values in a repository to a proposal, its merge, and the coverage that comes of it. */
+let workspace: TestWorkspace;
+let runner: Runner;
+let folder: string;
+const copy = workingCopy();
+const ask = <T>(who: string, id: string, input: object = {}) =>
+  perform(workspace.knex, id, workspace.actors[who]!, { slug: 'prod', ...input }) as Promise<T>;
+interface Proposal { id: string; branch: string; title: string; body: string; state: string; patch: string; clashes: string[]; head: string } // prettier-ignore
+const proposals = async () => (await ask<{ proposals: Proposal[] }>('viewer', 'proposals.list')).proposals;
+const read = (id: string) => ask<Proposal>('viewer', 'proposals.read', { id });
+const coverage = async () => (await ask<{ libraries: { scans: { coverage: number }[] }[] }>('viewer', 'scans.list')).libraries[0]!.scans.map((one) => one.coverage); // prettier-ignore
+const lastResult = async () => (await workspace.knex('jobs').orderBy([{ column: 'created_at', order: 'desc' }]).first()).result; // prettier-ignore
+const push = () => copy.git(['push', '--quiet', folder, 'main']);
+const bare = (...words: string[]) =>
+  execFileSync('git', ['--git-dir', folder, ...words], { encoding: 'utf8' });
+async function migrate(): Promise<void> {
+  await ask('contributor', 'proposals.migrate');
+  await runner.wake();
+}
+
+const CSS =
+  'a {\n  color: #222222;\n  border-color: #222222; /* the ink */\n}\nb { background: #ffffff; color: #123456 }\n';
+
+beforeAll(async () => {
+  workspace = await testWorkspace();
+  runner = new Runner(workspace.knex);
+  await ask('maintainer', 'repositories.create');
+  folder = (await repositoryFolder(
+    workspace.knex,
+    (await workspace.knex('documents').where({ slug: 'prod' }).first()).id,
+  ))!;
+  copy.commit('Begin', { 'site.css': CSS, 'run.sh': '#!/bin/sh\n' });
+  chmodSync(path.join(copy.folder, 'run.sh'), 0o755);
+  copy.commit('Run', {});
+  push();
+  await ask('contributor', 'repositories.scan');
+  await runner.wake();
+});
+afterAll(async () => {
+  await runner.end();
+  await workspace.close();
+  copy.remove();
+});
+
+test('what certainly is a token is proposed: a branch whose difference applies, and nothing else of the tree changes', async () => {
+  await migrate();
+  const [proposal] = await proposals();
+  expect(proposal).toMatchObject({ branch: 'use-tokens', title: 'Use tokens of Lib 1.0.0', state: 'open', by: 'contributor' });
+  const { patch, body, clashes } = await read(proposal!.id);
+  expect(clashes).toEqual([]);
+  expect(body).toMatch(/^1 value in 1 file \(site\.css\)|^\d values in 1 file \(site\.css\)/);
+  expect(patch).toContain('+  color: var(--color-text);');
+  // git applies it to what was cloned; the main branch stands where it stood.
+  const clone = mkdtempSync(path.join(os.tmpdir(), 'seedplan-apply-'));
+  execFileSync('git', ['clone', '--quiet', folder, clone]);
+  writeFileSync(path.join(clone, '..', `${path.basename(clone)}.patch`), patch);
+  execFileSync('git', ['-C', clone, 'apply', '--check', path.join(clone, '..', `${path.basename(clone)}.patch`)]);
+  rmSync(clone, { recursive: true, force: true });
+  expect(bare('diff', '--name-only', 'main', 'use-tokens').trim()).toBe('site.css');
+  expect(bare('ls-tree', 'use-tokens', 'run.sh')).toMatch(/^100755 /);
+  expect(bare('log', '-1', '--format=%an|%cn|%s', 'use-tokens').trim()).toBe('contributor|Seedplan|Use tokens of Lib 1.0.0');
+  bare('fsck', '--strict');
+}); // prettier-ignore
+
+test('merged by who maintains the product, the newest commit is scanned and its coverage has risen', async () => {
+  const [proposal] = await proposals();
+  const before = await coverage();
+  await expect(ask('contributor', 'proposals.merge', { id: proposal!.id })).rejects.toMatchObject({ status: 403 }); // prettier-ignore
+  const { commit } = await ask<{ commit: string }>('maintainer', 'proposals.merge', { id: proposal!.id });
+  expect(bare('rev-parse', 'main').trim()).toBe(commit);
+  expect(bare('log', '-1', '--format=%P', 'main').trim().split(' ')).toHaveLength(2);
+  await runner.wake();
+  const after = await coverage();
+  expect(after).toHaveLength(before.length + 1);
+  expect(after.at(-1)!).toBeGreaterThan(before.at(-1)!);
+  expect((await proposals())[0]).toMatchObject({ state: 'merged' });
+  for (const id of ['proposals.merge', 'proposals.close'])
+    await expect(ask('maintainer', id, { id: proposal!.id })).rejects.toMatchObject({ status: 409, code: 'ended' }); // prettier-ignore
+  // Once more there is nothing left to propose: no branch, no proposal, no commit.
+  const refs = bare('for-each-ref');
+  await migrate();
+  expect(await lastResult()).toBe('No raw value certainly is a token: nothing to propose');
+  expect(bare('for-each-ref')).toBe(refs);
+  expect(await proposals()).toHaveLength(1);
+});
+
+test('a branch that people changed is merged as it stands; one that clashes is not, and says where', async () => {
+  copy.git(['pull', '--quiet', folder, 'main']);
+  copy.commit('More raw values', { 'a.css': 'a { color: #222222 }\n', 'b.css': 'b { color: #222222 }\n' }); // prettier-ignore
+  push();
+  await migrate();
+  const open = (await proposals()).find(({ state }) => state === 'open')!;
+  expect(open.branch).toBe('use-tokens-2');
+  // On the main branch the same line is changed otherwise.
+  copy.commit('Another white', { 'a.css': 'a { color: #232323 }\n' });
+  push();
+  expect((await read(open.id)).clashes).toEqual(['a.css']);
+  const before = [await dump(workspace.knex), bare('for-each-ref')];
+  await expect(ask('owner', 'proposals.merge', { id: open.id })).rejects.toMatchObject({ status: 409, code: 'clash', detail: expect.stringMatching(/^a\.css changed on main since/) }); // prettier-ignore
+  expect([await dump(workspace.knex), bare('for-each-ref')]).toEqual(before);
+  // Settled by hand on the branch, it merges.
+  copy.git(['fetch', '--quiet', folder, `${open.branch}:${open.branch}`]);
+  copy.git(['checkout', '--quiet', open.branch]);
+  copy.git(['-c', 'user.name=Ada Moor', '-c', 'user.email=ada@w.example', 'merge', '--quiet', '-s', 'ours', 'main', '-m', 'Settle']); // prettier-ignore
+  copy.git(['push', '--quiet', folder, open.branch]);
+  expect((await read(open.id)).clashes).toEqual([]);
+  await ask('owner', 'proposals.merge', { id: open.id });
+  expect(bare('show', 'main:a.css')).toBe('a { color: var(--color-text) }\n');
+});
+
+test('a closed proposal stays as it is, and its branch with it', async () => {
+  copy.git(['checkout', '--quiet', 'main']);
+  copy.git(['pull', '--quiet', folder, 'main']);
+  copy.commit('Yet another', { 'c.css': 'c { color: #222222 }\n' });
+  push();
+  await migrate();
+  const open = (await proposals()).find(({ state }) => state === 'open')!;
+  await expect(ask('viewer', 'proposals.close', { id: open.id })).rejects.toMatchObject({ status: 403 });
+  await ask('contributor', 'proposals.close', { id: open.id });
+  expect((await read(open.id)).state).toBe('closed');
+  await expect(ask('owner', 'proposals.merge', { id: open.id })).rejects.toMatchObject({ code: 'ended' });
+  await expect(ask('owner', 'proposals.migrate', { library: 'nowhere' })).rejects.toMatchObject({ status: 404 }); // prettier-ignore
+});

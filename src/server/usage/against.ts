@@ -1,0 +1,47 @@
+import { itemsOf } from '@/core/document/item';
+import { effectiveLibrary, type Generation } from '@/core/library/effective';
+import type { TokenSystem } from '@/core/tokens/system';
+import type { DocumentRow } from '../access/authorise';
+import { draftOf, loadDocument } from '../documents/store';
+import { everyGeneration, lineageOf, pinnedRelease, releaseItems } from '../releases/store';
+import type { Work } from '../use-case';
+
+/** A release that source is held against. */
+export interface AgainstLibrary {
+  id: string;
+  name: string;
+  version: string;
+  system: TokenSystem;
+}
+
+async function pinsOf(work: Work, product: DocumentRow) {
+  const { items } = await loadDocument(work.trx, await draftOf(work.trx, product.id), 'product');
+  const pinned = [];
+  for (const pin of itemsOf(items, 'pin')) {
+    const found = await pinnedRelease(work, pin);
+    if (found) pinned.push({ ...found, items: await releaseItems(work.trx, found.release.id) });
+  }
+  return pinned;
+}
+
+/** The releases a product has pinned, with all that they inherit: for what is worked out, and told to who may read it. */
+export async function pinnedTokens(work: Work, product: DocumentRow): Promise<AgainstLibrary[]> {
+  const against: AgainstLibrary[] = [];
+  for (const { library, release, items } of await pinsOf(work, product)) {
+    const { id, name } = library;
+    const generations: Generation[] = [
+      ...(await everyGeneration(work.trx, items)),
+      { name, version: release.version, items },
+    ];
+    against.push({ id, name, version: release.version, system: effectiveLibrary(generations).system });
+  }
+  return against;
+}
+
+/** The libraries a product has pinned, where they and all that they inherit may be read: what a scan found names their tokens. */
+export async function readablePins(work: Work, product: DocumentRow): Promise<DocumentRow[]> {
+  const libraries: DocumentRow[] = [];
+  for (const { library, items } of await pinsOf(work, product))
+    if (!(await lineageOf(work, items)).withheld) libraries.push(library);
+  return libraries;
+}
