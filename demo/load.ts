@@ -6,7 +6,7 @@ import { itemsOf, type Item, type Items } from '@/core/document/item';
 import type { TokenItem } from '@/core/tokens/items';
 import { libraryTree } from '@/core/tokens/token-tree';
 import type { Actor } from '@/server/access/authorise';
-import { perform } from '@/server/perform';
+import { perform as performNow } from '@/server/perform';
 import { loadSource } from './source';
 
 /**
@@ -23,6 +23,12 @@ const PEOPLE = [
   ['Bram Sallow', 'Sponsor', [['Design system', 'viewer']]],
   ['Nell Quayle', 'New here', []],
 ] as const;
+
+/** The story begins on a day in April 2026; each thing done takes an hour, and the story goes on where it says. */
+let clock = Date.parse('2026-04-07T09:00:00Z');
+const on = (day: string) => (clock = Date.parse(`${day}T09:00:00Z`));
+const perform = (knex: Knex, id: string, actor: Actor, input: unknown) =>
+  performNow(knex, id, actor, input, () => new Date((clock += 3_600_000)).toISOString());
 
 export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   let count = 0;
@@ -71,15 +77,18 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
 
   await perform(knex, 'libraries.create', marit, { name: 'Keel', slug: 'keel', team: 'Design system', about: 'Core: palette, purposes, type, spacing, motion and the first components.' });
   await perform(knex, 'libraries.import', marit, { slug: 'keel', files: files('keel') });
+  on('2026-05-04');
   await release('keel', '1.0.0', 'The first release.');
 
   await perform(knex, 'products.create', jory, { name: 'Dock kiosk', slug: 'dock-kiosk', team: 'Piers', library: 'keel', about: 'Ticket machines on the piers.' });
   await perform(knex, 'products.import', jory, { slug: 'dock-kiosk', files: files('dock-kiosk') });
 
+  on('2026-08-10');
   await change('keel', osei, 'Deepen the danger red', (items) => [
     declare(items, 'primitives', 'color.buoy.700', '{"$value":{"colorSpace":"srgb","components":[0.6,0.06,0.08],"hex":"#990f14"}}'),
   ]);
   await change('keel', osei, 'Round cards less', (items) => [declare(items, 'primitives', 'radius.large', '{"$value":{"value":8,"unit":"px"}}')]);
+  on('2026-08-24');
   await release('keel', '1.1.0', 'Danger can no longer be mistaken for delay.');
 
   await perform(knex, 'products.create', tam, { name: 'Booking site', slug: 'booking-site', team: 'Booking', library: 'keel', about: 'Where crossings are found and paid for.' });
@@ -88,6 +97,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   await perform(knex, 'libraries.create', marit, { name: 'Signal', slug: 'signal', team: 'Design system', about: 'Departure boards.', parent: { slug: 'keel', version: '1.1.0' } });
   await perform(knex, 'libraries.import', marit, { slug: 'signal', files: files('signal') });
 
+  on('2026-11-16');
   await change('keel', osei, 'Warm the delayed amber', (items) => [
     declare(items, 'primitives', 'color.lamp.700', '{"$value":{"colorSpace":"srgb","components":[0.4392,0.2902,0],"hex":"#704a00"}}'),
   ]);

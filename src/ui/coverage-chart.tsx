@@ -13,6 +13,8 @@ export interface CoveragePoint {
 }
 
 const [WIDTH, HEIGHT] = [1200, 210];
+/** Room that the label of a release takes, in units of the drawing. */
+const LABEL = 44;
 const EDGE = { left: 44, right: 16, top: 26, bottom: 40 };
 
 /** The share of values written by token over the commits of a product, with the releases of its library marked. */
@@ -40,6 +42,14 @@ export function CoverageChart({
     .map(({ coverage }, i) => `${i === 0 ? 'M' : 'L'}${x(times[i]!)} ${y(coverage)}`)
     .join('');
   const within = releases.filter(({ at }) => Date.parse(at) >= first - room && Date.parse(at) <= last + room);
+  // Releases too near to each other to be told apart share a label.
+  const labels: { at: number; text: string }[] = [];
+  for (const { version, at } of within) {
+    const place = x(Date.parse(at));
+    const before = labels.at(-1);
+    if (before && place - before.at < LABEL) before.text += `, ${version}`;
+    else labels.push({ at: place, text: version });
+  }
   const ticks = x.ticks(7);
   const format = x.tickFormat(7);
   return (
@@ -63,10 +73,12 @@ export function CoverageChart({
       {within.map(({ version, at }) => (
         <g key={version} className={classes.release}>
           <line x1={x(Date.parse(at))} x2={x(Date.parse(at))} y1={EDGE.top - 8} y2={HEIGHT - EDGE.bottom} />
-          <text x={x(Date.parse(at))} y={EDGE.top - 12} textAnchor="middle">
-            {version}
-          </text>
         </g>
+      ))}
+      {labels.map(({ at, text }) => (
+        <text key={text} x={Math.min(at, WIDTH - EDGE.right - 20)} y={EDGE.top - 12} textAnchor="middle">
+          {text}
+        </text>
       ))}
       <path d={path} className={classes.line} />
       {points.map(({ commit, coverage, label }, i) => (

@@ -35,7 +35,7 @@ export function migrateCommit(
     changed: changed.map(({ name, text }) => ({ name, text })),
     title: `Use tokens of ${library.name} ${library.version}`,
     body: [
-      `${counted(edits.length, 'value')} in ${counted(names.size, 'file')} (${listed([...names].slice(0, 5))}${names.size > 5 ? ' and others' : ''}) become references to tokens of ${library.name} ${library.version}. Each has the very value of its token; nothing looks different.`,
+      `${counted(edits.length, 'value')} in ${counted(names.size, 'file')} (${listed(names.size > 5 ? [...[...names].slice(0, 4), `${names.size - 4} more`] : names)}) become references to tokens of ${library.name} ${library.version}. Each raw value is that of its token in the default contexts; a deprecated token gives way to its replacement.`,
       '',
       ...lines.slice(0, MOST_TOLD).map(([line, count]) => `- ${line}${count > 1 ? ` (${count} times)` : ''}`),
       ...(lines.length > MOST_TOLD ? [`- and ${lines.length - MOST_TOLD} others`] : []),

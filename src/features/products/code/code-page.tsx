@@ -2,7 +2,7 @@
 
 import { Button, Group, Popover, Select, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconGitBranch, IconScan } from '@tabler/icons-react';
+import { IconGitBranch, IconReplace, IconScan } from '@tabler/icons-react';
 import { useEffect, useRef } from 'react';
 import type { AnswerOf } from '@/api/operations';
 import { JobLine } from '@/features/jobs/job-line';
@@ -17,6 +17,7 @@ import { CloneSteps } from './clone-steps';
 import { CommitList } from './commit-list';
 import { Evidence } from './evidence';
 import { PartsBar } from './parts-bar';
+import { ProposalList, ProposalView } from './proposals';
 import classes from './code.module.css';
 
 export type Scanned = AnswerOf<'scans.list'>['libraries'][number]['scans'][number];
@@ -27,7 +28,8 @@ export const shareText = (share: number) => `${(share * 100).toFixed(1)} %`;
 
 /** A product's repository, and what its commits say of the tokens: coverage, raw values, and the lines behind each. */
 export function CodePage() {
-  const { slug, name, canEdit } = useProduct();
+  const { slug, name, canEdit: canMerge, role } = useProduct();
+  const canPropose = role !== 'viewer';
   const [query, setQuery] = useQuery();
   const jobs = useJobs(slug);
   const current = jobs.data?.find(isUnderWay);
@@ -35,7 +37,11 @@ export function CodePage() {
   const ended = jobs.data?.filter((job) => !isUnderWay(job)).length ?? 0;
   const repository = useCall('GET /products/{slug}/repository', { slug }, ended);
   const scans = useCall('GET /products/{slug}/scans', { slug }, ended);
-  const start = (endpoint: 'POST /products/{slug}/repository' | 'POST /products/{slug}/scans') =>
+  const proposed = useCall('GET /products/{slug}/proposals', { slug }, ended);
+  const start = (
+    endpoint:
+      'POST /products/{slug}/repository' | 'POST /products/{slug}/scans' | 'POST /products/{slug}/migrations',
+  ) =>
     call(endpoint, { slug }).then(
       () => Promise.all([repository.refetch(), jobs.refetch()]),
       (error: Error) => void notifications.show({ message: error.message, color: 'red' }),
@@ -73,7 +79,7 @@ export function CodePage() {
         <EmptyState
           title="No repository yet."
           actions={
-            canEdit && (
+            canMerge && (
               <Button onClick={() => void start('POST /products/{slug}/repository')}>
                 Create repository
               </Button>
@@ -101,7 +107,10 @@ export function CodePage() {
   const commit = data.commits.find(({ hash }) => hash === query.get('commit')) ?? data.commits[0]!;
   const scan = scanned.get(commit.hash);
   const waiting = data.commits.filter(({ hash }) => !scanned.has(hash)).length;
-  const pick = (hash: string) => setQuery({ commit: hash, value: null, place: null, file: null });
+  const pick = (hash: string) => setQuery({ commit: hash, value: null, place: null, proposal: null });
+  const proposals = proposed.data?.proposals ?? [];
+  const proposal = proposals.find(({ id }) => id === query.get('proposal'));
+  const newest = scanned.get(data.commits[0]!.hash);
   const titles = new Map(data.commits.map(({ hash, title: said }) => [hash, said]));
   return (
     <>
@@ -128,7 +137,17 @@ export function CodePage() {
               <CloneSteps slug={slug} />
             </Popover.Dropdown>
           </Popover>
-          {canEdit && (
+          {canPropose && newest && newest.parts.exact > 0 && (
+            <Button
+              variant="default"
+              leftSection={<IconReplace size={15} />}
+              disabled={current !== undefined}
+              onClick={() => void start('POST /products/{slug}/migrations')}
+            >
+              Propose migration
+            </Button>
+          )}
+          {canPropose && (
             <Button
               variant={waiting > 0 ? 'filled' : 'default'}
               leftSection={<IconScan size={15} />}
@@ -141,7 +160,7 @@ export function CodePage() {
         </Group>
       </Group>
       {current && <JobLine job={current} changed={() => void jobs.refetch()} />}
-      <LastFailure jobs={jobs.data ?? []} />
+      <LastOutcome jobs={jobs.data ?? []} />
       {!library && (
         <EmptyState title="No library to scan against.">
           {name} has no library pinned, so there are no tokens to hold its source against.
@@ -165,31 +184,57 @@ export function CodePage() {
         </section>
       )}
       <div className={classes.columns}>
-        <CommitList commits={data.commits} scanned={scanned} picked={commit.hash} onPick={pick} />
-        <Evidence
-          key={commit.hash}
-          slug={slug}
-          commit={commit}
-          library={library?.slug}
-          isScanned={scan !== undefined}
-        />
+        <div className={classes.lists}>
+          {proposals.length > 0 && (
+            <ProposalList
+              proposals={proposals}
+              picked={proposal?.id ?? null}
+              onPick={(id) => setQuery({ proposal: id })}
+            />
+          )}
+          <CommitList commits={data.commits} scanned={scanned} picked={commit.hash} onPick={pick} />
+        </div>
+        {proposal ? (
+          <ProposalView
+            key={proposal.id}
+            slug={slug}
+            id={proposal.id}
+            canClose={canPropose}
+            canMerge={canMerge}
+            changed={() => void Promise.all([proposed.refetch(), repository.refetch(), jobs.refetch()])}
+          />
+        ) : (
+          <Evidence
+            key={commit.hash}
+            slug={slug}
+            commit={commit}
+            library={library?.slug}
+            isScanned={scan !== undefined}
+          />
+        )}
       </div>
     </>
   );
 }
 
-/** The last job failed: why, where the page is looked at. */
-function LastFailure({ jobs }: { jobs: NonNullable<ReturnType<typeof useJobs>['data']> }) {
+/** What the last job came to, where that is not to be seen on the page: why it failed, or that there was nothing to propose. */
+function LastOutcome({ jobs }: { jobs: NonNullable<ReturnType<typeof useJobs>['data']> }) {
   const told = useRef<HTMLParagraphElement>(null);
   const [last] = jobs;
   const failed = last?.state === 'failed' ? last : undefined;
   useEffect(() => {
     if (failed) told.current?.scrollIntoView({ block: 'nearest' });
   }, [failed]);
-  if (!failed) return null;
+  if (failed)
+    return (
+      <Text ref={told} role="alert" size="sm" c="var(--mantine-color-error)" mb="md">
+        {failed.label} failed. {failed.error}
+      </Text>
+    );
+  if (last?.state !== 'done' || last.label !== 'Migration') return null;
   return (
-    <Text ref={told} role="alert" size="sm" c="var(--mantine-color-error)" mb="md">
-      The last scan failed. {failed.error}
+    <Text size="sm" c="dimmed" mb="md" role="status">
+      {last.label}: {last.result}.
     </Text>
   );
 }

@@ -22,16 +22,26 @@ export function Patch({ slug, commit }: { slug: string; commit: string }) {
         {counted(data.files.length, 'file')} in this commit
         {data.cut && '; the difference is longer than is shown'}
       </Text>
-      <pre className={classes.source} aria-label="Difference" tabIndex={0}>
-        {data.patch
-          .split('\n')
-          .slice(0, 4000)
-          .map((line, i) => (
-            <div key={i} data-kind={kindOf(line)}>
-              {line || ' '}
-            </div>
-          ))}
-      </pre>
+      <PatchText patch={data.patch} />
     </>
+  );
+}
+
+/** As many lines are shown. */
+const MOST_LINES = 4000;
+
+/** A difference, line by line. */
+export function PatchText({ patch }: { patch: string }) {
+  return (
+    <pre className={classes.source} aria-label="Difference" tabIndex={0}>
+      {patch
+        .split('\n')
+        .slice(0, MOST_LINES)
+        .map((line, i) => (
+          <div key={i} data-kind={kindOf(line)}>
+            {line || ' '}
+          </div>
+        ))}
+    </pre>
   );
 }
