@@ -105,3 +105,30 @@ test('a product without a repository is led to its first scan; who may only look
   rmSync(folder, { recursive: true, force: true });
   await expect(page.getByRole('region', { name: 'Coverage' })).toContainText('50.0 % of 2 values', { timeout: 60_000 }); // prettier-ignore
 });
+
+test('a migration is proposed by an engineer and merged by who maintains the product', async ({ page, browser, baseURL }) => {
+  await enterAs(page, 'Runa Eskdale');
+  await page.goto('/products/dock-kiosk/code');
+  // Of another team’s product one may only look.
+  await expect(page.getByRole('region', { name: 'Commits' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Propose migration' })).toHaveCount(0);
+  await page.goto('/products/booking-site/code');
+  const coverage = page.getByRole('region', { name: 'Coverage' }).locator('strong');
+  const before = Number.parseFloat((await coverage.textContent())!);
+  await page.getByRole('button', { name: 'Propose migration' }).click();
+  await page.getByRole('region', { name: 'Proposals' }).getByRole('button', { name: /^Use tokens of Keel/ }).click();
+  const proposal = page.getByRole('region', { name: 'Proposal', exact: true });
+  await expect(proposal).toContainText('become references to tokens of Keel 1.1.0');
+  await expect(page.getByLabel('Difference')).toContainText(/\n?\+.*var\(--color-surface-raised\)/);
+  await expect(proposal.getByRole('button', { name: 'Merge into main' })).toHaveCount(0);
+  const other = await (await browser.newContext({ baseURL: baseURL! })).newPage();
+  await enterAs(other, 'Tam Birkett');
+  await other.goto(page.url());
+  await other.getByRole('button', { name: 'Merge into main' }).click();
+  await expect(other.getByRole('region', { name: 'Proposal', exact: true })).toContainText('Merged');
+  await other.context().close();
+  // Whoever proposed it sees it merged, scanned and counted without asking.
+  await expect(page.getByRole('button', { name: /^Use tokens of Keel.*Merged/ })).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('region', { name: 'Commits' }).getByRole('button').first().click();
+  await expect.poll(async () => Number.parseFloat((await coverage.textContent())!), { timeout: 60_000 }).toBeGreaterThan(before);
+}); // prettier-ignore

@@ -1,6 +1,6 @@
 import { MantineProvider } from '@mantine/core';
 import { Notifications } from '@mantine/notifications';
-import { render, screen, waitFor } from '@testing-library/react';
+import { render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { serve } from '@/testing/interface/open-page';
 import { theme } from '@/ui/theme/theme';
@@ -33,6 +33,7 @@ const SESSIONS = [
 test('sessions are listed, the present one is marked, and another is ended', async () => {
   let sessions = SESSIONS;
   const asked = serve((path, _body, method) => {
+    if (path === '/me/keys') return { body: { keys: [] } };
     if (method === 'DELETE') sessions = sessions.filter(({ id }) => !path.endsWith(id));
     return { body: method === 'DELETE' ? {} : { sessions } };
   });
@@ -47,9 +48,9 @@ test('sessions are listed, the present one is marked, and another is ended', asy
 });
 
 test('a new password is held against the rules while it is typed; what the server refuses stands under its field', async () => {
-  const asked = serve((_path, _body, method) =>
+  const asked = serve((path, _body, method) =>
     method === 'GET'
-      ? { body: { sessions: SESSIONS } }
+      ? { body: path === '/me/keys' ? { keys: [] } : { sessions: SESSIONS } }
       : { status: 400, body: { title: 'x', code: 'bad-request', detail: 'This is not your present password.', field: 'present' } },
   ); // prettier-ignore
   const user = open();
@@ -74,7 +75,9 @@ test('a new password is held against the rules while it is typed; what the serve
 });
 
 test('a password that was changed empties the form and says what else happened', async () => {
-  serve((_path, _body, method) => ({ body: method === 'GET' ? { sessions: SESSIONS } : {} }));
+  serve((path, _body, method) => ({
+    body: method !== 'GET' ? {} : path === '/me/keys' ? { keys: [] } : { sessions: SESSIONS },
+  }));
   const user = open();
   await user.type(screen.getByLabelText(/^Present password/), 'a long password');
   await user.type(screen.getByLabelText(/^New password( \*)?$/), 'low water at noon');
@@ -103,4 +106,39 @@ test('a first owner’s weak password is refused where it stands, before anythin
   await user.click(screen.getByRole('button', { name: 'Set up the workspace' }));
   expect(screen.getByText(/made of your email address/)).toBeInTheDocument();
   expect(asked).toEqual([]);
+});
+
+test('a key is created for what is chosen, shown this once, listed, and revoked', async () => {
+  let keys: object[] = [];
+  const asked = serve((path, body, method) => {
+    if (path === '/me/sessions') return { body: { sessions: SESSIONS } };
+    if (method === 'POST') {
+      const { name, actions } = body as { name: string; actions: string[] };
+      keys = [{ id: 'key_1', name, actions, created: '2026-11-20T08:00:00.000Z', used: null }];
+      return { body: { id: 'key_1', key: 'seedplan_abc' } };
+    }
+    if (method === 'DELETE') keys = [];
+    return { body: method === 'DELETE' ? {} : { keys } };
+  });
+  const user = open();
+  expect(await screen.findByText('No keys yet.')).toBeInTheDocument();
+  const create = async () =>
+    user.click((await screen.findAllByRole('button', { name: 'Create key' })).at(-1)!);
+  await create();
+  const dialog = await screen.findByRole('dialog', { name: 'Create key' });
+  await user.type(within(dialog).getByRole('textbox', { name: /^Name/ }), '   ');
+  await create();
+  expect(await screen.findByText('Name what uses the key')).toBeInTheDocument();
+  await user.clear(within(dialog).getByRole('textbox', { name: /^Name/ }));
+  await user.type(within(dialog).getByRole('textbox', { name: /^Name/ }), 'Build');
+  await user.click(within(dialog).getByRole('checkbox', { name: 'Clone' }));
+  await create();
+  expect(await screen.findByText('Choose at least one')).toBeInTheDocument();
+  await user.click(within(dialog).getByRole('checkbox', { name: 'Push' }));
+  await create();
+  expect(await screen.findByText('seedplan_abc')).toBeInTheDocument();
+  expect(asked.find(({ method }) => method === 'POST')?.body).toEqual({ name: 'Build', actions: ['push'] });
+  expect(await screen.findByText(/never used/)).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Revoke key Build' }));
+  await waitFor(() => expect(screen.queryByText(/never used/)).not.toBeInTheDocument());
 });
