@@ -40,6 +40,14 @@ build_application() {
   rm -f "$log"
   echo "$want" >"$stamp"
 }
+install_git() {
+  command -v git >/dev/null 2>&1 && return 0
+  if [ "$(id -u)" != 0 ]; then echo "git is missing: install Debian's package git." >&2; exit 1; fi
+  echo "Installing git …"
+  log=$(mktemp)
+  { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends git; } >"$log" 2>&1 || { echo "git cannot be installed from Debian's packages: $(grep -E '^E:' "$log" | head -1)" >&2; exit 1; }
+  rm -f "$log"
+}
 install_browser() {
   [ -x "${CHROMIUM:-/usr/bin/chromium}" ] && return 0
   if [ "$(id -u)" != 0 ]; then echo "Chromium is missing: install Debian's package chromium, or set CHROMIUM to its path." >&2; exit 1; fi

@@ -16,6 +16,7 @@ import { execFileSync } from 'node:child_process';
 import Database from 'better-sqlite3';
 import { create } from 'tar';
 import { bundledCli } from '@/testing/cli';
+import { workingCopy } from '@/testing/repository';
 import { BackupProblem, restoreBackup, writeBackup } from './backup';
 
 let server = '';
@@ -127,3 +128,35 @@ test('the commands say one line and end as the contract says', async () => {
     server = place();
     expect(run('backup', place())).toMatchObject({ status: 1, stderr: expect.stringContaining('There is no seedplan.db') });
 }); // prettier-ignore
+
+test('repositories come back as they were, by git’s own check; one that is empty too', async () => {
+  const folder = place();
+  mkdirSync(path.join(folder, 'repositories'), { recursive: true });
+  database.pragma('wal_checkpoint(TRUNCATE)');
+  copyFileSync(path.join(data, 'seedplan.db'), path.join(folder, 'seedplan.db'));
+  const bare = (name: string, at = folder) => path.join(at, 'repositories', name);
+  for (const name of ['doc_1-a.git', 'doc_2-b.git'])
+    execFileSync('git', ['init', '--quiet', '--bare', '--initial-branch=main', bare(name)]);
+  const copy = workingCopy();
+  const head = copy.commit('Begin', { 'a.css': 'a { color: red }', 'deep/b c.css': '' });
+  copy.git(['push', '--quiet', bare('doc_1-a.git'), 'main']);
+  copy.remove();
+  const file = place();
+  await writeBackup(folder, file, at);
+  const into = place();
+  await restoreBackup(file, into);
+  const git = (...words: string[]) => execFileSync('git', words, { encoding: 'utf8' }).trim();
+  expect(git('--git-dir', bare('doc_1-a.git', into), 'rev-parse', 'main')).toBe(head);
+  git('--git-dir', bare('doc_1-a.git', into), 'fsck', '--strict');
+  expect(git('--git-dir', bare('doc_2-b.git', into), 'for-each-ref')).toBe('');
+  expect(left()).toEqual([]);
+  // Damage in one of them is found as in the database.
+  const bytes = gunzipSync(readFileSync(file));
+  const spot = bytes.indexOf('[core]');
+  bytes[spot + 1] = 'X'.charCodeAt(0);
+  const spoilt = place();
+  writeFileSync(spoilt, gzipSync(bytes));
+  await expect(restoreBackup(spoilt, place())).rejects.toThrow(
+    /does not verify: repositories\/doc_\d-\w\.git\/config/,
+  );
+});

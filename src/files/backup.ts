@@ -28,6 +28,10 @@ export class BackupProblem extends ExpectedError {
 /** What a data folder holds that cannot be made anew; lock files and SQLite's own working files can. */
 const KEPT = ['seedplan.db', 'session-key'] as const;
 const MANIFEST = 'manifest.json';
+/** Beside them the repositories of products, file by file. */
+const REPOSITORIES = 'repositories';
+const IN_REPOSITORY = /^repositories\/[\w-]+\.git\/(?!.*(^|\/)\.{1,2}(\/|$))[\w./-]+$/;
+const isKept = (name: string): boolean => KEPT.includes(name as 'seedplan.db') || IN_REPOSITORY.test(name);
 
 interface Manifest {
   program: 'seedplan';
@@ -61,8 +65,9 @@ export async function writeBackup(folder: string, file: string, at: Date): Promi
     await copyDatabase(source, path.join(work, 'seedplan.db'));
     const key = path.join(folder, 'session-key');
     if (existsSync(key)) copyFileSync(key, path.join(work, 'session-key'));
+    const repositories = copyRepositories(folder, work);
     const files: Manifest['files'] = {};
-    for (const name of KEPT)
+    for (const name of [...KEPT, ...repositories])
       if (existsSync(path.join(work, name))) files[name] = await measured(path.join(work, name));
     const manifest: Manifest = { program: 'seedplan', format: 1, at: at.toISOString(), files };
     writeFileSync(path.join(work, MANIFEST), JSON.stringify(manifest, null, 2));
@@ -104,6 +109,10 @@ export async function restoreBackup(file: string, folder: string): Promise<Backu
         );
     }
     checkDatabase(path.join(work, 'seedplan.db'), file);
+    // git knows a repository by these, empty ones too.
+    const made = path.join(work, REPOSITORIES);
+    for (const name of existsSync(made) ? readdirSync(made) : [])
+      for (const inner of ['refs', 'objects']) mkdirSync(path.join(made, name, inner), { recursive: true });
     rmSync(path.join(work, MANIFEST));
     if (existsSync(target)) rmdirSync(target);
     renameSync(work, target);
@@ -111,6 +120,34 @@ export async function restoreBackup(file: string, folder: string): Promise<Backu
   } finally {
     rmSync(work, { recursive: true, force: true });
   }
+}
+
+/**
+ * Copies the repositories as they stand: what names commits before the objects, which are only ever added to, so that what is
+ * pushed meanwhile is in the copy whole or not at all. Answers the names of the files.
+ */
+function copyRepositories(folder: string, work: string): string[] {
+  const from = path.join(folder, REPOSITORIES);
+  const names: string[] = [];
+  const copy = (inner: string, wanted: (inner: string) => boolean) => {
+    for (const entry of readdirSync(path.join(from, inner), { withFileTypes: true })) {
+      const name = path.join(inner, entry.name);
+      if (entry.isDirectory()) copy(name, wanted);
+      // What git has under way is nobody's yet.
+      else if (entry.isFile() && wanted(name) && !/\.lock$|\/(tmp_|incoming-)/.test(name)) {
+        mkdirSync(path.dirname(path.join(work, REPOSITORIES, name)), { recursive: true });
+        copyFileSync(path.join(from, name), path.join(work, REPOSITORIES, name));
+        names.push(`${REPOSITORIES}/${name.split(path.sep).join('/')}`);
+      }
+    }
+  };
+  const repositories = existsSync(from) ? readdirSync(from).filter((name) => name.endsWith('.git')) : [];
+  for (const name of repositories) {
+    const objects = path.join(name, 'objects') + path.sep;
+    copy(name, (inner) => !inner.startsWith(objects));
+    copy(name, (inner) => inner.startsWith(objects));
+  }
+  return names;
 }
 
 /** A folder of one's own beside where the result goes, so that putting it there is one step. */
@@ -167,7 +204,6 @@ async function measured(file: string): Promise<{ sha256: string; bytes: number }
 }
 
 async function unpacked(file: string, into: string): Promise<Manifest> {
-  const allowed = new Set<string>([MANIFEST, ...KEPT]);
   try {
     await extract({
       file,
@@ -175,7 +211,8 @@ async function unpacked(file: string, into: string): Promise<Manifest> {
       strict: true,
       preserveOwner: false,
       // Nothing but plain files of these names: an archive from elsewhere writes nowhere else.
-      filter: (name, entry) => allowed.has(name) && 'type' in entry && entry.type === 'File',
+      filter: (name, entry) =>
+        (name === MANIFEST || isKept(name)) && 'type' in entry && entry.type === 'File',
     });
   } catch (error) {
     throw new BackupProblem(`${file} is no backup, or is damaged: ${(error as Error).message}.`);
@@ -199,5 +236,10 @@ async function unpacked(file: string, into: string): Promise<Manifest> {
     if (existsSync(path.join(into, name)) && !manifest.files[name])
       throw new BackupProblem(`${file} does not verify: ${name} is not in its manifest. Use another backup.`);
   }
+  const strange = Object.keys(manifest.files).find((name) => !isKept(name));
+  if (strange !== undefined)
+    throw new BackupProblem(
+      `${file} is no backup of Seedplan: it names ${JSON.stringify(strange.slice(0, 80))}.`,
+    );
   return manifest as Manifest;
 }

@@ -2,7 +2,7 @@ import { allReadable, authorise, readable, type DocumentRow } from '../access/au
 import { badRequest, notFound } from '../http/problem';
 import { personIn, useCase, type Work } from '../use-case';
 import { addJob, jobOf, progressOf, type JobRow } from './job';
-import { JOB_KINDS } from './kinds';
+import { JOB_KINDS } from './kinds/registry';
 import { cancelHere, wakeRunner } from './runner';
 
 /** As many are listed. */

@@ -6,7 +6,7 @@ import { shared } from '../shared';
 import { alone } from '../transactions';
 import type { Work } from '../use-case';
 import { jobOf, type JobKind, type JobRow } from './job';
-import { JOB_KINDS } from './kinds';
+import { JOB_KINDS } from './kinds/registry';
 import type { Progress } from './progress';
 
 /** Milliseconds. */

@@ -29,8 +29,8 @@ async function prepareFolder(mode: string, fill: (knex: Knex) => Promise<void>):
   const held = holdFolder(folder);
   // A first start that was killed is begun anew: nobody has worked in what it left.
   if (mode === '--reset' || isUnfinished(folder))
-    for (const name of ['seedplan.db', 'seedplan.db-wal', 'seedplan.db-shm'])
-      rmSync(path.join(folder, name), { force: true });
+    for (const name of ['seedplan.db', 'seedplan.db-wal', 'seedplan.db-shm', 'repositories'])
+      rmSync(path.join(folder, name), { force: true, recursive: true });
   rmSync(unfinished(folder), { force: true });
   const knex = await openDatabase(folder, { alone: true });
   try {

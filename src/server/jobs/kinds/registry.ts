@@ -1,7 +1,7 @@
 import { registryOf } from '@/core/base/registry';
-import type { JobKind } from './job';
-import { migration } from './kinds/migration';
-import { scan } from './kinds/scan';
+import type { JobKind } from '../job';
+import { migration } from './migration';
+import { scan } from './scan';
 
 /** Every kind of job. */
 export const JOB_KINDS: ReadonlyMap<string, JobKind> = registryOf(
