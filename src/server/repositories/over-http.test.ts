@@ -1,4 +1,4 @@
-import { execFile } from 'node:child_process';
+import { execFile, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -10,6 +10,7 @@ import { workingCopy } from '@/testing/repository';
 import { testWorkspace, type TestWorkspace } from '@/testing/server';
 import { failureResponse } from '../http/http';
 import { perform } from '../perform';
+import { repositoryFolder } from './folder';
 import { answerGit } from './over-http';
 
 jest.mock('next/headers', () => ({ cookies: async () => ({ get: () => undefined, set: () => {} }) }));
@@ -41,7 +42,10 @@ beforeAll(async () => {
       failureResponse,
     );
     response.writeHead(answer.status, Object.fromEntries(answer.headers));
-    if (answer.body) Readable.fromWeb(answer.body as never).pipe(response);
+    if (answer.body)
+      Readable.fromWeb(answer.body as never)
+        .on('error', () => response.destroy())
+        .pipe(response);
     else response.end();
   });
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
@@ -124,6 +128,49 @@ test.each([
   const authorization = `Basic ${Buffer.from(`x:${keys.clone}`).toString('base64')}`;
   const answer = await fetch(address(undefined) + at, { method, headers: { authorization } });
   expect([answer.status, (await answer.json()).code]).toEqual([404, 'not-found']);
+}); // prettier-ignore
+
+test('a push cut off in the middle leaves nothing behind, and the next one is taken', async () => {
+  const folder = (await repositoryFolder(workspace.knex, (await workspace.knex('documents').where({ slug: 'prod' }).first()).id))!;
+  const bare = async (...words: string[]) => (await run('git', ['--git-dir', folder, ...words])).stdout;
+  copy.git(['checkout', '--quiet', '-B', 'later']);
+  for (let n = 0; n < 3; n++)
+    copy.commit(`Large ${n}`, { [`large${n}.bin`]: Buffer.from(Uint8Array.from({ length: 4_000_000 }, (_, i) => ((i + n) * 2_654_435_761) >>> 11)) });
+  const before = await bare('for-each-ref');
+  for (const wait of [40, 120, 260]) {
+    const child = spawn('git', ['-C', copy.folder, 'push', address('push'), 'later'], { stdio: 'ignore' });
+    await new Promise((resolve) => setTimeout(resolve, wait));
+    child.kill('SIGKILL');
+    await new Promise((resolve) => child.on('close', resolve));
+  }
+  const after = await bare('for-each-ref');
+  // Taken whole, if it had all arrived before it was cut; otherwise not at all.
+  if (after !== before) expect(after).toContain(copy.git(['rev-parse', 'later']).trim());
+  await bare('fsck', '--full');
+  expect(await git('push', '--quiet', address('push'), 'later')).toMatchObject({ said: '', done: true });
+}); // prettier-ignore
+
+test('more than a push may bring is refused in words; what is no push at all changes nothing', async () => {
+  const folder = (await repositoryFolder(workspace.knex, (await workspace.knex('documents').where({ slug: 'prod' }).first()).id))!;
+  const refs = async () => (await run('git', ['--git-dir', folder, 'for-each-ref'])).stdout;
+  await run('git', ['--git-dir', folder, 'config', 'receive.maxInputSize', '1000']);
+  copy.git(['checkout', '--quiet', '-B', 'heavy']);
+  copy.commit('Heavy', { 'heavy.bin': Buffer.from(Uint8Array.from({ length: 90_000 }, (_, i) => (i * 2_654_435_761) >>> 9)) });
+  const before = await refs();
+  expect(await git('push', address('push'), 'heavy')).toMatchObject({ done: false, said: expect.stringMatching(/exceeds maximum allowed size/) });
+  await run('git', ['--git-dir', folder, 'config', 'receive.maxInputSize', '200000000']);
+  const authorization = `Basic ${Buffer.from(`x:${keys.push}`).toString('base64')}`;
+  for (const body of ['', 'nonsense', '0000', `00a0${'x'.repeat(500)}`, '\u0000'.repeat(4000)]) {
+    const answer = await fetch(`${address(undefined)}/git-receive-pack`, {
+      method: 'POST',
+      headers: { authorization, 'content-type': 'application/x-git-receive-pack-request' },
+      body,
+    });
+    // git says what is wrong in its own protocol, or ends: either way the connection ends and nothing is changed.
+    await answer.text().catch(() => {});
+    expect(answer.status).toBeLessThan(503);
+  }
+  expect(await refs()).toBe(before);
 }); // prettier-ignore
 
 test('a revoked key is nothing, and one may only revoke one’s own', async () => {

@@ -128,7 +128,8 @@ function bodyOf(child: ChildProcess, first: Buffer, after: () => Promise<void>):
       if (first.length > 0) give(first);
       out.on('data', give);
       child.once('close', (code) => {
-        if (code !== 0) return controller.error(new Error(`git ended with ${code}`));
+        // A refusal is said in git's protocol, and git ends with 1 all the same; killed, it did not come to its end.
+        if (code === null) return controller.error(new Error('git was ended'));
         // What follows a push is begun before git is told that it is over; where that fails the push still stands.
         void after()
           .catch((error: unknown) => console.error(error))
