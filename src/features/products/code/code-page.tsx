@@ -3,7 +3,6 @@
 import { Button, Group, Popover, Select, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconGitBranch, IconReplace, IconScan } from '@tabler/icons-react';
-import { useEffect, useRef } from 'react';
 import type { AnswerOf } from '@/api/operations';
 import { JobLine } from '@/features/jobs/job-line';
 import { isUnderWay, useJobs } from '@/features/jobs/use-jobs';
@@ -219,15 +218,11 @@ export function CodePage() {
 
 /** What the last job came to, where that is not to be seen on the page: why it failed, or that there was nothing to propose. */
 function LastOutcome({ jobs }: { jobs: NonNullable<ReturnType<typeof useJobs>['data']> }) {
-  const told = useRef<HTMLParagraphElement>(null);
   const [last] = jobs;
   const failed = last?.state === 'failed' ? last : undefined;
-  useEffect(() => {
-    if (failed) told.current?.scrollIntoView({ block: 'nearest' });
-  }, [failed]);
   if (failed)
     return (
-      <Text ref={told} role="alert" size="sm" c="var(--mantine-color-error)" mb="md">
+      <Text role="alert" size="sm" c="var(--mantine-color-error)" mb="md">
         {failed.label} failed. {failed.error}
       </Text>
     );

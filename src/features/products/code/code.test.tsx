@@ -1,0 +1,133 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import { openProductPage, serve } from '@/testing/interface/open-page';
+import { bookingSite, demo } from '@/testing/library';
+import { CodePage } from './code-page';
+
+const commit = (n: number, title: string) => ({ hash: String(n).repeat(40), parent: n > 1 ? String(n - 1).repeat(40) : '', at: `2026-0${n}-01T10:00:00.000Z`, author: 'Ada Moor', title }); // prettier-ignore
+const COMMITS = [commit(2, 'Second'), commit(1, 'First')];
+const scanned = (n: number, token: number, exact: number) => ({
+  commit: String(n).repeat(40),
+  at: `2026-0${n}-01T10:00:00.000Z`,
+  version: '1.0.0',
+  files: 2,
+  leftOut: 0,
+  parts: { total: token + exact, token, exact, near: 0, foreign: 0 },
+  coverage: token / (token + exact),
+});
+const library = (scans: object[]) => ({ slug: 'keel', name: 'Keel', releases: [{ version: '1.0.0', at: '2026-01-15T10:00:00.000Z' }], scans }); // prettier-ignore
+const job = (more: object) => ({ id: 'job_1', label: 'Scan', document: { kind: 'product', slug: 'booking', name: 'Booking' }, by: 'Pat', state: 'running', attempt: 1, progress: null, result: null, error: null, created: '2026-01-01T10:00:00.000Z', started: null, ended: null, mine: true, ...more }); // prettier-ignore
+const FOUND = {
+  ...scanned(2, 3, 1),
+  tokens: { 'color.ink': 3 },
+  found: {
+    bypasses: [{ value: '#00617e', kind: 'color', as: 'exact', count: 23, suggest: ['color.text.link'], places: [{ file: 'a.css', line: 7, source: 'a { color: #00617e }' }] }],
+    deprecated: [{ path: 'color.text.muted', count: 1, places: [{ file: 'b.css', line: 1, source: 'b {}' }] }],
+    unknown: [],
+    unreadable: [{ file: 'c.css', message: 'c.css cannot be read: It is no text' }],
+  },
+}; // prettier-ignore
+
+interface Server {
+  repository?: object;
+  scans?: object[];
+  jobs?: object[];
+  proposals?: object[];
+  refuse?: string;
+}
+/** A server that has what is given, and nothing else. */
+function having({ repository = {}, scans = [scanned(1, 1, 3), scanned(2, 3, 1)], jobs = [], proposals = [], refuse }: Server) {
+  return serve((path, _body, method) => {
+    if (method === 'POST') return refuse === undefined ? { body: { job: 'job_1' } } : { status: 400, body: { title: 'x', code: 'bad-request', detail: refuse } };
+    if (path.startsWith('/jobs')) return { body: { jobs } };
+    if (path.includes('/file?')) return { body: { commit: COMMITS[0]!.hash, name: 'a.css', text: 'one\ntwo\nthree\nfour\nfive\nsix\na { color: #00617e }\neight' } };
+    if (path.includes('/repository/commits/')) return { body: { ...COMMITS[0], patch: '+added\n-removed\n', cut: false, files: [] } };
+    if (path.endsWith('/repository')) return { body: { off: false, exists: true, branches: [{ name: 'main', commit: COMMITS[0]!.hash }], commits: COMMITS, ...repository } };
+    if (path.includes('/proposals/')) return { body: proposals[0] };
+    if (path.endsWith('/proposals')) return { body: { proposals } };
+    if (path.endsWith('/scans')) return { body: { libraries: [library(scans)] } };
+    return { body: FOUND };
+  });
+} // prettier-ignore
+const open = (server: Server, role = 'maintainer') => {
+  const asked = having(server);
+  const product = bookingSite(demo());
+  Object.assign(product.snapshot, { role });
+  return openProductPage(<CodePage />, '/code', product).then((drawn) => ({ ...drawn, asked }));
+};
+
+test.each<[string, object, RegExp]>([
+  ['git is missing', { off: true, exists: false, branches: [], commits: [] }, /Repositories are off/],
+  ['there is no repository', { exists: false, branches: [], commits: [] }, /No repository yet/],
+  ['it is empty', { branches: [], commits: [] }, /git remote add seedplan .*\/git\/booking\.git/],
+])('where %s, the page says what to do', async (_, repository, words) => {
+  await open({ repository });
+  expect(await screen.findByText(words)).toBeInTheDocument();
+});
+
+test('each commit shows what it holds, and each figure leads to its lines and their surroundings', async () => {
+  const { user } = await open({});
+  const coverage = await screen.findByRole('region', { name: 'Coverage' });
+  expect(coverage).toHaveTextContent('75.0 % of 4 values in 2 files written by token of Keel 1.0.0');
+  expect(within(coverage).getByRole('img', { name: 'Coverage by Keel over 2 commits' })).toBeInTheDocument();
+  await user.click(await screen.findByRole('button', { name: 'Lines with #00617e' }));
+  expect(screen.getByRole('link', { name: 'color.text.link' })).toHaveAttribute('href', '/libraries/keel/tokens/color.text.link'); // prettier-ignore
+  expect(screen.getByText('and 22 places more')).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: /^a\.css:7/ }));
+  expect(await screen.findByLabelText('a.css, from line 2')).toHaveTextContent('7a { color: #00617e }');
+  await user.click(screen.getByText('Deprecated and unknown'));
+  expect(await screen.findByText('Deprecated token')).toBeInTheDocument();
+  expect(screen.getByText(/1 file could not be read: c\.css cannot be read/)).toBeInTheDocument();
+  // One tab stop; arrow keys go from commit to commit.
+  const list = within(screen.getByRole('region', { name: 'Commits' })).getAllByRole('button');
+  expect(list.map((one) => one.tabIndex)).toEqual([0, -1]);
+  list[0]!.focus();
+  await user.keyboard('{ArrowDown}');
+  expect(list[1]).toHaveFocus();
+  expect(await screen.findByRole('heading', { name: 'First' })).toBeInTheDocument();
+  expect(coverage).toHaveTextContent('25.0 %');
+});
+
+test('a commit that was not scanned says so; scanning is asked for, and a refusal is shown', async () => {
+  const { user, asked } = await open({ scans: [scanned(1, 1, 3)], refuse: 'Booking has no repository.' });
+  expect(await screen.findByText('not scanned')).toBeInTheDocument();
+  await user.click(screen.getByText('Raw values'));
+  expect(screen.getByText(/This commit was not scanned yet/)).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Scan new commits' }));
+  expect(await screen.findByText('Booking has no repository.')).toBeInTheDocument();
+  expect(asked.some(({ method, path }) => `${method} ${path}` === 'POST /products/booking/scans')).toBe(true);
+});
+
+test('how far a job is stands on the page, with Cancel; a failure says why', async () => {
+  const { user, asked } = await open({ jobs: [job({ progress: { done: 1, of: 4, doing: 'Commit 2 of 4' } })] }); // prettier-ignore
+  expect(await screen.findByText('Scan: Commit 2 of 4')).toBeInTheDocument();
+  expect(screen.getByRole('button', { name: 'Scan new commits' })).toBeDisabled();
+  await user.click(screen.getByRole('button', { name: 'Cancel job' }));
+  await waitFor(() => expect(asked.map(({ method, path }) => `${method} ${path}`)).toContain('POST /jobs/job_1/cancel')); // prettier-ignore
+});
+
+test('a job that failed says why, where it was asked for', async () => {
+  await open({ jobs: [job({ state: 'failed', error: 'The repository took more than 1200 seconds.' })] });
+  expect(await screen.findByText(/^Scan failed\. The repository took more than/)).toHaveAttribute(
+    'role',
+    'alert',
+  );
+});
+
+test('who may only look is offered nothing to do; a contributor proposes and does not merge', async () => {
+  const proposal = { id: 'proposal_1', branch: 'use-tokens', title: 'Use tokens', state: 'open', by: 'Pat', at: '2026-03-01T10:00:00.000Z', ended: null, body: '- `a` becomes b', head: 'x', patch: '+ b', cut: false, clashes: ['a.css'] }; // prettier-ignore
+  const viewer = await open({ proposals: [proposal] }, 'viewer');
+  await screen.findByRole('region', { name: 'Coverage' });
+  for (const name of ['Scan new commits', 'Propose migration'])
+    expect(screen.queryByRole('button', { name })).toBeNull();
+  viewer.unmount();
+  const { user, unmount } = await open({ proposals: [proposal] }, 'contributor');
+  await user.click(await screen.findByRole('button', { name: /^Use tokens/ }));
+  expect(await screen.findByText(/a\.css changed on main since/)).toBeInTheDocument();
+  expect(screen.getByRole('button', { name: 'Close proposal' })).toBeInTheDocument();
+  expect(screen.queryByRole('button', { name: 'Merge into main' })).toBeNull();
+  unmount();
+  const again = await open({ proposals: [proposal] }, 'maintainer');
+  await again.user.click(await screen.findByRole('button', { name: /^Use tokens/ }));
+  // What clashes is not merged from here.
+  expect(await screen.findByRole('button', { name: 'Merge into main' })).toBeDisabled();
+});
