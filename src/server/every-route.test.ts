@@ -153,6 +153,10 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
   expect(repository).toMatchObject({ off: false, exists: true, branches: [{ name: 'main', commit }], commits: [{ hash: commit, parent: '', title: 'Begin', author: 'Ada Moor' }] }); // prettier-ignore
   expect(await ask('GET', `/products/prod/repository/commits/${commit}`)).toMatchObject({ files: [{ name: 'a.css', size: 46 }], patch: expect.stringContaining('+a { color: #550000; }') }); // prettier-ignore
   expect(await ask('GET', '/products/prod/repository/commits/main/file?name=a.css')).toMatchObject({ commit, text: expect.stringMatching(/^a \{/) }); // prettier-ignore
+  for (const name of ['', 'b.css', 'a%00b', '%0A', '../a.css', ':(top)a.css'])
+    await ask('GET', `/products/prod/repository/commits/main/file?name=${name}`, undefined, 404);
+  for (const commit of ['nowhere', '--all', 'main%00', '0000000', 'HEAD', 'main~1'])
+    await ask('GET', `/products/prod/repository/commits/${commit}`, undefined, 400);
   const { job } = await ask<{ job: string }>('POST', '/products/prod/scans');
   await ask('POST', `/jobs/${job}/cancel`);
   await ask('POST', `/jobs/${job}/again`);

@@ -47,6 +47,26 @@ test('what takes too long is ended and said so, and the next is read', async () 
   expect((await aside('readFiles', files(tokens(3)), 'a.tokens.json')).edits).toHaveLength(5);
 });
 
+test('what somebody waits for is read while a job goes on, and neither is charged for the other', async () => {
+  let isOver = false;
+  const job = aside('readFiles', files(tokens(90_000)), 'The repository', 600, { onProgress: () => {} });
+  void job.then(() => (isOver = true));
+  expect((await aside('readFiles', files(tokens(3)), 'a.tokens.json')).edits).toHaveLength(5);
+  expect(isOver).toBe(false);
+  expect((await job).edits).toHaveLength(90_002);
+});
+
+test('a job that is cancelled ends at once, and the next is taken', async () => {
+  const stop = new AbortController();
+  const job = aside('readFiles', files(tokens(90_000)), 'The repository', 600, { signal: stop.signal });
+  setTimeout(() => stop.abort(), 50);
+  await expect(job).rejects.toMatchObject({ name: 'AbortError' });
+  const next = aside('readFiles', files(tokens(3)), 'The repository', 600, {
+    signal: new AbortController().signal,
+  });
+  expect((await next).edits).toHaveLength(5);
+});
+
 describe('what the threads may say', () => {
   const says = (error: Error) => runTasksBy(() => Promise.reject(error));
   const ask = () => aside('readFiles', files('{}'), 'The files');

@@ -10,12 +10,14 @@ import type { Outcome, TaskAnswer, TaskCall, TaskInput, TaskName } from './tasks
 
 /** How long a task may take and how much memory it may fill, before it is ended and said so. */
 const LIMITS = { seconds: 10, megabytes: 512 };
+/** A job has more of both, and says itself how long it may take. */
+const MEGABYTES_OF_JOBS = 1024;
 /** As many tasks wait as this; more are asked to come again. */
 const MOST_WAITING = 60;
 
 type Run = (call: TaskCall, seconds: number, beside?: Beside) => Promise<Outcome>;
 
-/** What goes on while a task is worked out: it is told how far it is, and can be ended. */
+/** Of a job: what goes on while it is worked out. It is told how far it is, and can be ended. */
 export interface Beside {
   signal?: AbortSignal;
   onProgress?(progress: Progress): void;
@@ -26,17 +28,23 @@ const holder = shared<{ run?: Run; end?: () => Promise<void> }>('jobs', () => ({
 const makePool = (): Run => {
   const filename = path.join(process.cwd(), 'dist/worker.mjs');
   if (!existsSync(filename)) throw new Error(`${filename} is missing: run node scripts/bundle.mjs`);
-  const pool = new Piscina({
-    filename,
-    minThreads: 0,
-    // One processor is left to those who only ask.
-    maxThreads: Math.max(1, os.availableParallelism() - 1),
-    idleTimeout: 60_000,
-    maxQueue: MOST_WAITING,
-    resourceLimits: { maxOldGenerationSizeMb: LIMITS.megabytes },
-  });
-  holder.end = () => pool.destroy();
-  return async (call, seconds, { signal, onProgress } = {}) => {
+  const threads = (maxThreads: number, megabytes: number) =>
+    new Piscina({
+      filename,
+      minThreads: 0,
+      maxThreads,
+      idleTimeout: 60_000,
+      maxQueue: MOST_WAITING,
+      resourceLimits: { maxOldGenerationSizeMb: megabytes },
+    });
+  // One processor is left to those who only ask.
+  const quick = threads(Math.max(1, os.availableParallelism() - 1), LIMITS.megabytes);
+  // Jobs take minutes: nobody who waits for an answer stands behind them.
+  const long = threads(1, MEGABYTES_OF_JOBS);
+  holder.end = async () => void (await Promise.all([quick.destroy(), long.destroy()]));
+  return async (call, seconds, beside) => {
+    const { signal, onProgress } = beside ?? {};
+    const pool = beside ? long : quick;
     const stop = new AbortController();
     const cancel = () => stop.abort();
     signal?.addEventListener('abort', cancel, { once: true });
@@ -79,28 +87,28 @@ export async function aside<K extends TaskName>(
   /** What it is, for who has to be told that it was ended: `The files`. */
   what: string,
   seconds = LIMITS.seconds,
-  beside: Beside = {},
+  beside?: Beside,
 ): Promise<TaskAnswer<K>> {
   holder.run ??= makePool();
   let outcome: Outcome;
   try {
     outcome = await holder.run({ task, input }, seconds, beside);
   } catch (error) {
-    if (beside.signal?.aborted) throw error;
-    throw ended(error, what, seconds) ?? error;
+    if (beside?.signal?.aborted) throw error;
+    throw ended(error, what, seconds, beside ? MEGABYTES_OF_JOBS : LIMITS.megabytes) ?? error;
   }
   if ('refused' in outcome) throw new Problem(...outcome.refused);
   return outcome.answer as TaskAnswer<K>;
 }
 
-function ended(error: unknown, what: string, seconds: number): Problem | undefined {
+function ended(error: unknown, what: string, seconds: number, megabytes: number): Problem | undefined {
   const { name, code, message } = error as { name?: string; code?: string; message?: string };
   const split = 'Send less at once, or split what you send.';
   if (name === 'AbortError')
     return tooMuch(`${what} took more than ${seconds} seconds to read and reading was ended. ${split}`);
   if (code === 'ERR_WORKER_OUT_OF_MEMORY')
     return tooMuch(
-      `${what} took more than ${LIMITS.megabytes} MB of memory to read and reading was ended. ${split}`,
+      `${what} took more than ${megabytes} MB of memory to read and reading was ended. ${split}`,
     );
   if (/queue is at limit/i.test(message ?? ''))
     return new Problem(

@@ -165,6 +165,15 @@ test.each([
   if (idempotent) expect((await job(id)).attempt).toBe(2);
 }); // prettier-ignore
 
+test('where the database is gone the runner goes on, and looks again later', async () => {
+  const made = runner();
+  const log = jest.spyOn(console, 'error').mockImplementation(() => {});
+  await knex.destroy();
+  await expect(made.wake()).resolves.toBeUndefined();
+  expect(log).toHaveBeenCalled();
+  log.mockRestore();
+});
+
 /** A server that runs jobs and nothing else, until it is killed. */
 const SERVER = `
 import { openDatabase } from '@/server/db/connection';

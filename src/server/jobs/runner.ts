@@ -38,7 +38,10 @@ export class Runner {
 
   /** Looks for work, where none is under way. Resolves once nothing waits. */
   wake(): Promise<void> {
-    this.working ??= this.work().finally(() => (this.working = undefined));
+    // What keeps it from looking (a full disk, a database that is gone) is tried again with the next pulse.
+    this.working ??= this.work()
+      .catch((error: unknown) => console.error(error))
+      .finally(() => (this.working = undefined));
     return this.working;
   }
 
@@ -52,7 +55,7 @@ export class Runner {
     this.ended = true;
     clearInterval(this.timer);
     this.current?.stop.abort();
-    await this.working?.catch(() => {});
+    await this.working;
   }
 
   private async work(): Promise<void> {

@@ -171,8 +171,9 @@ export function contentsNow(folder: string, blobs: readonly string[]): string[] 
 
 /** The text of a file at a commit; undefined where there is none of that name, or it is larger than is shown. */
 export async function fileAt(folder: string, commit: string, name: string): Promise<string | undefined> {
-  const [entry] = entriesIn(await git(folder, ...LS_TREE, commit, '--', `:(literal)${name}`));
-  if (entry?.name !== name || entry.size > MOST_SHOWN) return undefined;
+  // Looked for by its very name: to git it could be a pattern, or lead out of the tree.
+  const entry = (await filesAt(folder, commit)).find((one) => one.name === name);
+  if (!entry || entry.size > MOST_SHOWN) return undefined;
   return git(folder, 'cat-file', 'blob', entry.blob);
 }
 
