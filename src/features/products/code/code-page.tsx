@@ -33,15 +33,12 @@ export function CodePage() {
   const jobs = useJobs(slug);
   const current = jobs.data?.find(isUnderWay);
   // Once a job has ended there is something new to read.
-  const ended = jobs.data?.filter((job) => !isUnderWay(job)).length ?? 0;
+  const ended = jobs.data?.map((job) => job.ended ?? '').reduce((a, b) => (a > b ? a : b), '');
   const repository = useCall('GET /products/{slug}/repository', { slug }, ended);
   const scans = useCall('GET /products/{slug}/scans', { slug }, ended);
   const proposed = useCall('GET /products/{slug}/proposals', { slug }, ended);
-  const start = (
-    endpoint:
-      'POST /products/{slug}/repository' | 'POST /products/{slug}/scans' | 'POST /products/{slug}/migrations',
-  ) =>
-    call(endpoint, { slug }).then(
+  const started = (answer: Promise<unknown>) =>
+    void answer.then(
       () => Promise.all([repository.refetch(), jobs.refetch()]),
       (error: Error) => void notifications.show({ message: error.message, color: 'red' }),
     );
@@ -79,7 +76,7 @@ export function CodePage() {
           title="No repository yet."
           actions={
             canMerge && (
-              <Button onClick={() => void start('POST /products/{slug}/repository')}>
+              <Button onClick={() => started(call('POST /products/{slug}/repository', { slug }))}>
                 Create repository
               </Button>
             )
@@ -141,7 +138,9 @@ export function CodePage() {
               variant="default"
               leftSection={<IconReplace size={15} />}
               disabled={current !== undefined}
-              onClick={() => void start('POST /products/{slug}/migrations')}
+              onClick={() =>
+                started(call('POST /products/{slug}/migrations', { slug, library: library!.slug }))
+              }
             >
               Propose migration
             </Button>
@@ -151,7 +150,7 @@ export function CodePage() {
               variant={waiting > 0 ? 'filled' : 'default'}
               leftSection={<IconScan size={15} />}
               disabled={current !== undefined}
-              onClick={() => void start('POST /products/{slug}/scans')}
+              onClick={() => started(call('POST /products/{slug}/scans', { slug }))}
             >
               Scan new commits
             </Button>
@@ -167,7 +166,7 @@ export function CodePage() {
       )}
       {library && scanned.size > 0 && (
         <section className={`sheet ${classes.coverage}`} aria-label="Coverage">
-          <PartsBar scan={scan ?? library.scans.at(-1)!} library={library.name} />
+          {scan && <PartsBar scan={scan} library={library.name} />}
           <CoverageChart
             name={`Coverage by ${library.name} over ${library.scans.length} commits`}
             points={library.scans.map((one) => ({

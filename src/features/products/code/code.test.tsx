@@ -33,9 +33,10 @@ interface Server {
   jobs?: object[];
   proposals?: object[];
   refuse?: string;
+  libraries?: object[];
 }
 /** A server that has what is given, and nothing else. */
-function having({ repository = {}, scans = [scanned(1, 1, 3), scanned(2, 3, 1)], jobs = [], proposals = [], refuse }: Server) {
+function having({ repository = {}, scans = [scanned(1, 1, 3), scanned(2, 3, 1)], jobs = [], proposals = [], refuse, libraries = [library(scans)] }: Server) {
   return serve((path, _body, method) => {
     if (method === 'POST') return refuse === undefined ? { body: { job: 'job_1' } } : { status: 400, body: { title: 'x', code: 'bad-request', detail: refuse } };
     if (path.startsWith('/jobs')) return { body: { jobs } };
@@ -44,7 +45,7 @@ function having({ repository = {}, scans = [scanned(1, 1, 3), scanned(2, 3, 1)],
     if (path.endsWith('/repository')) return { body: { off: false, exists: true, branches: [{ name: 'main', commit: COMMITS[0]!.hash }], commits: COMMITS, ...repository } };
     if (path.includes('/proposals/')) return { body: proposals[0] };
     if (path.endsWith('/proposals')) return { body: { proposals } };
-    if (path.endsWith('/scans')) return { body: { libraries: [library(scans)] } };
+    if (path.endsWith('/scans')) return { body: { libraries } };
     return { body: FOUND };
   });
 } // prettier-ignore
@@ -111,6 +112,25 @@ test('a job that failed says why, where it was asked for', async () => {
     'role',
     'alert',
   );
+});
+
+test('of two libraries the one that is looked at is migrated to', async () => {
+  const other = { ...library([scanned(2, 1, 3)]), slug: 'signal', name: 'Signal' };
+  const { user, asked } = await open({ libraries: [library([scanned(2, 3, 1)]), other] });
+  await user.click(await screen.findByRole('combobox', { name: 'Library' }));
+  await user.click(await screen.findByRole('option', { name: 'Signal' }));
+  expect(await screen.findByText(/written by token of Signal/)).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Propose migration' }));
+  await waitFor(() =>
+    expect(asked.find(({ method }) => method === 'POST')?.body).toEqual({ library: 'signal' }),
+  );
+});
+
+test('a commit that was not scanned is given the figures of no other', async () => {
+  await open({ scans: [scanned(1, 1, 3)] });
+  const coverage = await screen.findByRole('region', { name: 'Coverage' });
+  expect(within(coverage).getByRole('img')).toBeInTheDocument();
+  expect(coverage).not.toHaveTextContent('written by token');
 });
 
 test('who may only look is offered nothing to do; a contributor proposes and does not merge', async () => {
