@@ -42,6 +42,14 @@ export async function expectAccessible(page: Page, rules?: string[], within = 'h
   expect(found).toEqual([]);
 }
 
+/** Does something while the page is in a colour scheme, which is then what it was. */
+export async function inScheme(page: Page, colorScheme: 'dark', run: () => Promise<void>): Promise<void> {
+  await page.emulateMedia({ colorScheme });
+  await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', colorScheme);
+  await run();
+  await page.emulateMedia({ colorScheme: null });
+}
+
 /** Presses Tab until what has the focus is called this. */
 export async function tabTo(page: Page, name: RegExp, key = 'Tab'): Promise<void> {
   for (let i = 0; i < 400; i++) {

@@ -5,6 +5,11 @@ import path from 'node:path';
 
 const root = path.resolve(import.meta.dirname, '..');
 const total = { passed: 0, failed: 0, skipped: 0 };
+/** What failed, said once more at the end: whoever sees the last lines alone sees why. */
+const failures = [];
+const plain = (text) => text.replace(/\u001b\[[0-9;]*m/g, '');
+const begun = Date.now();
+const minutes = () => `${((Date.now() - begun) / 60_000).toFixed(1)} min`;
 const run = (command, args, env = {}, stdio = 'inherit') =>
   new Promise((resolve) => {
     const said = [];
@@ -24,23 +29,39 @@ const check = async (title, command, args) => {
   console.log(`— ${title}`);
   if (said.trim()) console.log(said.trim());
   total[code === 0 ? 'passed' : 'failed']++;
-  if (code !== 0) console.log(`${title}: failed`);
+  if (code !== 0) {
+    console.log(`${title}: failed`);
+    failures.push(`${title}\n${said.trim()}`);
+  }
 };
 const counted = async (title, file, command, args, env, read) => {
-  console.log(`— ${title}`);
+  console.log(`— ${title} (after ${minutes()})`);
   rmSync(file, { force: true });
   const { code } = await run(command, args, env);
   if (!existsSync(file)) {
     console.log(`${title}: no result was written`);
+    failures.push(`${title}: no result was written`);
     total.failed++;
     return;
   }
-  const { passed, failed, skipped, flaky = 0 } = read(JSON.parse(readFileSync(file, 'utf8')));
+  const { passed, failed, skipped, flaky = 0, messages } = read(JSON.parse(readFileSync(file, 'utf8')));
+  failures.push(...messages);
   if (flaky > 0) console.log(`${title}: ${flaky} passed at the second try only`);
   total.passed += passed;
   total.failed += failed + (failed === 0 && code !== 0 ? 1 : 0);
   total.skipped += skipped;
 };
+/** The browser tests that failed, with their last error. */
+const unexpected = (suites = []) =>
+  suites.flatMap((suite) => [
+    ...suite.specs
+      .filter(({ ok }) => !ok)
+      .map(({ file, line, title, tests }) => {
+        const error = tests.flatMap(({ results }) => results.flatMap(({ errors }) => errors)).at(-1);
+        return `e2e/${file}:${line} ${title}\n${error?.message ?? ''}`;
+      }),
+    ...unexpected(suite.suites),
+  ]);
 
 // Each of the two keeps one processor busy.
 await Promise.all([
@@ -59,6 +80,9 @@ await counted(
     passed: result.numPassedTests,
     failed: result.numFailedTests + result.numRuntimeErrorTestSuites,
     skipped: result.numPendingTests,
+    messages: result.testResults
+      .filter(({ status }) => status === 'failed')
+      .map(({ name, message }) => `${path.relative(root, name)}\n${message}`),
   }),
 );
 const browser = path.join(root, 'dist', 'browser.json');
@@ -73,8 +97,11 @@ await counted(
     flaky: result.stats.flaky,
     failed: result.stats.unexpected + result.errors.length,
     skipped: result.stats.skipped,
+    messages: [...result.errors.map(({ message }) => message), ...unexpected(result.suites)],
   }),
 );
+for (const failure of failures) console.log(`\n● ${plain(failure).slice(0, 2000)}`);
+console.log(`— after ${minutes()}`);
 console.log(
   `${total.passed} passed, ${total.failed} failed${total.skipped > 0 ? `, ${total.skipped} skipped` : ''}`,
 );
