@@ -31,6 +31,7 @@ export const DOCUMENTS = [
     answer: exactly({
       documents: list(
         exactly({
+          id: Text,
           kind: oneOf('library', 'product'),
           slug: Text,
           name: Text,

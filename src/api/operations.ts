@@ -1,5 +1,6 @@
 import { registryOf } from '@/core/base/registry';
 import { ASSETS } from './assets';
+import { DELIVERIES } from './deliveries';
 import { DOCUMENTS } from './documents';
 import { INTAKE } from './intake';
 import { JOBS } from './jobs';
@@ -23,6 +24,7 @@ const DECLARED = [
   ...RELEASES,
   ...PRODUCTS,
   ...OUTPUT_OPERATIONS,
+  ...DELIVERIES,
   ...KEYS,
   ...JOBS,
   ...REPOSITORIES,

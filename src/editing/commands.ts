@@ -62,6 +62,8 @@ import { moveBlock } from './guides/commands/move-block';
 import { removeBlock } from './guides/commands/remove-block';
 import { setBlockText } from './guides/commands/set-block-text';
 import { importTokens } from './intake/commands/import-tokens';
+import { putOutput } from './outputs/commands/put-output';
+import { removeOutput } from './outputs/commands/remove-output';
 import { addPlacement } from './products/commands/add-placement';
 import { addScreen } from './products/commands/add-screen';
 import { changeScreen } from './products/commands/change-screen';
@@ -162,6 +164,8 @@ export const LIBRARY_COMMANDS = {
   moveBlock,
   setBlockText,
   removeBlock,
+  putOutput,
+  removeOutput,
 };
 export const PRODUCT_COMMANDS = {
   addScreen,

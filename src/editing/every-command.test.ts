@@ -54,6 +54,14 @@ const declared = (library: OpenLibrary, of: string, at: number) => {
   const entry = rule(library, of, at);
   return entry.kind === 'rule' ? Object.fromEntries(entry.declarations) : {};
 };
+const OUTPUT: CommandArguments<'putOutput'> = {
+  name: 'Web',
+  formats: ['css'],
+  context: { scheme: 'dark' },
+  prefix: 'k',
+  destination: { kind: 'download' },
+  onRelease: true,
+};
 const hasPath = (library: OpenLibrary, path: string) => library.tree.ids.has(path);
 const guide = (library: OpenLibrary) => named(library, 'guide', 'buttons');
 const block = (library: OpenLibrary, at: number) => ordered(guide(library).blocks)[at]!;
@@ -412,6 +420,56 @@ const TABLE: Partial<Table> = {
       },
     ],
     refused: [{ ask: { text: 'space.4', surface: 'space.8' }, says: /inherited or was removed/ }],
+  },
+  putOutput: {
+    cases: [
+      {
+        ask: () => OUTPUT,
+        then: (now, before) => {
+          expect(named(now, 'output', 'Web')).toMatchObject({ ...OUTPUT, kind: 'output' });
+          // It is nothing to release.
+          expect(now.changeCount()).toBe(before.changeCount());
+        },
+      },
+      {
+        given: did('putOutput', OUTPUT),
+        ask: (of) => ({
+          ...OUTPUT,
+          id: named(of, 'output', 'Web').id,
+          formats: ['ts', 'swift'],
+          destination: { kind: 'folder', folder: 'a/b' },
+        }),
+        then: (now) => {
+          expect(itemsOf(now.own.items, 'output')).toHaveLength(1);
+          expect(named(now, 'output', 'Web')).toMatchObject({
+            formats: ['ts', 'swift'],
+            destination: { kind: 'folder', folder: 'a/b' },
+            prefix: 'k',
+          });
+        },
+      },
+    ],
+    refused: [
+      { ask: { ...OUTPUT, name: ' ' }, says: /needs a name/ },
+      { ask: { ...OUTPUT, formats: ['stencil'] }, says: /no format stencil/ },
+      { ask: { ...OUTPUT, formats: [] }, says: /has a format/ },
+      { ask: { ...OUTPUT, prefix: '9' }, says: /cannot begin a name/ },
+      { ask: { ...OUTPUT, context: { scheme: 'dusk' } }, says: /no context scheme=dusk/ },
+      { ask: { ...OUTPUT, destination: { kind: 'folder', folder: '../x' } }, says: /not a folder/ },
+      { ask: { ...OUTPUT, destination: { kind: 'repository', product: '', folder: 'x' } }, says: /that of a product/ },
+      { given: did('putOutput', OUTPUT), ask: OUTPUT, says: /an output Web already/ },
+      { ask: { ...OUTPUT, id: 'output_none' }, says: /was removed meanwhile/ },
+    ], // prettier-ignore
+  },
+  removeOutput: {
+    cases: [
+      {
+        given: did('putOutput', OUTPUT),
+        ask: (of) => ({ id: named(of, 'output', 'Web').id }),
+        then: (now) => expect(itemsOf(now.own.items, 'output')).toEqual([]),
+      },
+    ],
+    refused: [{ ask: { id: 'output_none' }, says: /removed already/ }],
   },
   applyFixes: {
     cases: [

@@ -10,6 +10,7 @@ import { guide, guides } from './guides/queries/guide';
 import { guideFile } from './guides/queries/guide-file';
 import { changeSpecimen } from './releases/queries/change-specimen';
 import { ledger } from './releases/queries/ledger';
+import { outputs } from './outputs/queries/outputs';
 import { placing } from './products/queries/placing';
 import { productFrame, screen, upgrade } from './session/open-product';
 import { overrides, overridesCsv } from './tokens/queries/overrides';
@@ -93,6 +94,7 @@ export const LIBRARY_QUERIES = {
   changeSpecimen,
   usage,
   uses,
+  outputs,
 };
 /** What a product's pages ask. */
 export const PRODUCT_QUERIES = { productFrame, screen, placing, upgrade };

@@ -3,7 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { answerProblems, matchOperation } from '@/api/match';
 import { OPERATIONS } from '@/api/operations';
-import { setField } from '@/core/document/edits';
+import { addItem, setField } from '@/core/document/edits';
 import type { Item } from '@/core/document/item';
 import type { TokenItem } from '@/core/tokens/items';
 import { openDatabase } from './db/connection';
@@ -189,6 +189,19 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
   const open = await proposed('open');
   await ask('POST', `/products/prod/proposals/${open}/merge`);
   expect(await ask('GET', `/products/prod/proposals/${open}`)).toMatchObject({ state: 'merged' });
+
+  // An output, delivered; the same once more comes to nothing.
+  await ask('POST', '/documents/lib/changes', { id: 'change_route5', label: 'Output', edits: [addItem({ id: 'output_route', kind: 'output', order: 'a1', name: 'Web', formats: ['css'], context: null, prefix: '', destination: { kind: 'download' }, onRelease: false })] }); // prettier-ignore
+  for (const result of ['1 file to download', 'Nothing changed since the last delivery']) {
+    const { job: delivering } = await ask<{ job: string }>('POST', '/libraries/lib/outputs/output_route/deliveries', { version: '1.1.0' }); // prettier-ignore
+    const other = new Runner(knex);
+    await other.wake();
+    await other.end();
+    expect((await ask<{ jobs: object[] }>('GET', '/jobs?document=lib')).jobs).toContainEqual(expect.objectContaining({ id: delivering, result })); // prettier-ignore
+  }
+  const { deliveries } = await ask<{ deliveries: { id: string; changed: boolean }[] }>('GET', '/libraries/lib/deliveries'); // prettier-ignore
+  expect(deliveries.map(({ changed }) => changed)).toEqual([false, true]);
+  expect(await ask('GET', `/libraries/lib/deliveries/${deliveries[0]!.id}`)).toMatchObject({ name: 'Web', files: [{ name: 'tokens.css', text: await css('1.1.0') }], before: { version: '1.1.0' } }); // prettier-ignore
 
   // A machine with a key does what the key says, and no more.
   const { key, id: keyId } = await ask<{ key: string; id: string }>('POST', '/me/keys', { name: 'CI', actions: ['read'] }); // prettier-ignore

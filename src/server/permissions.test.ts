@@ -81,6 +81,9 @@ const inputs = (): Record<string, object> => ({
   'releases.list': { slug: 'lib' },
   'releases.publish': { slug: 'lib', ...release, leftOut: [], summary: '' },
   'outputs.write': { slug: 'lib', format: 'css' },
+  'deliveries.list': { slug: 'lib' },
+  'deliveries.read': { slug: 'lib', id: 'none' },
+  'deliveries.deliver': { slug: 'lib', id: 'none' },
   'products.create': { name: 'Third', slug: 'third', library: 'lib' },
   'products.open': { slug: 'prod' },
   'products.import': {
@@ -151,7 +154,7 @@ test.each([...USE_CASES.keys()])('%s: who may, and a refusal writes nothing', as
           id,
           who,
           expect.stringMatching(
-            /demo|address and the password|release|pin|such file|such thing|such session|library called|job none|proposal none|key of yours|scan of commit/,
+            /demo|address and the password|release|pin|such file|such thing|such session|library called|job none|proposal none|delivery none|output none|key of yours|scan of commit/,
           ),
         ]);
     } else {

@@ -6,6 +6,7 @@ import { transferUseCases } from './documents/transfer';
 import { fileUseCases } from './assets/files';
 import { jobUseCases } from './jobs/jobs';
 import { inboxUseCases } from './people/inbox';
+import { deliveryUseCases } from './outputs/deliveries';
 import { outputUseCases } from './outputs/write';
 import { keyUseCases } from './people/keys';
 import { peopleUseCases } from './people/people';
@@ -31,6 +32,7 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
     ...publishUseCases,
     ...productUseCases,
     ...outputUseCases,
+    ...deliveryUseCases,
     ...inboxUseCases,
     ...fileUseCases,
     ...settingsUseCases,

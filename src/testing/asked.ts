@@ -64,6 +64,7 @@ export const ASKED: { [K in QueryName]: QueryArguments<K> | null } = {
   guideFile: { name: 'buttons', lens } as never,
   ledger: { leftOut: [] },
   changeSpecimen: { item: ink.id },
+  outputs: {},
   usage: {},
   uses: { id: ink.id },
 };

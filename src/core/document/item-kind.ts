@@ -39,8 +39,12 @@ export interface ItemKind<K extends ItemKindName = ItemKindName> {
   requires(item: ItemOf<K>): Requirement[];
   /** Two items of which this is the same cannot both be there; undefined where it does not matter. */
   unique(item: ItemOf<K>): string | undefined;
+  /** Whether it goes out with a release. */
+  released(item: ItemOf<K>): boolean;
   /** The release of another document that an item names: it must be there, and may be named by who may read it. */
   readonly pinned?: (item: ItemOf<K>) => { library: Reference; version: string };
+  /** The id of a product that an item names: it may be named by who may read it. */
+  readonly product?: (item: ItemOf<K>) => string | undefined;
   /** What it costs others that an item comes or goes. */
   readonly impact: { readonly added: Impact; readonly removed: Impact };
   /** What changed between two states of an item, each with what it costs. Empty: nothing that has a name of its own. */
@@ -53,7 +57,16 @@ type Given<K extends ItemKindName> = Pick<ItemKind<K>, 'kind' | 'document' | 'wo
   Partial<
     Pick<
       ItemKind<K>,
-      'references' | 'texts' | 'requires' | 'unique' | 'pinned' | 'impact' | 'changes' | 'page'
+      | 'references'
+      | 'texts'
+      | 'requires'
+      | 'unique'
+      | 'released'
+      | 'pinned'
+      | 'product'
+      | 'impact'
+      | 'changes'
+      | 'page'
     >
   > & {
     /** The schema of each field besides `id` and `kind`. */
@@ -72,6 +85,7 @@ export function defineKind<K extends ItemKindName>(given: Given<K>): ItemKind<K>
     texts: noTexts as ItemTexts<K>,
     requires: () => [],
     unique: () => undefined,
+    released: () => true,
     impact: { added: 'patch', removed: 'patch' },
     changes: () => [],
     page: () => undefined,

@@ -114,5 +114,6 @@ export const component = defineKind({
   requires: ({ rank }) => (rank === null ? [] : [{ id: rank, kind: 'rank' }]),
   impact: { added: 'minor', removed: 'major' },
   changes: componentChanges,
+  released: ({ visibility }) => visibility !== 'internal',
   page: ({ name }) => `components/${name}`,
 });

@@ -21,6 +21,7 @@ import { asset } from './asset';
 import { guide } from './guide';
 import { rank } from './rank';
 import { acceptedFinding } from './accepted-finding';
+import { output } from './output';
 import { parent } from './parent';
 import { pin } from './pin';
 import { screen } from './screen';
@@ -45,6 +46,7 @@ export const ITEM_KINDS: ReadonlyMap<string, ItemKind> = registryOf(
     guide,
     rank,
     acceptedFinding,
+    output,
     parent,
     pin,
     screen,

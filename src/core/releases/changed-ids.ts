@@ -1,6 +1,7 @@
 import type { ItemChanged } from '../document/changed';
 import { equal } from '../document/edits';
 import type { Item, ItemKindName, Items } from '../document/item';
+import { kindOf } from '../kinds/registry';
 import { libraryTree } from '../tokens/token-tree';
 
 /** Which items are not as they were in a release. */
@@ -31,10 +32,10 @@ export function changedIds(
   const look = (id: string) => (isOther(id) || isMoved(id) ? ids.add(id) : ids.delete(id));
   if (before) for (const change of before.changed) look((change.after ?? change.before)!.id);
   else for (const id of new Set([...since.keys(), ...items.keys()])) look(id);
-  const kindOf = (id: string) => (items.get(id) ?? since.get(id))!.kind;
-  return { since, ids, spreads: [...ids].some((id) => SPREADING.has(kindOf(id))) };
+  const spreads = (id: string) => SPREADING.has((items.get(id) ?? since.get(id))!.kind);
+  return { since, ids, spreads: [...ids].some(spreads) };
 }
 
-/** Undefined for a component that is kept out of releases. */
+/** Undefined for what is kept out of releases. */
 const finished = (item: Item | undefined): Item | undefined =>
-  item?.kind === 'component' && item.visibility === 'internal' ? undefined : item;
+  item && kindOf(item).released(item) ? item : undefined;

@@ -120,11 +120,10 @@ export function ledgerOf(released: LibraryState | undefined, draft: LibraryState
   return list.sort((a, b) => byImpact(a.impact, b.impact) || (a.title < b.title ? -1 : 1));
 }
 
-/** What can go out: all but the components that are kept out of releases. */
+/** What can go out: all but what is kept out of releases. */
 function finished(items: Items): Items {
-  const isOut = (item: Item) => item.kind === 'component' && item.visibility === 'internal';
-  if (![...items.values()].some(isOut)) return items;
-  return new Map([...items].filter(([, item]) => !isOut(item)));
+  const goesOut = (item: Item) => kindOf(item).released(item);
+  return [...items.values()].every(goesOut) ? items : new Map([...items].filter(([, item]) => goesOut(item)));
 }
 
 export function bumpOf(entries: readonly LedgerEntry[]): Bump {

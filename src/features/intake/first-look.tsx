@@ -8,6 +8,7 @@ import { counted, listed } from '@/core/base/words';
 import type { Cluster } from '@/core/intake/cluster';
 import { USUAL_NEARNESS } from '@/core/intake/cluster';
 import { useDocumentQuery } from '@/features/session/document';
+import { dayText } from '@/ui/day-text';
 import { useGather } from './intake-client';
 import { SAMPLE } from './sample';
 import classes from './intake.module.css';
@@ -98,7 +99,7 @@ function History() {
             <strong>{one.label}</strong>
             <span>{listed(one.counts)}</span>
             <small>
-              {new Date(one.at).toLocaleDateString('en-GB', { dateStyle: 'medium' })}, by {one.author}
+              {dayText(one.at)}, by {one.author}
             </small>
           </li>
         ))}

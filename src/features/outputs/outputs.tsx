@@ -15,19 +15,17 @@ import {
   TextInput,
 } from '@mantine/core';
 import { IconDownload } from '@tabler/icons-react';
-import { strToU8, zipSync } from 'fflate';
 import { useMemo } from 'react';
 import { counted } from '@/core/base/words';
 import type { Finding } from '@/core/findings/finding';
 import { fileChanges } from '@/core/outputs/difference';
-import type { OutputFile } from '@/core/outputs/output';
 import { OUTPUTS } from '@/core/outputs/registry';
 import { useCall } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
 import { StagePage } from '@/features/session/page-bar';
-import { saveFile } from '@/features/tokens/download';
 import { useLens, useQuery } from '@/ui/frame/lens';
 import { CodeView } from './code-view';
+import { download } from './download-files';
 import { FileTree } from './file-tree';
 import classes from './outputs.module.css';
 
@@ -233,15 +231,3 @@ const prefixOf = (typed: string): string =>
     .toLowerCase()
     .replace(/[^a-z0-9-]/g, '')
     .replace(/^[^a-z]+/, '');
-
-/** One file as it is, several as an archive. */
-function download(files: readonly OutputFile[], archive: string): void {
-  const [single] = files.length === 1 ? files : [];
-  const zipped = () => zipSync(Object.fromEntries(files.map(({ name, text }) => [name, strToU8(text)])));
-  saveFile(
-    single?.name ?? archive,
-    single
-      ? new Blob([single.text], { type: 'text/plain' })
-      : new Blob([new Uint8Array(zipped())], { type: 'application/zip' }),
-  );
-}

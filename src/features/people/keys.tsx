@@ -15,6 +15,7 @@ import {
   TextInput,
   Title,
 } from '@mantine/core';
+import { dayText } from '@/ui/day-text';
 import { useForm } from '@mantine/form';
 import { notifications } from '@mantine/notifications';
 import { IconCopy, IconPlus } from '@tabler/icons-react';
@@ -31,7 +32,6 @@ const ACTIONS: Record<KeyAction, { label: string; description: string }> = {
   scan: { label: 'Scan', description: 'Scan new commits, and read what was found' },
 };
 const NOTHING = {};
-const dayText = (at: string) => new Date(at).toLocaleDateString('en-GB', { dateStyle: 'medium' });
 
 /** Keys by which machines act for one, each for named actions. */
 export function Keys() {

@@ -40,7 +40,13 @@ export const STAGES: readonly Stage[] = [
   { label: 'Releases', pages: [{ label: 'Releases', path: 'releases' }] },
   { label: 'Products', pages: [{ label: 'Products', path: 'products' }] },
   { label: 'Usage', pages: [{ label: 'Usage', path: 'usage' }] },
-  { label: 'Outputs', pages: [{ label: 'Outputs', path: 'outputs' }] },
+  {
+    label: 'Outputs',
+    pages: [
+      { label: 'Formats', path: 'outputs' },
+      { label: 'Deliveries', path: 'deliveries' },
+    ],
+  },
 ];
 
 /** Pages that belong to no single stage: they open from the library's state and from what they concern. */

@@ -114,10 +114,11 @@ export async function allReadable({
 export async function named(
   { trx, actor }: Asking,
   kind: DocumentRow['kind'],
-  slug: string,
+  where: string | { id: string },
   need: Role = 'viewer',
 ): Promise<DocumentRow> {
-  const document = await readable({ trx, actor }, { slug, kind });
-  await authorise(trx, actor, need, document, `${kind} called ${slug}`);
+  const document = await readable({ trx, actor }, typeof where === 'string' ? { slug: where, kind } : where);
+  const called = typeof where === 'string' ? `${kind} called ${where}` : `${kind} ${where.id}`;
+  await authorise(trx, actor, need, document?.kind === kind ? document : undefined, called);
   return document!;
 }

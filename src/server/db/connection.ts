@@ -8,6 +8,7 @@ import * as files from './migrations/0002-files';
 import * as access from './migrations/0003-access';
 import * as itemsByKind from './migrations/0004-items-by-kind';
 import * as jobs from './migrations/0005-jobs';
+import * as deliveries from './migrations/0006-deliveries';
 
 export { dataFolder } from '@/files/data-folder';
 
@@ -17,6 +18,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Kne
   '0003-access': access,
   '0004-items-by-kind': itemsByKind,
   '0005-jobs': jobs,
+  '0006-deliveries': deliveries,
 };
 
 /** Something about where the program runs that keeps it from starting, in one line for the person who started it. */

@@ -3,9 +3,9 @@ import { invertEdits, undoStacks, type LoggedChangeSet } from '@/core/document/c
 import { equal, type Clash, type Edit } from '@/core/document/edits';
 import type { Document, Item } from '@/core/document/item';
 import { applicable, applyChangeSet, brokenInvariants, kindOf, schemaProblems } from '@/core/kinds/registry';
-import type { DocumentRow } from '../access/authorise';
+import { readable, type DocumentRow } from '../access/authorise';
 import { checkFiles } from '../assets/files';
-import { badRequest, Problem } from '../http/problem';
+import { badRequest, notFound, Problem } from '../http/problem';
 import { everyGeneration, lineageOf, noRelease, pinnedRelease, releaseItems } from '../releases/store';
 import { personIn, useCase, type Work } from '../use-case';
 import { announce } from './events';
@@ -37,6 +37,7 @@ export async function change(
     if (item) {
       await checkFiles(trx, row.id, item);
       await checkPinned(work, row, item, document.items.get(id));
+      await checkProduct(work, item, document.items.get(id));
     }
   }
   await checkWhole(work, document, result, input.edits);
@@ -76,6 +77,15 @@ async function checkPinned(
   const { generations } = await lineageOf(work, await releaseItems(work.trx, release.id));
   if (library.id === row.id || generations.some(({ id }) => id === row.id))
     throw badRequest(`${row.name} cannot inherit from itself. Choose another library.`);
+}
+
+/** The same for a product that an item names. @throws Problem 404 */
+async function checkProduct(work: Work, item: Item, before: Item | undefined): Promise<void> {
+  const product = (one: Item | undefined) => one && kindOf(one).product?.(one as never);
+  const named = product(item);
+  if (named === undefined || named === product(before)) return;
+  const found = await readable(work, { id: named });
+  if (found?.kind !== 'product') throw notFound(`product ${named}`);
 }
 
 /**

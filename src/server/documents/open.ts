@@ -182,6 +182,7 @@ const listDocuments = useCase('documents.list', {
       (named.get(id) ?? []).filter((one) => one.kind === kind).map(({ title }) => title);
     return {
       documents: rows.map(({ id, kind, slug, name, about, team, role }) => ({
+        id,
         kind,
         slug,
         name,

@@ -8,6 +8,7 @@ import { Resolution } from '@/core/tokens/resolve';
 import { announceSurroundings } from '../documents/events';
 import { readable, type Actor } from '../access/authorise';
 import { draftOf, loadDocument } from '../documents/store';
+import { deliverRelease } from '../outputs/deliveries';
 import { badRequest, Problem } from '../http/problem';
 import { personIn, useCase } from '../use-case';
 import { ancestorsOf, lineageOf, releaseItems, releasesOf, storeRelease, toldOf } from './store';
@@ -102,6 +103,7 @@ const publish = useCase('releases.publish', {
       }
       work.afterCommit(() => announceSurroundings(productDraft.id));
     }
+    await deliverRelease(work, row, version, itemsOf(document.items, 'output'));
     work.afterCommit(() => announceSurroundings(draft.id));
     return { id, version };
   },

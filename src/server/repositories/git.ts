@@ -1,5 +1,5 @@
 import { execFile, execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
@@ -224,24 +224,40 @@ function gitWith(folder: string, words: string[], { input = '', env = {} }: { in
   });
 } // prettier-ignore
 
-/** A commit on top of another with some files as they are to be; it stands on no branch. Modes stay as they are. */
+/** A file as a commit is to have it; null: not at all. */
+export interface CommittedFile {
+  name: string;
+  text: string | null;
+}
+
+/**
+ * A commit on top of another with some files as they are to be; it stands on no branch. Modes stay as they are.
+ * Undefined where every file is so already.
+ */
 export async function commitWith(
   folder: string,
-  { base, files, message, author }: { base: string; files: readonly { name: string; text: string }[]; message: string; author: string },
-): Promise<string> {
-  const index = path.join(mkdtempSync(path.join(os.tmpdir(), 'seedplan-index-')), 'index');
-  const env = { GIT_INDEX_FILE: index };
+  { base, files, message, author }: { base: string; files: readonly CommittedFile[]; message: string; author: string },
+): Promise<string | undefined> {
+  const aside = mkdtempSync(path.join(os.tmpdir(), 'seedplan-index-'));
+  const env = { GIT_INDEX_FILE: path.join(aside, 'index') };
   try {
     await gitWith(folder, ['read-tree', base], { env });
     const modes = new Map((await git(folder, 'ls-tree', '-r', '-z', '--full-tree', base)).split('\0').map((line) => [line.slice(line.indexOf('\t') + 1), line.slice(0, 6)]));
-    for (const { name, text } of files) {
-      const blob = (await gitWith(folder, ['hash-object', '-w', '--stdin'], { input: text })).trim();
-      await gitWith(folder, ['update-index', '--add', '-z', '--index-info'], { env, input: `${modes.get(name) ?? '100644'} ${blob}\t${name}\0` });
-    }
+    // All at once: a process for each file would take longer than all the rest.
+    const written = files.flatMap(({ name, text }, at) => (text === null ? [] : [{ name, text, at: path.join(aside, String(at)) }]));
+    for (const { at, text } of written) writeFileSync(at, text);
+    const input = written.map(({ at }) => `${at}\n`).join('');
+    const blobs = (await gitWith(folder, ['hash-object', '-w', '--no-filters', '--stdin-paths'], { input })).split('\n');
+    const lines = [
+      ...written.map(({ name }, i) => `${modes.get(name) ?? '100644'} ${blobs[i]}\t${name}\0`),
+      ...files.flatMap(({ name, text }) => (text === null && modes.has(name) ? [`0 ${NO_COMMIT}\t${name}\0`] : [])),
+    ];
+    await gitWith(folder, ['update-index', '--add', '-z', '--index-info'], { env, input: lines.join('') });
     const tree = (await gitWith(folder, ['write-tree'], { env })).trim();
+    if (tree === (await git(folder, 'rev-parse', `${base}^{tree}`)).trim()) return undefined;
     return (await gitWith(folder, ['commit-tree', tree, '-p', base], { env: signedBy(author), input: message })).trim();
   } finally {
-    rmSync(path.dirname(index), { recursive: true, force: true });
+    rmSync(aside, { recursive: true, force: true });
   }
 } // prettier-ignore
 

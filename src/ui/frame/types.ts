@@ -9,6 +9,7 @@ export interface Me {
   };
 }
 export interface DocumentEntry {
+  id: string;
   kind: 'library' | 'product';
   slug: string;
   name: string;

@@ -9,6 +9,7 @@ import { isUnderWay, useJobs } from '@/features/jobs/use-jobs';
 import { call, useCall } from '@/features/session/call';
 import { useProduct } from '@/features/session/product-shell';
 import { CoverageChart } from '@/ui/coverage-chart';
+import { dayText } from '@/ui/day-text';
 import { EmptyState } from '@/ui/empty-state';
 import { useQuery } from '@/ui/frame/lens';
 import { PageSkeleton } from '@/ui/page-skeleton';
@@ -22,7 +23,6 @@ import classes from './code.module.css';
 export type Scanned = AnswerOf<'scans.list'>['libraries'][number]['scans'][number];
 export type Commit = AnswerOf<'repositories.read'>['commits'][number];
 
-export const dateText = (at: string) => new Date(at).toLocaleDateString('en-GB', { dateStyle: 'medium' });
 export const shareText = (share: number) => `${(share * 100).toFixed(1)} %`;
 
 /** A product's repository, and what its commits say of the tokens: coverage, raw values, and the lines behind each. */
@@ -173,7 +173,7 @@ export function CodePage() {
               commit: one.commit,
               at: one.at,
               coverage: one.coverage,
-              label: `${titles.get(one.commit) ?? one.commit.slice(0, 7)}, ${dateText(one.at)}: ${shareText(one.coverage)} of ${one.parts.total}`,
+              label: `${titles.get(one.commit) ?? one.commit.slice(0, 7)}, ${dayText(one.at)}: ${shareText(one.coverage)} of ${one.parts.total}`,
             }))}
             releases={library.releases}
             picked={commit.hash}

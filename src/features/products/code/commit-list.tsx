@@ -1,5 +1,6 @@
 import { useRef, type KeyboardEvent } from 'react';
-import { dateText, shareText, type Commit, type Scanned } from './code-page';
+import { dayText } from '@/ui/day-text';
+import { shareText, type Commit, type Scanned } from './code-page';
 import classes from './code.module.css';
 
 /** Commits of the main branch, the newest first; one tab stop, with arrow keys inside. */
@@ -40,7 +41,7 @@ export function CommitList({
                 <span className={classes.commitTitle}>{commit.title}</span>
                 <span className="number">{scan ? shareText(scan.coverage) : 'not scanned'}</span>
                 <small>
-                  {commit.author}, {dateText(commit.at)}
+                  {commit.author}, {dayText(commit.at)}
                 </small>
               </button>
             </li>

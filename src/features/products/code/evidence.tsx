@@ -7,7 +7,8 @@ import { counted, plural } from '@/core/base/words';
 import { useCall } from '@/features/session/call';
 import { useQuery } from '@/ui/frame/lens';
 import { Specimen } from '@/ui/specimen/swatch';
-import { dateText, type Commit } from './code-page';
+import { dayText } from '@/ui/day-text';
+import type { Commit } from './code-page';
 import { Patch } from './patch';
 import { SourceExcerpt } from './source-excerpt';
 import classes from './code.module.css';
@@ -36,7 +37,7 @@ export function Evidence({
       <header>
         <h2>{commit.title}</h2>
         <Text size="sm" c="dimmed">
-          {commit.author}, {dateText(commit.at)}, <code>{commit.hash.slice(0, 10)}</code>
+          {commit.author}, {dayText(commit.at)}, <code>{commit.hash.slice(0, 10)}</code>
         </Text>
       </header>
       <SegmentedControl

@@ -4,8 +4,9 @@ import { useState } from 'react';
 import type { AnswerOf } from '@/api/operations';
 import { listed } from '@/core/base/words';
 import { call, useCall } from '@/features/session/call';
+import { dayText } from '@/ui/day-text';
 import { Prose } from '@/ui/markdown';
-import { dateText } from './code-page';
+
 import { PatchText } from './patch';
 import classes from './code.module.css';
 
@@ -33,7 +34,7 @@ export function ProposalList({
               <span className={classes.commitTitle}>{one.title}</span>
               <span>{STATES[one.state]}</span>
               <small>
-                {one.by}, {dateText(one.at)}
+                {one.by}, {dayText(one.at)}
               </small>
             </button>
           </li>
@@ -84,7 +85,7 @@ export function ProposalView({
           </Badge>
         </Group>
         <Text size="sm" c="dimmed">
-          {data.by}, {dateText(data.at)}, from the branch <code>{data.branch}</code>
+          {data.by}, {dayText(data.at)}, from the branch <code>{data.branch}</code>
         </Text>
       </header>
       {data.state === 'open' && (

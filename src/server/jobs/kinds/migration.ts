@@ -1,6 +1,7 @@
 import { badRequest } from '../../http/problem';
-import { branchesOf, commitOf, commitWith, moveBranch, NO_COMMIT } from '../../repositories/git';
+import { commitOf, commitWith } from '../../repositories/git';
 import { existingFolder, MAIN } from '../../repositories/folder';
+import { propose } from '../../repositories/propose';
 import { pinnedTokens, type AgainstLibrary } from '../../usage/against';
 import type { MigratedCommit } from '../../usage/migrate-commit';
 import { personIn } from '../../use-case';
@@ -33,22 +34,7 @@ export const migration = jobKind<{ library?: string }, { folder: string; commit:
   },
   async commit(work, document, _input, { base, head, made }) {
     if (head === undefined) return 'No raw value certainly is a token: nothing to propose';
-    const folder = await existingFolder(work.trx, document);
-    const taken = new Set((await branchesOf(folder)).map(({ name }) => name));
-    let branch = 'use-tokens';
-    for (let n = 2; taken.has(branch); n++) branch = `use-tokens-${n}`;
-    await work.trx('proposals').insert({
-      id: work.newId('proposal'),
-      document_id: document.id,
-      branch,
-      title: made.title,
-      body: made.body,
-      base,
-      state: 'open',
-      person_id: personIn(work),
-      at: work.now(),
-    });
-    await moveBranch(folder, branch, head, NO_COMMIT);
+    const { branch } = await propose(work, document, { ...made, base, head, branch: 'use-tokens' });
     return `Proposed on the branch ${branch}`;
   },
 }); // prettier-ignore

@@ -1,0 +1,50 @@
+import type { ComponentDefinition } from '../components/definition';
+import type { Finding } from '../findings/finding';
+import type { Json } from '../base/json/json';
+import type { Resolution } from '../tokens/resolve';
+import { defaultContext, type TokenSystem } from '../tokens/system';
+import type { OutputFile } from './output';
+import type { OutputItem } from './output-item';
+import { OUTPUTS } from './registry';
+
+/**
+ * The files of one delivery of an output. With an error among the findings nothing is to be written.
+ */
+export function deliveryFiles(
+  { formats, context, prefix }: Pick<OutputItem, 'formats' | 'context' | 'prefix'>,
+  library: {
+    resolution: Resolution;
+    components: readonly ComponentDefinition[];
+    authored: () => { name: string; json: Json }[];
+  },
+): { files: OutputFile[]; findings: Finding[] } {
+  const { axes } = library.resolution.system;
+  const unknown = context && unknownContext(axes, context);
+  if (unknown) return { files: [], findings: [unknown] };
+  const files: OutputFile[] = [];
+  const findings: Finding[] = [];
+  for (const name of formats) {
+    const written = OUTPUTS.get(name)!.write({
+      ...library,
+      ...(context && { context: { ...defaultContext(axes), ...context } }),
+      ...(prefix && { prefix }),
+    });
+    const folder = formats.length > 1 ? `${name}/` : '';
+    files.push(...written.files.map((file) => ({ ...file, name: folder + file.name })));
+    findings.push(...written.findings);
+  }
+  return { files, findings };
+}
+
+/** An error where a combination names an axis or a context that is not there. */
+function unknownContext(axes: TokenSystem['axes'], context: Record<string, string>): Finding | undefined {
+  for (const [axis, name] of Object.entries(context))
+    if (!axes.some((other) => other.name === axis && other.contexts.includes(name)))
+      return {
+        code: 'unknown-context',
+        level: 'error',
+        message: `There is no context ${axis}=${name}`,
+        fix: 'Choose the contexts of this output again',
+      };
+  return undefined;
+}

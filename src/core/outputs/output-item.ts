@@ -1,0 +1,36 @@
+import type { OrderedItem } from '../document/item';
+
+declare module '../document/item' {
+  interface ItemTypes {
+    output: OutputItem;
+  }
+}
+
+/**
+ * Where deliveries of an output go; folders are relative, below what the program keeps for them or in a repository. A product
+ * is named by its id alone, which tells nothing to who may not read it.
+ */
+export type Destination =
+  | { kind: 'download' }
+  | { kind: 'folder'; folder: string }
+  | { kind: 'repository'; product: string; folder: string };
+
+/** A configured form of delivery. It is of the library itself and not of a release of it. */
+export interface OutputItem extends OrderedItem {
+  kind: 'output';
+  name: string;
+  /** Names of formats; of several each has a folder of its own. */
+  formats: string[];
+  /** One combination, axes that are not named at their defaults; null: all of them. */
+  context: Record<string, string> | null;
+  /** What names begin with; empty for nothing. */
+  prefix: string;
+  destination: Destination;
+  /** Whether each release is delivered by itself. */
+  onRelease: boolean;
+}
+
+/** What a folder may be called: names of letters, digits, `_`, `-`, `@` and, not first, dots. */
+export const FOLDER = '^[A-Za-z0-9_@-][A-Za-z0-9_@.-]*(/[A-Za-z0-9_@-][A-Za-z0-9_@.-]*)*$';
+/** What can begin a name in every format. */
+export const PREFIX = '^[a-z][a-z0-9-]{0,30}$';
