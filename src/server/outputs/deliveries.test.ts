@@ -210,7 +210,10 @@ test('folders lead nowhere else, whatever an output says', async () => {
 }); // prettier-ignore
 
 test('outputs are of the library and not of a release: they make nothing to release, and go without a trace in it', async () => {
-  const before = await workspace.knex('releases').join('documents', 'documents.id', 'releases.document_id').where({ slug: 'lib' });
+  const before = await workspace
+    .knex('releases')
+    .join('documents', 'documents.id', 'releases.document_id')
+    .where({ slug: 'lib' });
   await expect(ask('owner', 'releases.publish', { sequence: (await draft()).sequence, version: '9.0.0', leftOut: [], summary: '' })).rejects.toMatchObject({ detail: 'Nothing has changed since the last release.' }); // prettier-ignore
   const kept: { body: string }[] = await workspace.knex('contents').select('body');
   expect(kept.filter(({ body }) => body.includes('"kind":"output"'))).toEqual([]);
