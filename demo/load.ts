@@ -1,13 +1,13 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Knex } from 'knex';
-import { setField } from '@/core/document/edits';
+import { addItem, setField, type Edit } from '@/core/document/edits';
 import { itemsOf, type Item, type Items } from '@/core/document/item';
 import type { TokenItem } from '@/core/tokens/items';
 import { libraryTree } from '@/core/tokens/token-tree';
 import type { Actor } from '@/server/access/authorise';
 import { perform as performNow } from '@/server/perform';
-import { loadSource } from './source';
+import { loadSource, runJobs } from './source';
 
 /**
  * The demo workspace: everything invented. The files beside this one are brought in through the same use cases a
@@ -58,7 +58,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
     const opened = (await perform(knex, 'libraries.open', marit, { slug })) as { sequence: number; items: Item[] };
     return { sequence: opened.sequence, items: new Map(opened.items.map((item) => [item.id, item])) as Items };
   };
-  const change = async (slug: string, who: Actor, label: string, edits: (items: Items) => ReturnType<typeof setField>[]) => {
+  const change = async (slug: string, who: Actor, label: string, edits: (items: Items) => Edit[]) => {
     const { items } = await open(slug);
     await perform(knex, 'documents.change', who, { slug, id: id(), label, edits: edits(items) });
   };
@@ -77,6 +77,10 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
 
   await perform(knex, 'libraries.create', marit, { name: 'Keel', slug: 'keel', team: 'Design system', about: 'Core: palette, purposes, type, spacing, motion and the first components.' });
   await perform(knex, 'libraries.import', marit, { slug: 'keel', files: files('keel') });
+  await change('keel', marit, 'Create outputs', () => [
+    addItem({ id: 'output_web', kind: 'output', order: 'a0', name: 'Web styles', formats: ['css', 'ts'], context: null, prefix: '', destination: { kind: 'folder', folder: 'web/keel' }, onRelease: true }),
+    addItem({ id: 'output_phone', kind: 'output', order: 'a1', name: 'Phone apps', formats: ['swift', 'compose', 'android'], context: null, prefix: 'keel', destination: { kind: 'download' }, onRelease: true }),
+  ]);
   on('2026-05-04');
   await release('keel', '1.0.0', 'The first release.');
 
@@ -105,6 +109,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
     declare(items, 'purposes', 'color.text.quiet', '{"$value":"{color.grey.600}","$description":"Second in rank: captions, hints and times already past."}'),
   ]);
   await loadSource(knex, folder, [['booking-site', tam], ['dock-kiosk', jory]]);
+  await runJobs(knex);
   // Only now may people enter with one click: the mark is in the data, not in how the program was started.
   await knex('workspace').insert({ key: 'demo', value: 'true' });
 }

@@ -37,8 +37,19 @@ export async function loadSource(knex: Knex, folder: string, products: readonly 
     }
     await perform(knex, 'repositories.scan', by, { slug });
   }
+} // prettier-ignore
+
+/** Does what the story has had asked for: scans and deliveries. */
+export async function runJobs(knex: Knex): Promise<void> {
   const runner = new Runner(knex);
   await runner.wake();
   await runner.end();
   await endTasks();
-} // prettier-ignore
+  // A release is delivered when it is made, and the story's releases are made on its days.
+  for (const { id, at } of await knex('deliveries')
+    .join('releases', (on) =>
+      on.on('releases.document_id', 'deliveries.document_id').andOn('releases.version', 'deliveries.version'),
+    )
+    .select('deliveries.id', 'releases.at'))
+    await knex('deliveries').where({ id }).update({ at });
+}

@@ -12,6 +12,7 @@ const DIALOGS: [page: string, open: (string | RegExp)[], title: RegExp][] = [
   ['/libraries/keel/spacing', ['Add spacing …', 'Inset'], /inset/],
   ['/libraries/keel/contexts', ['Generate dark scheme'], /dark scheme/],
   ['/libraries/keel/findings', [/^Fix \d+$/], /^Fix/],
+  ['/libraries/keel/deliveries', ['Edit'], /Edit output/],
   ['/libraries/keel/components?create=component', [], /Create component/],
   ['/libraries/keel/components/badge', ['Actions', 'Rename'], /Rename/],
   ['/libraries/keel/components/badge', ['Actions', 'Deprecate'], /Deprecate/],

@@ -30,6 +30,7 @@ const VIEWS = [
   '/libraries/keel/products',
   '/libraries/keel/usage',
   '/libraries/keel/outputs',
+  '/libraries/keel/deliveries',
   '/libraries/signal/tokens',
   '/products/booking-site',
   '/products/booking-site/code?value=color%20%23000000&place=styles%2Fprint.css:3',

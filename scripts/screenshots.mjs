@@ -31,7 +31,7 @@ const VIEWS = [
   ['releases', '/libraries/keel/releases'],
   ['usage', '/libraries/keel/usage'],
   ['code', '/products/booking-site/code?value=color%20%23000000&place=styles%2Fprint.css:3', 'light', 'Tam'],
-  ['outputs', '/libraries/keel/outputs'],
+  ['deliveries', '/libraries/keel/deliveries?show=difference'],
   ['products', '/libraries/keel/products'],
   ['upgrade', '/products/dock-kiosk/upgrade/keel/1.1.0', 'light', 'Jory'],
 ];

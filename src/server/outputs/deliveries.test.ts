@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { addItem, removeItem, setField } from '@/core/document/edits';
+import type { Item } from '@/core/document/item';
 import type { OutputItem } from '@/core/outputs/output-item';
 import { workingCopy } from '@/testing/repository';
 import { testWorkspace, type TestWorkspace } from '@/testing/server';
@@ -200,6 +201,19 @@ test('only who may change both sides delivers; a product that may not be read is
   await put('seen', { destination });
   await workspace.knex('documents').where({ id: hidden }).update({ visibility: 'team' });
   expect(await deliver('seen')).toMatch(/There is no product/);
+  // To another team's product that has pinned the library a proposal may be made; to one that has not, by its contributors.
+  const elsewhere = (await workspace.knex('teams').where({ name: 'Elsewhere' }).first()).id as string;
+  const own = await workspace.knex('documents').where({ slug: 'prod' }).first();
+  await workspace
+    .knex('documents')
+    .where({ slug: 'prod' })
+    .update({ team_id: elsewhere, visibility: 'workspace' });
+  expect(await deliver('to prod', 'maintainer', '1.0.0')).toMatch(/^1 file proposed to Prod/);
+  const { items } = await inProduct<{ items: Item[] }>('outsider', 'products.open');
+  const pin = items.find(({ kind }) => kind === 'pin')!;
+  await perform(workspace.knex, 'documents.change', outsider, { slug: 'prod', id: 'change_unpin', label: 'x', edits: [removeItem(pin)] }); // prettier-ignore
+  expect(await deliver('to prod', 'maintainer', '1.1.0')).toMatch(/needs the role contributor/);
+  await workspace.knex('documents').where({ slug: 'prod' }).update({ team_id: own.team_id });
   expect(JSON.stringify(await deliveries())).not.toContain('Hidden');
 });
 

@@ -43,9 +43,14 @@ export function DeliveriesPage() {
         <PageSkeleton label="Loading deliveries" />
       </StagePage>
     );
-  const output = outputs.find(({ id }) => id === query.get('output')) ?? outputs[0];
+  const output =
+    outputs.find(({ id, name: called }) => [id, called].includes(query.get('output') ?? '')) ?? outputs[0];
   const create = (
-    <Button leftSection={<IconPlus size={14} />} onClick={() => setForm('create')}>
+    <Button
+      variant={output ? 'default' : 'filled'}
+      leftSection={<IconPlus size={14} />}
+      onClick={() => setForm('create')}
+    >
       Create output
     </Button>
   );
@@ -55,6 +60,7 @@ export function DeliveriesPage() {
       close={() => setForm(null)}
       saved={(saved) => {
         setForm(null);
+        setQuery({ output: saved, delivery: null, file: null });
         notifications.show({ message: `Output ${saved} saved.` });
       }}
     />

@@ -40,6 +40,9 @@ type Values = ReturnType<typeof valuesOf>;
 const destinationOf = ({ kind, folder, product }: Values): OutputItem['destination'] =>
   kind === 'download' ? { kind } : kind === 'folder' ? { kind, folder } : { kind, product, folder };
 
+/** The library of a pin as it is called: `Keel 1.1.0`. */
+const nameIn = (pin: string): string => pin.slice(0, pin.lastIndexOf(' '));
+
 /** What an output is: its formats, contexts and names, and where it goes. */
 export function OutputForm({
   output,
@@ -51,13 +54,17 @@ export function OutputForm({
   close: () => void;
   saved: (name: string) => void;
 }) {
-  const { axes } = useLibrary();
+  const { axes, name: library } = useLibrary();
   const { documents } = useWork();
   const { store } = useCommand();
   const [problem, setProblem] = useState('');
   const form = useForm({ initialValues: valuesOf(output) });
   const { kind, only, formats } = form.values;
-  const products = documents.filter((one) => one.kind === 'product' && one.role !== 'viewer');
+  // Those one may change, and those that have pinned the library.
+  const products = documents.filter(
+    (one) =>
+      one.kind === 'product' && (one.role !== 'viewer' || one.pins.some((pin) => nameIn(pin) === library)),
+  );
   const submit = form.onSubmit(async (values) => {
     setProblem('');
     const context = Object.fromEntries(
@@ -144,7 +151,7 @@ export function OutputForm({
               description="Its repository gets a branch proposal with the release notes"
               required
               searchable
-              nothingFoundMessage="You may propose to no product"
+              nothingFoundMessage="No product has pinned this library"
               data={products.map(({ id, name }) => ({ value: id, label: name }))}
               {...form.getInputProps('product')}
             />

@@ -3,7 +3,7 @@ import { itemsOf } from '@/core/document/item';
 import { counted } from '@/core/base/words';
 import type { OutputFile } from '@/core/outputs/output';
 import type { OutputItem } from '@/core/outputs/output-item';
-import { named, type DocumentRow } from '../../access/authorise';
+import { authorise, named, type DocumentRow } from '../../access/authorise';
 import { draftOf, loadDocument } from '../../documents/store';
 import { badRequest } from '../../http/problem';
 import { deliveriesOf, type DeliveredFile } from '../../outputs/delivery-rows';
@@ -53,9 +53,17 @@ const deliveriesTo = async (work: Work, document: DocumentRow, { id, destination
     (row) => row.output_id === id && row.destination === JSON.stringify(destination),
   );
 
-/** The product whose repository is delivered to, for who may change it. */
-const productOf = (work: Work, id: string): Promise<DocumentRow> =>
-  named(work, 'product', { id }, 'contributor');
+/**
+ * The product whose repository is proposed to, for who may read it, and where it has pinned the library, or one may propose
+ * changes to it: a pin says that releases of the library are wanted, and who maintains the product decides what is merged.
+ */
+async function productOf(work: Work, library: DocumentRow, id: string): Promise<DocumentRow> {
+  const product = await named(work, 'product', { id });
+  const { items } = await loadDocument(work.trx, await draftOf(work.trx, id), 'product');
+  const isPinned = itemsOf(items, 'pin').some((pin) => pin.library.id === library.id);
+  if (!isPinned) await authorise(work.trx, work.actor, 'contributor', product);
+  return product;
+}
 
 /** The files of one output, made of a release and brought where the output says. */
 export const delivery = jobKind<Input, Read, Answer>({
@@ -78,7 +86,7 @@ export const delivery = jobKind<Input, Read, Answer>({
     const last = all[0];
     const before = [...new Set(all.flatMap(({ files }) => (JSON.parse(files) as DeliveredFile[]).map(({ name }) => name)))];
     if (destination.kind !== 'repository') return { output, version, written, before };
-    const product = await productOf(work, destination.product);
+    const product = await productOf(work, document, destination.product);
     const folder = await existingFolder(work.trx, product);
     const base = (await branchesOf(folder)).find(({ name }) => name === MAIN)?.commit;
     if (base === undefined) throw badRequest(`The repository of ${product.name} has no commit on ${MAIN} yet. Push one, then deliver again.`);
@@ -132,7 +140,7 @@ export const delivery = jobKind<Input, Read, Answer>({
     const [last] = await deliveriesTo(work, document, output);
     let came: string;
     if (destination.kind === 'repository') {
-      const product = await productOf(work, destination.product);
+      const product = await productOf(work, document, destination.product);
       const open = await openProposal(work, last);
       const { head, base, proposed } = repository!;
       if (head === undefined) {
