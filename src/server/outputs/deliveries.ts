@@ -1,68 +1,49 @@
-import type { Knex } from 'knex';
 import { itemsOf } from '@/core/document/item';
 import type { Destination } from '@/core/outputs/output-item';
-import { readable, type DocumentRow } from '../access/authorise';
+import { allReadable, type DocumentRow } from '../access/authorise';
 import { draftOf, loadDocument } from '../documents/store';
 import { notFound } from '../http/problem';
 import { addJob } from '../jobs/job';
 import { wakeRunner } from '../jobs/runner';
-import { personIn, useCase, type Work } from '../use-case';
 import { noRelease, releaseOf } from '../releases/store';
-import { deliveriesOf, type DeliveredFile, type DeliveryRow } from './delivery-rows';
+import { personIn, useCase, type Work } from '../use-case';
+import { deliveriesOf, filesOf, textsOf, type DeliveryRow } from './delivery-rows';
 
-/** The proposal a delivery came to, for who may read the product it was made to. */
-async function proposalOf(work: Work, { proposal_id }: DeliveryRow) {
-  const row =
-    proposal_id &&
-    (await work
-      .trx('proposals')
-      .join('documents', 'documents.id', 'proposals.document_id')
-      .where({ 'proposals.id': proposal_id })
-      .first('proposals.id', 'proposals.state', 'proposals.branch', 'documents.slug'));
-  if (!row || !(await readable(work, { slug: row.slug, kind: 'product' }))) return null;
-  return { id: row.id, state: row.state, branch: row.branch, product: row.slug };
-}
-
-/** A destination as it is told: a product that may not be read is not named. */
-async function toldDestination(work: Work, { destination }: Pick<DeliveryRow, 'destination'>) {
-  const known = JSON.parse(destination) as Destination;
-  if (known.kind !== 'repository') return { kind: known.kind, ...('folder' in known && { folder: known.folder }) };
-  const product = await readable(work, { id: known.product });
-  return { kind: known.kind, folder: known.folder, ...(product && { product: product.name }) };
+/** Deliveries as they are told: a product that may not be read is not named, nor what was proposed to it. */
+async function tell(work: Work, rows: readonly (DeliveryRow & { by: string })[]) {
+  const products = new Map((await allReadable(work)).flatMap((row) => (row.kind === 'product' ? [[row.id, row]] : [])));
+  const ids = rows.flatMap(({ proposal_id }) => proposal_id ?? []);
+  const known: { id: string; document_id: string; state: 'open' | 'merged' | 'closed'; branch: string }[] = await work.trx('proposals').whereIn('id', ids);
+  const proposals = new Map(known.map((one) => [one.id, one]));
+  return rows.map((row) => {
+    const destination = JSON.parse(row.destination) as Destination;
+    const product = destination.kind === 'repository' ? products.get(destination.product) : undefined;
+    const proposal = product && proposals.get(row.proposal_id ?? '');
+    return {
+      id: row.id,
+      output: row.output_id,
+      name: row.name,
+      version: row.version,
+      destination: {
+        kind: destination.kind,
+        ...('folder' in destination && { folder: destination.folder }),
+        ...(product && { product: product.name }),
+      },
+      files: filesOf(row),
+      changed: Boolean(row.changed),
+      proposal: proposal ? { id: proposal.id, state: proposal.state, branch: proposal.branch, product: product.slug } : null,
+      by: row.by,
+      at: row.at,
+    };
+  });
 } // prettier-ignore
-
-const told = async (work: Work, row: DeliveryRow & { by: string }) => ({
-  id: row.id,
-  output: row.output_id,
-  name: row.name,
-  version: row.version,
-  destination: await toldDestination(work, row),
-  files: JSON.parse(row.files) as DeliveredFile[],
-  changed: Boolean(row.changed),
-  proposal: await proposalOf(work, row),
-  by: row.by,
-  at: row.at,
-});
 
 const list = useCase('deliveries.list', {
   needs: 'viewer',
   kind: 'library',
   document: (input) => input.slug,
-  async run(work, _input, row) {
-    const deliveries = [];
-    for (const delivery of await deliveriesOf(work.trx, row.id)) deliveries.push(await told(work, delivery));
-    return { deliveries };
-  },
+  run: async (work, _input, row) => ({ deliveries: await tell(work, await deliveriesOf(work.trx, row.id)) }),
 });
-
-const textsOf = async (trx: Knex, files: readonly DeliveredFile[]) => {
-  const rows: { hash: string; text: string }[] = await trx('delivered_files').whereIn(
-    'hash',
-    files.map(({ hash }) => hash),
-  );
-  const texts = new Map(rows.map(({ hash, text }) => [hash, text]));
-  return files.map(({ name, hash }) => ({ name, text: texts.get(hash) ?? '' }));
-};
 
 const read = useCase('deliveries.read', {
   needs: 'viewer',
@@ -74,11 +55,14 @@ const read = useCase('deliveries.read', {
     const delivery = all[at];
     if (!delivery) throw notFound(`delivery ${input.id} of ${row.name}`);
     const before = all.slice(at + 1).find(({ output_id }) => output_id === delivery.output_id);
-    const filesOf = (one: DeliveryRow) => textsOf(work.trx, JSON.parse(one.files) as DeliveredFile[]);
+    const texts = await textsOf(work.trx, [delivery, ...(before ? [before] : [])].flatMap(filesOf).map(({ hash }) => hash)); // prettier-ignore
+    const written = (one: DeliveryRow) =>
+      filesOf(one).map(({ name, hash }) => ({ name, text: texts.get(hash)! }));
+    const [told] = await tell(work, [delivery]);
     return {
-      ...(await told(work, delivery)),
-      files: await filesOf(delivery),
-      before: before ? { version: before.version, files: await filesOf(before) } : null,
+      ...told!,
+      files: written(delivery),
+      before: before ? { version: before.version, files: written(before) } : null,
     };
   },
 });

@@ -1,0 +1,52 @@
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { counted } from '@/core/base/words';
+import type { OutputFile } from '@/core/outputs/output';
+import type { Destination } from '@/core/outputs/output-item';
+import { dataFolder } from '@/files/data-folder';
+import { destinationKind } from './destination';
+
+/**
+ * A folder below the data folder, each library apart, so that nobody writes over what another library delivered, or over
+ * anything else of the machine.
+ */
+export const folder = destinationKind<Extract<Destination, { kind: 'folder' }>, null, null>({
+  kind: 'folder',
+  read: async () => null,
+  prepare: async () => null,
+  async bring(work, { library, destination }, files) {
+    const at = path.join(/* turbopackIgnore: true */ dataFolder(), 'deliveries', library.slug, destination.folder); // prettier-ignore
+    const changed = !holds(at, files);
+    if (changed) replace(at, files, work.newId('delivery'));
+    return {
+      changed,
+      said: changed
+        ? `${counted(files.length, 'file')} written to ${destination.folder}`
+        : `Nothing changed in ${destination.folder}`,
+    };
+  },
+});
+
+/** Whether a folder holds just these files. */
+function holds(at: string, files: readonly OutputFile[]): boolean {
+  if (!existsSync(at)) return false;
+  const there = readdirSync(at, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile());
+  const isSame = ({ name, text }: OutputFile) => {
+    const file = path.join(at, name);
+    return existsSync(file) && readFileSync(file, 'utf8') === text;
+  };
+  return there.length === files.length && files.every(isSame);
+}
+
+/** Puts files in the place of what a folder holds: written beside it, then renamed, so that nobody finds half of them. */
+function replace(at: string, files: readonly OutputFile[], id: string): void {
+  const [coming, going] = [`${at}.${id}`, `${at}.${id}.old`];
+  for (const { name, text } of files) {
+    const file = path.join(coming, name);
+    mkdirSync(path.dirname(file), { recursive: true, mode: 0o700 });
+    writeFileSync(file, text, { mode: 0o600, flush: true });
+  }
+  if (existsSync(at)) renameSync(at, going);
+  renameSync(coming, at);
+  rmSync(going, { recursive: true, force: true });
+}
