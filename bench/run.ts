@@ -4,6 +4,7 @@ import { edit, gallery, openTime, renaming } from './edit';
 import { exportCss, formats } from './formats';
 import { compile, matrix } from './matrix';
 import { resolveCold, resolveEdit, resolveHeap } from './resolve';
+import { delivering } from './delivery';
 import { rescan, scanning } from './scan';
 import { home, openBytes, people, requestHeap, serverEdit } from './server';
 import { worst } from './worst-files';
@@ -34,6 +35,7 @@ const BENCHMARKS: Benchmark[] = [
   worst,
   scanning,
   rescan,
+  delivering,
 ];
 
 const words = process.argv.slice(2).filter((word) => word !== '--');
