@@ -458,6 +458,11 @@ const TABLE: Partial<Table> = {
       { ask: { ...OUTPUT, destination: { kind: 'folder', folder: '../x' } }, says: /not a folder/ },
       { ask: { ...OUTPUT, destination: { kind: 'repository', product: '', folder: 'x' } }, says: /that of a product/ },
       { given: did('putOutput', OUTPUT), ask: OUTPUT, says: /an output Web already/ },
+      ...['a', 'a/b', 'a/b/c'].map((folder) => ({
+        given: did('putOutput', { ...OUTPUT, destination: { kind: 'folder', folder: 'a/b' } }),
+        ask: { ...OUTPUT, name: 'Other', destination: { kind: 'folder' as const, folder } },
+        says: /Web delivers there already/,
+      })),
       { ask: { ...OUTPUT, id: 'output_none' }, says: /was removed meanwhile/ },
     ], // prettier-ignore
   },

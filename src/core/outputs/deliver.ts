@@ -2,7 +2,7 @@ import type { ComponentDefinition } from '../components/definition';
 import type { Finding } from '../findings/finding';
 import type { Json } from '../base/json/json';
 import type { Resolution } from '../tokens/resolve';
-import { defaultContext, type TokenSystem } from '../tokens/system';
+import { defaultContext, unknownContext } from '../tokens/system';
 import type { OutputFile } from './output';
 import type { OutputItem } from './output-item';
 import { OUTPUTS } from './registry';
@@ -20,7 +20,11 @@ export function deliveryFiles(
 ): { files: OutputFile[]; findings: Finding[] } {
   const { axes } = library.resolution.system;
   const unknown = context && unknownContext(axes, context);
-  if (unknown) return { files: [], findings: [unknown] };
+  if (unknown) {
+    const fix = 'Choose the contexts of this output again';
+    const message = `There is no context ${unknown}`;
+    return { files: [], findings: [{ code: 'unknown-context', level: 'error', message, fix }] };
+  }
   const files: OutputFile[] = [];
   const findings: Finding[] = [];
   for (const name of formats) {
@@ -34,17 +38,4 @@ export function deliveryFiles(
     findings.push(...written.findings);
   }
   return { files, findings };
-}
-
-/** An error where a combination names an axis or a context that is not there. */
-function unknownContext(axes: TokenSystem['axes'], context: Record<string, string>): Finding | undefined {
-  for (const [axis, name] of Object.entries(context))
-    if (!axes.some((other) => other.name === axis && other.contexts.includes(name)))
-      return {
-        code: 'unknown-context',
-        level: 'error',
-        message: `There is no context ${axis}=${name}`,
-        fix: 'Choose the contexts of this output again',
-      };
-  return undefined;
 }

@@ -34,3 +34,11 @@ export interface OutputItem extends OrderedItem {
 export const FOLDER = '^[A-Za-z0-9_@-][A-Za-z0-9_@.-]*(/[A-Za-z0-9_@-][A-Za-z0-9_@.-]*)*$';
 /** What can begin a name in every format. */
 export const PREFIX = '^[a-z][a-z0-9-]{0,30}$';
+
+/** The other output whose folder is this one's, or one of the two lies in the other: each would take away what the other wrote. */
+export const inTheWay = (outputs: readonly OutputItem[], { id, destination }: Pick<OutputItem, 'id' | 'destination'>) =>
+  outputs.find((other) => {
+    if (other.id === id || other.destination.kind !== 'folder' || destination.kind !== 'folder') return false;
+    const [one, two] = [`${other.destination.folder}/`, `${destination.folder}/`];
+    return one.startsWith(two) || two.startsWith(one);
+  }); // prettier-ignore

@@ -56,6 +56,14 @@ export function defaultContext(axes: readonly Axis[]): Context {
   return Object.fromEntries(axes.map((axis) => [axis.name, axis.default ?? axis.contexts[0] ?? '']));
 }
 
+/** What a combination names that is not there, as `axis=context`; undefined where all of it is. */
+export function unknownContext(axes: readonly Axis[], context: Context): string | undefined {
+  const unknown = Object.entries(context).find(
+    ([axis, name]) => !axes.some((other) => other.name === axis && other.contexts.includes(name)),
+  );
+  return unknown && unknown.join('=');
+}
+
 export function contextText(context: Context): string {
   return Object.entries(context)
     .map(([axis, name]) => `${axis} ${name}`)

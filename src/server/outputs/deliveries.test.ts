@@ -163,6 +163,18 @@ test('to a folder: nobody finds half of it, and the next delivery takes its plac
   expect(read.before.files.map(({ text }) => text).join()).toContain('#555555');
 });
 
+test('an output whose folder lies in that of another, or around it, is not delivered: nothing of the other is taken away', async () => {
+  await put('around', { destination: { kind: 'folder', folder: 'web' } });
+  const at = path.join(workspace.folder, 'deliveries/lib/web/tokens/scss/tokens.scss');
+  expect(await deliver('around')).toMatch(/its folder and that of files lie in one another/);
+  expect(existsSync(at)).toBe(true);
+  await edit([removeItem(outputs.get('around')!)]);
+  // A folder whose name only begins alike is another.
+  await put('beside', { destination: { kind: 'folder', folder: 'web/tokens-2' } });
+  expect(await deliver('beside')).toBe('1 file written to web/tokens-2');
+  await edit([removeItem(outputs.get('beside')!)]);
+});
+
 test('a download is kept, and what cannot be written is not: names that clash are told', async () => {
   await put('to take along', { formats: ['css'] });
   expect(await deliver('to take along')).toBe('1 file to download');

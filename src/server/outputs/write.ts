@@ -1,7 +1,7 @@
 import { dtcgFiles } from '@/core/tokens/dtcg-files';
 import { itemsOf, type Items } from '@/core/document/item';
 import { OUTPUTS } from '@/core/outputs/registry';
-import { defaultContext } from '@/core/tokens/system';
+import { defaultContext, unknownContext } from '@/core/tokens/system';
 import { draftOf, loadDocument } from '../documents/store';
 import { badRequest } from '../http/problem';
 import { stateOf } from '../releases/publish';
@@ -27,10 +27,8 @@ const write = useCase('outputs.write', {
     } else items = (await loadDocument(work.trx, await draftOf(work.trx, row.id), 'library')).items;
     const { items: effective, resolution } = stateOf(await ancestorsOf(work, items), items);
     const { axes } = resolution.system;
-    for (const [axis, name] of Object.entries(input.context ?? {})) {
-      if (!axes.some((other) => other.name === axis && other.contexts.includes(name)))
-        throw badRequest(`There is no context ${axis}=${name}.`);
-    }
+    const unknown = unknownContext(axes, input.context ?? {});
+    if (unknown) throw badRequest(`There is no context ${unknown}.`);
     const context =
       input.context && Object.keys(input.context).length > 0
         ? { ...defaultContext(axes), ...input.context }

@@ -1,7 +1,8 @@
 import { itemsOf } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
-import { FOLDER, PREFIX, type OutputItem } from '@/core/outputs/output-item';
+import { FOLDER, inTheWay, PREFIX, type OutputItem } from '@/core/outputs/output-item';
 import { OUTPUTS } from '@/core/outputs/registry';
+import { unknownContext } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand } from '@/editing/session/draft-transaction';
@@ -23,6 +24,9 @@ export function putOutput(
   if (problem) return problem;
   if (all.some((output) => output.name === name && output.id !== id))
     return refuse(`There is an output ${name} already`, 'Choose another name', 'name');
+  const other = inTheWay(all, { id: id ?? '', destination: settings.destination });
+  if (other)
+    return refuse(`The output ${other.name} delivers there already`, 'Choose a folder outside of it', 'folder');
   return runCommand(library, newId, `${own ? 'Change' : 'Create'} output ${name}`, (work) => {
     const fields = { ...settings, name };
     if (own) for (const [field, value] of Object.entries(fields)) work.set(own.id, field, value);
@@ -45,11 +49,8 @@ function problemOf(library: OpenLibrary, { name, formats, context, prefix, desti
       'Use small letters, digits and hyphens, a letter first',
       'prefix',
     );
-  for (const [axis, value] of Object.entries(context ?? {}))
-    if (
-      !library.resolution.system.axes.some((other) => other.name === axis && other.contexts.includes(value))
-    )
-      return refuse(`There is no context ${axis}=${value}`, 'Choose one from the list', 'context');
+  const absent = unknownContext(library.resolution.system.axes, context ?? {});
+  if (absent) return refuse(`There is no context ${absent}`, 'Choose one from the list', 'context');
   if (destination.kind !== 'download' && !new RegExp(FOLDER, 'u').test(destination.folder))
     return refuse(
       `“${destination.folder}” is not a folder that files can be delivered to`,

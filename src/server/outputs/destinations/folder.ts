@@ -2,8 +2,11 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, w
 import path from 'node:path';
 import { counted } from '@/core/base/words';
 import type { OutputFile } from '@/core/outputs/output';
-import type { Destination } from '@/core/outputs/output-item';
+import { itemsOf } from '@/core/document/item';
+import { inTheWay, type Destination } from '@/core/outputs/output-item';
 import { dataFolder } from '@/files/data-folder';
+import { draftOf, loadDocument } from '../../documents/store';
+import { badRequest } from '../../http/problem';
 import { destinationKind } from './destination';
 
 /**
@@ -12,7 +15,15 @@ import { destinationKind } from './destination';
  */
 export const folder = destinationKind<Extract<Destination, { kind: 'folder' }>, null, null>({
   kind: 'folder',
-  read: async () => null,
+  async read(work, { library, output }) {
+    const { items } = await loadDocument(work.trx, await draftOf(work.trx, library.id), 'library');
+    const other = inTheWay(itemsOf(items, 'output'), output);
+    if (other)
+      throw badRequest(
+        `${output.name} was not delivered: its folder and that of ${other.name} lie in one another. Choose another folder for one of them.`,
+      );
+    return null;
+  },
   prepare: async () => null,
   async bring(work, { library, destination }, files) {
     const at = path.join(/* turbopackIgnore: true */ dataFolder(), 'deliveries', library.slug, destination.folder); // prettier-ignore
