@@ -14,6 +14,8 @@ export const JOBS = [
           id: Text,
           label: Text,
           document: exactly({ kind: oneOf('library', 'product'), slug: Text, name: Text }),
+          /** Where what came of it is seen. */
+          href: Text,
           by: Text,
           state: oneOf('waiting', 'running', 'done', 'failed', 'cancelled'),
           attempt: Whole,

@@ -28,10 +28,6 @@ function tookText({ started, ended }: Job): string {
     : `${Math.floor(seconds / 60)} min ${Math.round(seconds % 60)} s`;
 }
 
-/** Where a job leads: what it found, or the document it is about. */
-const addressOf = ({ document }: Job): string =>
-  document.kind === 'product' ? `/products/${document.slug}/code` : `/libraries/${document.slug}/usage`;
-
 /** What runs, what has run and what came of it. */
 export function JobsPage() {
   const { me, documents } = useWork();
@@ -68,7 +64,7 @@ export function JobsPage() {
               {jobs.map((job) => (
                 <tr key={job.id}>
                   <td>
-                    <Link href={addressOf(job)}>
+                    <Link href={job.href}>
                       {job.label} of {job.document.name}
                     </Link>
                   </td>

@@ -6,7 +6,6 @@ import {
   Alert,
   Button,
   Checkbox,
-  CopyButton,
   SegmentedControl,
   Select,
   Skeleton,
@@ -24,8 +23,8 @@ import { useCall } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
 import { StagePage } from '@/features/session/page-bar';
 import { useLens, useQuery } from '@/ui/frame/lens';
-import { CodeView } from './code-view';
 import { download } from './download-files';
+import { FileSheet } from './file-sheet';
 import { FileTree } from './file-tree';
 import classes from './outputs.module.css';
 
@@ -70,9 +69,7 @@ export function Outputs() {
         </EmptyState>
       </StagePage>
     );
-  const changed = files.filter(({ change }) => change !== 'same').length;
   const file = files.find(({ name }) => name === query.get('file')) ?? files[0];
-  const difference = query.get('show') === 'difference' && earlier !== undefined;
   return (
     <StagePage
       tools={
@@ -136,58 +133,23 @@ export function Outputs() {
             <FileTree files={files} selected={file?.name} select={(name) => setQuery({ file: name })} />
           )}
         </aside>
-        <section className={classes.sheet} aria-label="File contents">
-          <header>
-            <strong className="path">{file?.name}</strong>
-            {earlier && (
-              <SegmentedControl
-                size="xs"
-                aria-label="View"
-                value={difference ? 'difference' : 'contents'}
-                onChange={(value) => setQuery({ show: value === 'difference' ? value : null })}
-                data={[
-                  { value: 'contents', label: 'Contents' },
-                  { value: 'difference', label: `Difference from ${earlier}` },
-                ]}
-              />
-            )}
-            {earlier && compared.data && (
-              <Text size="sm" c="dimmed">
-                {changed === 0
-                  ? `No file differs from ${earlier}.`
-                  : `${counted(changed, 'file')} of ${files.length} ${changed === 1 ? 'differs' : 'differ'} from ${earlier}.`}
-              </Text>
-            )}
-            {file && (
-              <CopyButton value={file.after}>
-                {({ copied, copy }) => (
-                  <Button variant="default" size="compact-sm" onClick={copy}>
-                    {copied ? 'Copied' : 'Copy file'}
-                  </Button>
-                )}
-              </CopyButton>
-            )}
-          </header>
-          {problem && (
-            <Alert color="red" role="alert">
-              {problem}
-            </Alert>
-          )}
-          {written && <Notices findings={written.findings} />}
-          <div data-testid="output">
-            {file ? (
-              <CodeView
-                key={`${file.name} ${difference}`}
-                label={file.name}
-                language={output.language}
-                text={file.change === 'removed' ? '' : file.after}
-                {...(difference && { before: file.before })}
-              />
-            ) : (
-              !problem && <Skeleton height={320} role="status" aria-label="Writing the output" />
-            )}
-          </div>
-        </section>
+        <FileSheet
+          files={earlier && !compared.data ? [] : files}
+          file={file}
+          language={output.language}
+          earlier={earlier}
+          notices={
+            <>
+              {problem && (
+                <Alert color="red" role="alert">
+                  {problem}
+                </Alert>
+              )}
+              {written && <Notices findings={written.findings} />}
+            </>
+          }
+          empty={!problem && <Skeleton height={320} role="status" aria-label="Writing the output" />}
+        />
       </div>
     </StagePage>
   );

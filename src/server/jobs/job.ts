@@ -33,6 +33,8 @@ export interface JobKind<Input = never, Read = never, Answer = never> {
   label: string;
   /** What whoever asked for it needs of the document it is about: asked when it begins and when it is stored. */
   needs: Role;
+  /** The page of the document where what came of it is seen. */
+  page: string;
   /** Begun again, it comes to the same: it may be, where the server that ran it is gone. */
   idempotent: boolean;
   read(work: Work, document: DocumentRow, input: Input): Promise<Read>;
@@ -42,6 +44,10 @@ export interface JobKind<Input = never, Read = never, Answer = never> {
 }
 
 export const jobKind = <Input, Read, Answer>(kind: JobKind<Input, Read, Answer>) => kind;
+
+/** The address of a page of a document. */
+export const addressIn = ({ kind, slug }: Pick<DocumentRow, 'kind' | 'slug'>, page: string): string =>
+  `/${kind === 'library' ? 'libraries' : 'products'}/${slug}/${page}`;
 
 export const progressOf = ({ progress }: JobRow): Progress | null =>
   progress === null ? null : (JSON.parse(progress) as Progress);

@@ -1,7 +1,7 @@
 import { allReadable, authorise, readable, type DocumentRow } from '../access/authorise';
 import { badRequest, notFound } from '../http/problem';
 import { personIn, useCase, type Work } from '../use-case';
-import { addJob, jobOf, progressOf, type JobRow } from './job';
+import { addJob, addressIn, jobOf, progressOf, type JobRow } from './job';
 import { JOB_KINDS } from './kinds/registry';
 import { cancelHere, wakeRunner } from './runner';
 
@@ -37,6 +37,7 @@ const list = useCase('jobs.list', {
           id: row.id,
           label: JOB_KINDS.get(row.kind)?.label ?? row.kind,
           document: { kind: document.kind, slug: document.slug, name: document.name },
+          href: addressIn(document, JOB_KINDS.get(row.kind)?.page ?? ''),
           by: row.by,
           state: row.state,
           attempt: row.attempt,

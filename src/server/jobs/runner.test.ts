@@ -32,6 +32,7 @@ const BASE: JobKind<{ n: number }, number, number> = {
   kind: 'count',
   label: 'Count',
   needs: 'contributor',
+  page: 'code',
   idempotent: true,
   read: async (_work, _document, { n }) => n,
   compute: async (n) => n + 1,

@@ -5,7 +5,7 @@ import { newId } from '../new-id';
 import { shared } from '../shared';
 import { alone } from '../transactions';
 import type { Work } from '../use-case';
-import { jobOf, type JobKind, type JobRow } from './job';
+import { addressIn, jobOf, type JobKind, type JobRow } from './job';
 import { JOB_KINDS } from './kinds/registry';
 import type { Progress } from './progress';
 
@@ -90,7 +90,7 @@ export class Runner {
         const result = store ? await store(this.workFor(trx, job)) : state.result;
         const ended = { ...state, result, lease: null, progress: null, ended_at: new Date().toISOString() };
         await trx('jobs').where({ id: job.id }).update(ended);
-        if (state.state === 'failed') await tell(this.workFor(trx, job), job, this.labelOf(job), state.error!);
+        if (state.state === 'failed') await tell(this.workFor(trx, job), job, this.kinds.get(job.kind), state.error!);
       }); // prettier-ignore
     try {
       const kind = this.kinds.get(job.kind);
@@ -143,12 +143,10 @@ export class Runner {
         }
         const error = 'The server was stopped while this ran. Nothing was stored. Run the job again.';
         await trx('jobs').where({ id: job.id }).update({ state: 'failed', lease: null, progress: null, error, ended_at: now }); // prettier-ignore
-        await tell(this.workFor(trx, job), job, this.labelOf(job), error);
+        await tell(this.workFor(trx, job), job, this.kinds.get(job.kind), error);
       }
     });
   }
-
-  private labelOf = (job: JobRow) => this.kinds.get(job.kind)?.label ?? job.kind;
 
   private workFor = (trx: Knex, { person_id }: JobRow): Work => ({
     trx,
@@ -175,15 +173,15 @@ const reasonOf = (error: unknown): string =>
     : 'The program failed. Nothing was stored. Run the job again; if it happens again, tell whoever runs this program.';
 
 /** Whoever asked for a job that failed finds it in the inbox. */
-async function tell(work: Work, job: JobRow, label: string, error: string): Promise<void> {
-  const { name, slug, kind } = await work.trx('documents').where({ id: job.document_id }).first();
+async function tell(work: Work, job: JobRow, kind: JobKind | undefined, error: string): Promise<void> {
+  const document: DocumentRow = await work.trx('documents').where({ id: job.document_id }).first();
   await work.trx('notices').insert({
     id: work.newId('notice'),
     person_id: job.person_id,
     kind: 'job',
-    title: `${label} of ${name} failed`,
+    title: `${kind?.label ?? job.kind} of ${document.name} failed`,
     body: error,
-    href: `/${kind === 'library' ? 'libraries' : 'products'}/${slug}/${kind === 'library' ? 'usage' : 'code'}`,
+    href: addressIn(document, kind?.page ?? ''),
     at: work.now(),
     documents: JSON.stringify([job.document_id]),
   });

@@ -76,8 +76,8 @@ test('a library without a release, and a repository without a commit, are told i
   expect(await deliver('to prod')).toMatch(/has no commit on main yet\. Push one, then deliver again/);
   expect(await deliveries()).toEqual([]);
   // It ends in the inbox of who asked for it.
-  const { notices } = await perform(workspace.knex, 'inbox.list', workspace.actors.maintainer!, {}) as { notices: { title: string }[] };
-  expect(notices[0]!.title).toMatch(/Delivery/);
+  const { notices } = await perform(workspace.knex, 'inbox.list', workspace.actors.maintainer!, {}) as { notices: object[] };
+  expect(notices[0]).toMatchObject({ title: 'Delivery of Lib failed', href: '/libraries/lib/deliveries' });
 }); // prettier-ignore
 
 test('to a repository: a proposal with the release notes, whose files are what the format writes', async () => {

@@ -78,6 +78,7 @@ export function DeliveriesPage() {
   const deliveries = data?.deliveries ?? [];
   const own = deliveries.filter((one) => one.output === output.id);
   const delivery = own.find(({ id }) => id === query.get('delivery')) ?? own[0];
+  // Of any output: a job does not say which.
   const failed = jobs.data?.find((job) => job.label === 'Delivery');
   const deliver = () =>
     void call('POST /libraries/{slug}/outputs/{id}/deliveries', { slug, id: output.id }).then(
@@ -147,7 +148,7 @@ export function DeliveriesPage() {
           ))}
           {failed?.state === 'failed' && current.length === 0 && (
             <Text size="sm" c="var(--mantine-color-error)" mt={6} role="alert">
-              The last delivery failed: {failed.error}
+              The last delivery of {name} failed: {failed.error}
             </Text>
           )}
           {last === null ? (

@@ -95,7 +95,7 @@ test('it is delivered at a click, followed while it is under way, and a failure 
   expect(await within(output).findByText('Delivery: Writing the files')).toBeInTheDocument();
   expect(press).toBeDisabled();
   jobs = [{ ...jobs[0], state: 'failed', error: 'Two names clash.', ended: '2026-05-04T10:00:00.000Z' }];
-  expect(await within(output).findByRole('alert')).toHaveTextContent('The last delivery failed: Two names clash.'); // prettier-ignore
+  expect(await within(output).findByRole('alert')).toHaveTextContent('The last delivery of Keel failed: Two names clash.'); // prettier-ignore
 });
 
 test('an output is edited and removed; who may only look sees both and does neither', async () => {

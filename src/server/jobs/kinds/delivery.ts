@@ -24,6 +24,7 @@ export const delivery = jobKind<Input, { going: Going; written: DeliveryInput; k
   kind: 'delivery',
   label: 'Delivery',
   needs: 'maintainer',
+  page: 'deliveries',
   idempotent: true,
   async read(work, library, input) {
     const { items: draft } = await loadDocument(work.trx, await draftOf(work.trx, library.id), 'library');

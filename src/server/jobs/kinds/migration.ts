@@ -17,6 +17,7 @@ export const migration = jobKind<{ library?: string }, { folder: string; commit:
   kind: 'migration',
   label: 'Migration',
   needs: 'contributor',
+  page: 'code',
   idempotent: true,
   async read(work, document, { library: asked }) {
     const folder = await existingFolder(work.trx, document);

@@ -16,6 +16,7 @@ export const scan = jobKind<Record<string, Json>, { folder: string; commits: Com
   kind: 'scan',
   label: 'Scan',
   needs: 'viewer',
+  page: 'code',
   idempotent: true,
   async read(work, document) {
     const folder = await existingFolder(work.trx, document);
