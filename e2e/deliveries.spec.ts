@@ -62,7 +62,7 @@ test('what a delivery held is read and compared with the one before; who may onl
   await expect(output.getByRole('button', { name: /^Deliver/ })).toHaveCount(0);
   await output.getByRole('button', { name: '1.1.0' }).click();
   await settled(page);
-  await expect(output.getByText('2 files of 2 differ from the delivery before.')).toBeVisible();
+  await expect(output.getByText('2 of 2 files differ.')).toBeVisible();
   await output.getByText('Difference from 1.0.0').click();
   await expect(output.getByLabel('File contents')).toContainText('#990f14');
   const download = page.waitForEvent('download');

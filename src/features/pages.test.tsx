@@ -137,7 +137,7 @@ describe('outputs', () => {
     const tree = await screen.findByRole('tree', { name: 'Files' });
     expect(await within(tree).findByText('12 bytes')).toBeInTheDocument();
     expect(await within(tree).findByText('Changed')).toBeInTheDocument();
-    expect(screen.getByText('1 file of 1 differs from 1.0.0.')).toBeInTheDocument();
+    expect(screen.getByText('1 of 1 file differs.')).toBeInTheDocument();
     expect(asked.map(({ body }) => (body as { version: string }).version).sort()).toEqual(['1.0.0', 'draft']);
     await user.click(screen.getByRole('radio', { name: 'TypeScript' }));
     await waitFor(() => expect(asked.at(-1)!.body).toMatchObject({ format: 'ts' }));

@@ -15,7 +15,6 @@ export function FileSheet({
   file,
   language,
   earlier,
-  than = earlier,
   notices,
   empty,
 }: {
@@ -24,8 +23,6 @@ export function FileSheet({
   language: Output['language'];
   /** The release the files are compared with, where there is one. */
   earlier?: string | undefined;
-  /** What that is called in a sentence; its version, where nothing else is said. */
-  than?: string | undefined;
   notices?: ReactNode;
   /** What stands there instead while there is no file. */
   empty?: ReactNode;
@@ -52,8 +49,8 @@ export function FileSheet({
         {earlier !== undefined && files.length > 0 && (
           <Text size="sm" c="dimmed">
             {changed === 0
-              ? `No file differs from ${than}.`
-              : `${counted(changed, 'file')} of ${files.length} ${changed === 1 ? 'differs' : 'differ'} from ${than}.`}
+              ? 'No file differs.'
+              : `${changed} of ${counted(files.length, 'file')} ${changed === 1 ? 'differs' : 'differ'}.`}
           </Text>
         )}
         {file && (

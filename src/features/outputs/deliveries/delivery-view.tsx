@@ -53,7 +53,6 @@ export function DeliveryView({ slug, id }: { slug: string; id: string }) {
         file={file}
         language={ENDINGS[file?.name.split('.').at(-1) ?? ''] ?? 'css'}
         earlier={data.before?.version}
-        than="the delivery before"
       />
     </div>
   );

@@ -4,12 +4,12 @@ import {
   Alert,
   Button,
   Checkbox,
+  Input,
   Modal,
   MultiSelect,
   SegmentedControl,
   Select,
   Stack,
-  Text,
   TextInput,
 } from '@mantine/core';
 import { useForm } from '@mantine/form';
@@ -105,6 +105,7 @@ export function OutputForm({
             description="Of several, each has a folder of its own"
             required
             searchable
+            selectFirstOptionOnChange
             data={[...OUTPUTS.values()].map(({ name, title }) => ({ value: name, label: title }))}
             {...form.getInputProps('formats')}
           />
@@ -131,9 +132,9 @@ export function OutputForm({
             <TextInput label="Name prefix" placeholder="None" {...form.getInputProps('prefix')} />
           )}
           <div>
-            <Text size="sm" fw={500} mb={4} id="destination-label">
+            <Input.Label labelElement="div" id="destination-label" mb={4}>
               Destination
-            </Text>
+            </Input.Label>
             <SegmentedControl
               fullWidth
               aria-labelledby="destination-label"
@@ -151,6 +152,7 @@ export function OutputForm({
               description="Its repository gets a branch proposal with the release notes"
               required
               searchable
+              selectFirstOptionOnChange
               nothingFoundMessage="No product has pinned this library"
               data={products.map(({ id, name }) => ({ value: id, label: name }))}
               {...form.getInputProps('product')}
