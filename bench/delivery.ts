@@ -33,12 +33,12 @@ export const delivering: Benchmark = {
       for (let round = 0; round < ROUNDS; round++) {
         const files = Array.from({ length: FILES }, (_, at) => ({
           name: `many/${at}.css`,
-          text: text(round, at),
+          content: text(round, at),
         }));
         let from = performance.now();
         await commitWith(bare, { base, files, message: 'Many', author: 'A' });
         ours.push(performance.now() - from);
-        for (const { name, text: written } of files) writeFileSync(path.join(copy, name), written);
+        for (const { name, content: written } of files) writeFileSync(path.join(copy, name), written);
         from = performance.now();
         git('add', '--all');
         git('commit', '--quiet', '-m', 'Many');

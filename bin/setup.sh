@@ -49,10 +49,18 @@ install_git() {
   rm -f "$log"
 }
 install_browser() {
-  [ -x "${CHROMIUM:-/usr/bin/chromium}" ] && return 0
-  if [ "$(id -u)" != 0 ]; then echo "Chromium is missing: install Debian's package chromium, or set CHROMIUM to its path." >&2; exit 1; fi
+  # Without a window of its own it takes a third less time to open pages; the whole browser does as well.
+  [ -n "${CHROMIUM:-}" ] && [ -x "$CHROMIUM" ] && return 0
+  [ -x /usr/bin/chromium-headless-shell ] && return 0
+  if [ "$(id -u)" != 0 ]; then
+    [ -x /usr/bin/chromium ] && return 0
+    echo "Chromium is missing: install Debian's package chromium-headless-shell, or set CHROMIUM to its path." >&2
+    exit 1
+  fi
   echo "Installing Chromium …"
   log=$(mktemp)
-  { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends chromium; } >"$log" 2>&1 || { echo "Chromium cannot be installed from Debian's packages: $(grep -E '^E:' "$log" | head -1)" >&2; exit 1; }
+  if ! { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends chromium-headless-shell; } >"$log" 2>&1; then
+    [ -x /usr/bin/chromium ] || { echo "Chromium cannot be installed from Debian's packages: $(grep -E '^E:' "$log" | head -1)" >&2; exit 1; }
+  fi
   rm -f "$log"
 }

@@ -84,7 +84,8 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   on('2026-05-04');
   await release('keel', '1.0.0', 'The first release.');
 
-  await perform(knex, 'products.create', jory, { name: 'Dock kiosk', slug: 'dock-kiosk', team: 'Piers', library: 'keel', about: 'Ticket machines on the piers.' });
+  await perform(knex, 'workspace.setStarting', marit, { libraries: ['keel'] });
+  await perform(knex, 'products.create', jory, { name: 'Dock kiosk', slug: 'dock-kiosk', team: 'Piers', libraries: [{ slug: 'keel' }], about: 'Ticket machines on the piers.' });
   await perform(knex, 'products.import', jory, { slug: 'dock-kiosk', files: files('dock-kiosk') });
 
   on('2026-08-10');
@@ -95,7 +96,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   on('2026-08-24');
   await release('keel', '1.1.0', 'Danger can no longer be mistaken for delay.');
 
-  await perform(knex, 'products.create', tam, { name: 'Booking site', slug: 'booking-site', team: 'Booking', library: 'keel', about: 'Where crossings are found and paid for.' });
+  await perform(knex, 'products.create', tam, { name: 'Booking site', slug: 'booking-site', team: 'Booking', libraries: [{ slug: 'keel' }], about: 'Where crossings are found and paid for.' });
   await perform(knex, 'products.import', tam, { slug: 'booking-site', files: files('booking-site') });
 
   await perform(knex, 'libraries.create', marit, { name: 'Signal', slug: 'signal', team: 'Design system', about: 'Departure boards.', parent: { slug: 'keel', version: '1.1.0' } });

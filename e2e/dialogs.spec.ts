@@ -4,6 +4,8 @@ import { enterAs, expectAccessible, inScheme, test } from './support';
 /** Where each dialog is opened from, and by what. */
 const DIALOGS: [page: string, open: (string | RegExp)[], title: RegExp][] = [
   ['/', ['Create library'], /Create library/],
+  ['/people', ['Invite person'], /Invite person/],
+  ['/people', ['Actions for Nell Quayle', /^Remove person/], /Remove Nell/],
   ['/libraries/keel/tokens?create=token', [], /Add token/],
   ['/libraries/keel/table', ['Find and replace in paths'], /Find and replace/],
   ['/libraries/keel/tokens/color.text.quiet', ['Actions for this token', 'Rename or move'], /Rename/],

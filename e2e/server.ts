@@ -25,11 +25,15 @@ async function answers(url: string): Promise<void> {
   throw new Error(`The application at ${url} did not answer within a minute`);
 }
 
+/** Where the server of a file of tests keeps what it stores. */
+export const dataFolderOf = (file: string): string =>
+  path.resolve('.e2e', `${path.basename(file, '.spec.ts')}-${process.pid}`);
+
 /** The address of a server that has this file's own copy of the demo workspace; that of the file before is ended. */
 export async function serverFor(file: string): Promise<string> {
   if (running?.file === file) return running.url;
   stopServer();
-  const folder = path.resolve('.e2e', `${path.basename(file, '.spec.ts')}-${process.pid}`);
+  const folder = dataFolderOf(file);
   rmSync(folder, { recursive: true, force: true });
   mkdirSync(path.dirname(folder), { recursive: true });
   cpSync(PREPARED, folder, { recursive: true });

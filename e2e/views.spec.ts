@@ -35,6 +35,8 @@ const VIEWS = [
   '/products/booking-site',
   '/products/booking-site/code?value=color%20%23000000&place=styles%2Fprint.css:3',
   '/jobs',
+  '/people',
+  '/outbox',
   '/products/dock-kiosk/upgrade/keel/1.1.0',
 ];
 

@@ -1,5 +1,5 @@
 import { operation } from './operation';
-import { Flag, LongText, Text, Whole, exactly, list, nullable, oneOf, optional } from './schemas';
+import { Flag, Text, Whole, WrittenFile, exactly, list, nullable, oneOf, optional } from './schemas';
 
 const delivery = {
   id: Text,
@@ -20,7 +20,6 @@ const delivery = {
   by: Text,
   at: Text,
 };
-const File = exactly({ name: Text, text: LongText });
 
 export const DELIVERIES = [
   operation({
@@ -41,8 +40,8 @@ export const DELIVERIES = [
     summary: 'A delivery with its files and those of the one before it',
     answer: exactly({
       ...delivery,
-      files: list(File),
-      before: nullable(exactly({ version: Text, files: list(File) })),
+      files: list(WrittenFile),
+      before: nullable(exactly({ version: Text, files: list(WrittenFile) })),
     }),
   }),
   operation({

@@ -9,6 +9,7 @@ import {
   LoggedChange,
   LongText,
   Name,
+  Nothing,
   Role,
   Slug,
   Text,
@@ -21,6 +22,9 @@ import {
   openedDocument,
   optional,
 } from './schemas';
+
+/** Who may read a document: everybody of the workspace, or its team. */
+const Visibility = oneOf('workspace', 'team');
 
 export const DOCUMENTS = [
   operation({
@@ -38,6 +42,9 @@ export const DOCUMENTS = [
           about: LongText,
           team: Text,
           role: Role,
+          visibility: Visibility,
+          /** Whether new products start with it. */
+          starts: Flag,
           version: nullable(Version),
           parent: nullable(Text),
           pins: list(Text),
@@ -55,7 +62,7 @@ export const DOCUMENTS = [
       slug: Slug,
       team: optional(Text),
       about: optional(Text),
-      visibility: optional(oneOf('workspace', 'team')),
+      visibility: optional(Visibility),
       parent: optional(exactly({ slug: Slug, version: Version })),
     }),
     answer: exactly({ slug: Slug }),
@@ -126,5 +133,13 @@ export const DOCUMENTS = [
     summary: 'Undo or redo the caller’s own last change',
     body: exactly({ id: FreshId, redo: optional(Flag), partly: optional(Flag) }),
     answer: LoggedChange,
+  }),
+  operation({
+    id: 'documents.setVisibility',
+    method: 'PUT',
+    path: '/documents/{slug}/visibility',
+    summary: 'Set who may see a library or product',
+    body: exactly({ visibility: Visibility }),
+    answer: Nothing,
   }),
 ] as const;

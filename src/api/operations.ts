@@ -5,6 +5,7 @@ import { DOCUMENTS } from './documents';
 import { INTAKE } from './intake';
 import { JOBS } from './jobs';
 import { KEYS } from './keys';
+import { MEMBERS } from './members';
 import type { Operation } from './operation';
 import { OUTPUT_OPERATIONS } from './outputs';
 import { PEOPLE } from './people';
@@ -18,6 +19,7 @@ import { WORKSPACE } from './workspace';
 const DECLARED = [
   ...WORKSPACE,
   ...PEOPLE,
+  ...MEMBERS,
   ...DOCUMENTS,
   ...INTAKE,
   ...ASSETS,

@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { operation } from './operation';
-import { FindingValue, Flag, LongText, Text, exactly, list, optional } from './schemas';
+import { FindingValue, Flag, Text, WrittenFile, exactly, list, optional } from './schemas';
 
 export const OUTPUT_OPERATIONS = [
   operation({
@@ -17,7 +17,7 @@ export const OUTPUT_OPERATIONS = [
       ids: optional(Flag),
     }),
     answer: exactly({
-      files: list(exactly({ name: Type.String({ minLength: 1, maxLength: 300 }), text: LongText })),
+      files: list(WrittenFile),
       findings: list(FindingValue),
     }),
   }),

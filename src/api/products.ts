@@ -1,3 +1,4 @@
+import { Type } from '@sinclair/typebox';
 import { operation } from './operation';
 import {
   Flag,
@@ -30,14 +31,17 @@ export const PRODUCTS = [
     id: 'products.create',
     method: 'POST',
     path: '/products',
-    summary: 'Create a product with its first pin',
+    summary: 'Create a product that is pinned to libraries',
     body: exactly({
       name: Name,
       slug: Slug,
       team: optional(Text),
       about: optional(Text),
-      library: Slug,
-      version: optional(Version),
+      /** Each pinned to the release of this version, else to its newest. */
+      libraries: Type.Array(exactly({ slug: Slug, version: optional(Version) }), {
+        minItems: 1,
+        maxItems: 20,
+      }),
     }),
     answer: exactly({ slug: Slug }),
   }),

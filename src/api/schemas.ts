@@ -69,6 +69,13 @@ export const FindingValue = exactly({
   context: optional(Type.Record(Type.String(), Type.String())),
 });
 
+/** A file of an output: its text, or the uploaded file that stands in its place. */
+export const WrittenFile = exactly({
+  name: Type.String({ minLength: 1, maxLength: 300 }),
+  text: LongText,
+  stored: optional(exactly({ hash: Text, size: Whole })),
+});
+
 export const SentFiles = list(
   exactly({ name: Type.String({ minLength: 1, maxLength: 300 }), text: LongText }),
 );

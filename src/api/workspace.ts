@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { MOST_WIDTHS, NARROWEST, WIDEST } from './limits';
 import { operation } from './operation';
-import { Email, Name, Nothing, Password, exactly, list } from './schemas';
+import { Email, Name, Nothing, Password, Slug, exactly, list } from './schemas';
 
 /** Of a preview, in CSS pixels. */
 export const Width = Type.Integer({ minimum: NARROWEST, maximum: WIDEST });
@@ -22,5 +22,13 @@ export const WORKSPACE = [
     summary: 'Set the preview widths',
     body: exactly({ widths: Type.Array(Width, { minItems: 1, maxItems: MOST_WIDTHS }) }),
     answer: exactly({ widths: list(Width) }),
+  }),
+  operation({
+    id: 'workspace.setStarting',
+    method: 'PUT',
+    path: '/workspace/starting-libraries',
+    summary: 'Set the libraries that new products start with',
+    body: exactly({ libraries: Type.Array(Slug, { maxItems: 50 }) }),
+    answer: Nothing,
   }),
 ] as const;

@@ -90,6 +90,34 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
   expect(await ask('GET', '/me')).toMatchObject({ workspace: { widths: [320, 900] } });
   await ask('POST', '/people', { name: 'Ann', email: 'a@w.example', password, memberships: [{ team: 'T', role: 'maintainer' }] }); // prettier-ignore
 
+  const { id: team } = await ask<{ id: string }>('POST', '/teams', { name: 'Pier' });
+  await ask('PUT', `/teams/${team}`, { name: 'Piers' });
+  const guest = { name: 'Bo', email: 'b@w.example', memberships: [{ team, role: 'viewer' }] };
+  const { id: bo } = await ask<{ id: string }>('POST', '/people/invitations', guest);
+  await ask('POST', `/people/${bo}/invitation`);
+  const { messages } = await ask<{ messages: { body: string }[] }>('GET', '/outbox');
+  expect(messages).toHaveLength(2);
+  const links = messages.map(({ body }) => /^http:\/\/seedplan\.example\/join\/(\S+)$/m.exec(body)![1]!);
+  const valid = [];
+  for (const token of links) {
+    const found = matchOperation('GET', `/invitations/${token}`);
+    if (typeof found === 'string') throw new Error('no operation');
+    const { status } = await respond(new Request(`http://seedplan.example/api/v1/invitations/${token}`, { headers: { host: 'seedplan.example' } }), ['invitations', token]); // prettier-ignore
+    if (status === 200) valid.push(token);
+  }
+  expect(valid).toHaveLength(1);
+  expect(await ask('GET', `/invitations/${valid[0]}`)).toMatchObject({ name: 'Bo', by: 'Owner', roles: 'viewer in Piers' }); // prettier-ignore
+  // Who takes an invitation is signed in by it.
+  await ask('POST', '/invitations', { token: valid[0], password: 'low water at noon' });
+  expect(await ask('GET', '/me')).toMatchObject({ person: { name: 'Bo' } });
+  await ask('DELETE', '/session');
+  await ask('POST', '/session', { email: 'o@w.example', password });
+  await ask('PUT', `/teams/${team}/members/${bo}`, { role: 'owner' });
+  await ask('PUT', `/people/${bo}/administrator`, { administrator: true });
+  expect(await ask('GET', '/people')).toMatchObject({ administrator: true, people: [{ name: 'Ann' }, { name: 'Bo', joined: true, administrator: true }, { name: 'Owner' }] }); // prettier-ignore
+  await ask('DELETE', `/teams/${team}/members/${bo}`, undefined);
+  await ask('DELETE', `/people/${bo}`);
+
   await ask('POST', '/libraries', { name: 'Lib', slug: 'lib' });
   await ask('POST', '/libraries', { name: 'Other', slug: 'other' });
   const files = [
@@ -111,7 +139,9 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
 
   const publish = { version: '1.0.0', leftOut: [], summary: 'First' };
   expect(await ask('POST', '/libraries/lib/releases', { sequence, ...publish })).toMatchObject({ version: '1.0.0' }); // prettier-ignore
-  await ask('POST', '/products', { name: 'Prod', slug: 'prod', library: 'lib' });
+  await ask('PUT', '/workspace/starting-libraries', { libraries: ['lib'] });
+  await ask('PUT', '/documents/lib/visibility', { visibility: 'team' });
+  await ask('POST', '/products', { name: 'Prod', slug: 'prod', libraries: [{ slug: 'lib' }] });
   const screens = [{ name: 's.html', text: '<main title="S"><lib-tag label="Low water"></lib-tag></main>' }];
   expect(await ask('POST', '/products/prod/import', { files: screens })).toMatchObject({ findings: [] });
   const documents = await ask<{ documents: { slug: string }[] }>('GET', '/documents');

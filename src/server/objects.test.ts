@@ -32,7 +32,7 @@ beforeAll(async () => {
   await perform(knex, 'products.create', actors.outsider!, {
     name: 'Their shop',
     slug: 'their-shop',
-    library: 'theirs',
+    libraries: [{ slug: 'theirs' }],
   });
 });
 const closing: (() => Promise<void>)[] = [];
@@ -72,6 +72,10 @@ const REACHES: Record<string, { kind: 'library' | 'product'; input: (at: string)
     { kind: 'library', input: (at) => ({ slug: at }) },
     { kind: 'product', input: (at) => ({ slug: at }) },
   ],
+  'documents.setVisibility': (['library', 'product'] as const).map((kind) => ({
+    kind,
+    input: (at: string) => ({ slug: at, visibility: 'workspace' }),
+  })),
   'documents.undo': [{ kind: 'library', input: (at) => ({ slug: at, id: 'change_object' }) }],
   'releases.list': [{ kind: 'library', input: (at) => ({ slug: at }) }],
   'releases.publish': [
@@ -85,7 +89,9 @@ const REACHES: Record<string, { kind: 'library' | 'product'; input: (at: string)
   // The product an output names is asked about when it is written and when it is delivered: `outputs/deliveries.test.ts`.
   'deliveries.deliver': [{ kind: 'library', input: (at) => ({ slug: at, id: 'none' }) }],
   'outputs.write': [{ kind: 'library', input: (at) => ({ slug: at, format: 'css' }) }],
-  'products.create': [{ kind: 'library', input: (at) => ({ name: 'New', slug: 'new-shop', library: at }) }],
+  'products.create': [
+    { kind: 'library', input: (at) => ({ name: 'New', slug: 'new-shop', libraries: [{ slug: at }] }) },
+  ],
   'products.open': [{ kind: 'product', input: (at) => ({ slug: at }) }],
   'products.import': [{ kind: 'product', input: (at) => ({ slug: at, files: [] }) }],
   'products.take': [
@@ -123,6 +129,10 @@ const REACHES: Record<string, { kind: 'library' | 'product'; input: (at: string)
   'scans.ofLibrary': [{ kind: 'library', input: (at) => ({ slug: at }) }],
 };
 const REACHES_NONE = [
+  // An administrator's, who may not read it either: `people/members.test.ts`.
+  'workspace.setStarting',
+  'people.list', 'people.invite', 'people.inviteAgain', 'people.invitation', 'people.join', 'people.setAdministrator', 'people.remove',
+  'teams.create', 'teams.rename', 'teams.setRole', 'teams.removeMember', 'outbox.list',
   // Jobs are named by ids of their own: `jobs/runner.test.ts`.
   'keys.list', 'keys.create', 'keys.revoke', 'jobs.cancel', 'jobs.again',
   'people.welcome', 'workspace.setUp', 'workspace.setWidths', 'people.signIn', 'people.signInDemo', 'people.signOut',
@@ -207,8 +217,16 @@ describe('what was named while it could be seen', () => {
     await ask('owner', 'releases.publish', {
       slug: 'child', sequence: 2, version: '1.0.0', leftOut: [], summary: '',
     }); // prettier-ignore
-    await ask('owner', 'products.create', { name: 'Open shop', slug: 'open-shop', library: 'lib' });
-    await ask('owner', 'products.create', { name: 'Child shop', slug: 'child-shop', library: 'child' });
+    await ask('owner', 'products.create', {
+      name: 'Open shop',
+      slug: 'open-shop',
+      libraries: [{ slug: 'lib' }],
+    });
+    await ask('owner', 'products.create', {
+      name: 'Child shop',
+      slug: 'child-shop',
+      libraries: [{ slug: 'child' }],
+    });
   });
   const HIDDEN = /button|ink|#222222/;
 

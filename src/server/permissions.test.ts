@@ -63,6 +63,26 @@ const inputs = (): Record<string, object> => ({
   'people.changePassword': { present: 'not the present one', next: 'low water at noon', session: 'none' },
   'people.me': {},
   'people.add': { name: 'New', email: 'new@w.example', password: 'a long password', memberships: [] },
+  // Who may manage which team: `people/members.test.ts`.
+  'people.list': {},
+  'people.invite': {
+    name: 'New',
+    email: 'new@w.example',
+    memberships: [{ team: 'none', role: 'viewer' }],
+    origin: '',
+  },
+  'people.inviteAgain': { id: 'none', origin: '' },
+  'people.invitation': { token: 'none' },
+  'people.join': { token: 'none', password: 'a long password' },
+  'people.setAdministrator': { id: 'none', administrator: true },
+  'people.remove': { id: 'none' },
+  'teams.create': { name: 'New' },
+  'teams.rename': { team: 'none', name: 'New' },
+  'teams.setRole': { team: 'none', person: 'none', role: 'owner' },
+  'teams.removeMember': { team: 'none', person: 'none' },
+  'outbox.list': {},
+  'workspace.setStarting': { libraries: ['lib'] },
+  'documents.setVisibility': { slug: 'lib', visibility: 'workspace' },
   'documents.list': {},
   'libraries.create': { name: 'Another', slug: 'another' },
   'libraries.open': { slug: 'lib' },
@@ -84,7 +104,7 @@ const inputs = (): Record<string, object> => ({
   'deliveries.list': { slug: 'lib' },
   'deliveries.read': { slug: 'lib', id: 'none' },
   'deliveries.deliver': { slug: 'lib', id: 'none' },
-  'products.create': { name: 'Third', slug: 'third', library: 'lib' },
+  'products.create': { name: 'Third', slug: 'third', libraries: [{ slug: 'lib' }] },
   'products.open': { slug: 'prod' },
   'products.import': {
     slug: 'prod',
@@ -154,7 +174,7 @@ test.each([...USE_CASES.keys()])('%s: who may, and a refusal writes nothing', as
           id,
           who,
           expect.stringMatching(
-            /demo|address and the password|release|pin|such file|such thing|such session|library called|job none|proposal none|delivery none|output none|key of yours|scan of commit/,
+            /demo|address and the password|release|pin|such file|such thing|such session|library called|job none|proposal none|delivery none|output none|key of yours|scan of commit|team none|person none/,
           ),
         ]);
     } else {

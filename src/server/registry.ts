@@ -3,12 +3,16 @@ import { changeUseCases } from './documents/change';
 import { createUseCases } from './documents/create';
 import { openUseCases } from './documents/open';
 import { transferUseCases } from './documents/transfer';
+import { visibilityUseCases } from './documents/visibility';
 import { fileUseCases } from './assets/files';
 import { jobUseCases } from './jobs/jobs';
 import { inboxUseCases } from './people/inbox';
 import { deliveryUseCases } from './outputs/deliveries';
 import { outputUseCases } from './outputs/write';
+import { invitationUseCases } from './people/invitations';
 import { keyUseCases } from './people/keys';
+import { memberUseCases } from './people/members';
+import { outboxUseCases } from './people/outbox';
 import { peopleUseCases } from './people/people';
 import { sessionUseCases } from './people/sessions';
 import { productUseCases } from './products/take';
@@ -24,11 +28,15 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
   [
     ...peopleUseCases,
     ...sessionUseCases,
+    ...memberUseCases,
+    ...invitationUseCases,
+    ...outboxUseCases,
     ...keyUseCases,
     ...openUseCases,
     ...changeUseCases,
     ...createUseCases,
     ...transferUseCases,
+    ...visibilityUseCases,
     ...publishUseCases,
     ...productUseCases,
     ...outputUseCases,

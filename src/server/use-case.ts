@@ -20,6 +20,8 @@ interface Surroundings {
   address: string;
   /** What the browser calls itself. */
   agent: string;
+  /** How the program is reached, for links that go out: `https://design.example`. */
+  origin: string;
 }
 
 /** What may be done before the transaction begins. */

@@ -87,7 +87,7 @@ export async function testWorkspace(): Promise<TestWorkspace> {
     leftOut: [],
     summary: '',
   });
-  await perform(knex, 'products.create', owner, { name: 'Prod', slug: 'prod', library: 'lib' });
+  await perform(knex, 'products.create', owner, { name: 'Prod', slug: 'prod', libraries: [{ slug: 'lib' }] });
   await knex('documents').where({ slug: 'prod' }).update({ visibility: 'team' });
   const actors: Record<string, Actor> = { nobody, owner };
   for (const name of ['viewer', 'contributor', 'maintainer', 'outsider']) actors[name] = await actor(name);

@@ -1,4 +1,5 @@
 import type { ComponentDefinition } from '../components/definition';
+import type { Items } from '../document/item';
 import type { Finding } from '../findings/finding';
 import type { Json } from '../base/json/json';
 import type { Resolution } from '../tokens/resolve';
@@ -15,6 +16,7 @@ export function deliveryFiles(
   library: {
     resolution: Resolution;
     components: readonly ComponentDefinition[];
+    items: Items;
     authored: () => { name: string; json: Json }[];
   },
 ): { files: OutputFile[]; findings: Finding[] } {

@@ -1,4 +1,4 @@
-import type { OutputFile } from './output';
+import { sizeOfFile, type OutputFile, type StoredBytes } from './output';
 
 export interface FileChange {
   name: string;
@@ -7,9 +7,9 @@ export interface FileChange {
   change: 'added' | 'removed' | 'changed' | 'same';
   before: string;
   after: string;
+  /** Where it is no text: the stored file it is now, or was. */
+  stored?: StoredBytes;
 }
-
-const bytes = (text: string) => new TextEncoder().encode(text).length;
 
 /** By name, folder by folder: `values/` before `values-night/`. */
 function byFolder(a: string, b: string): number {
@@ -22,12 +22,20 @@ export function fileChanges(
   before: readonly OutputFile[] | undefined,
   after: readonly OutputFile[],
 ): FileChange[] {
-  const old = new Map((before ?? after).map(({ name, text }) => [name, text]));
-  const now = new Map(after.map(({ name, text }) => [name, text]));
+  const old = new Map((before ?? after).map((file) => [file.name, file]));
+  const now = new Map(after.map((file) => [file.name, file]));
   return [...new Set([...old.keys(), ...now.keys()])].sort(byFolder).map((name) => {
     const [was, is] = [old.get(name), now.get(name)];
-    const change =
-      was === undefined ? 'added' : is === undefined ? 'removed' : was === is ? 'same' : 'changed';
-    return { name, size: bytes(is ?? was ?? ''), change, before: was ?? '', after: is ?? '' };
+    const isSame = was?.text === is?.text && was?.stored?.hash === is?.stored?.hash;
+    const change = !was ? 'added' : !is ? 'removed' : isSame ? 'same' : 'changed';
+    const file = (is ?? was)!;
+    return {
+      name,
+      size: sizeOfFile(file),
+      change,
+      before: was?.text ?? '',
+      after: is?.text ?? '',
+      ...(file.stored && { stored: file.stored }),
+    };
   });
 }

@@ -1,4 +1,5 @@
 import type { ComponentDefinition } from '../components/definition';
+import type { Items } from '../document/item';
 import type { Finding } from '../findings/finding';
 import type { Json } from '../base/json/json';
 import type { Resolution } from '../tokens/resolve';
@@ -7,8 +8,22 @@ import { contextText, type Context } from '../tokens/system';
 
 export interface OutputFile {
   name: string;
+  /** Empty where the bytes of a stored file stand in its place. */
   text: string;
+  stored?: StoredBytes;
 }
+
+/** A file that somebody uploaded, delivered as it is. */
+export interface StoredBytes {
+  /** SHA-256, in hex. */
+  hash: string;
+  /** Bytes. */
+  size: number;
+}
+
+/** Bytes of a file, those of a text as UTF-8. */
+export const sizeOfFile = ({ text, stored }: Pick<OutputFile, 'text' | 'stored'>): number =>
+  stored?.size ?? new TextEncoder().encode(text).length;
 
 interface OutputInput {
   resolution: Resolution;
@@ -19,6 +34,8 @@ interface OutputInput {
   prefix?: string;
   /** The components the library offers, composed. */
   components?: readonly ComponentDefinition[];
+  /** All the library holds, what it inherits among it. */
+  items?: Items;
 }
 
 interface OutputResult {
@@ -36,9 +53,12 @@ export interface Output {
   title: string;
   /** What it writes, in one sentence. */
   about: string;
-  language: 'css' | 'scss' | 'less' | 'json' | 'javascript' | 'typescript' | 'swift' | 'kotlin' | 'xml';
+  language:
+    'html' | 'css' | 'scss' | 'less' | 'json' | 'javascript' | 'typescript' | 'swift' | 'kotlin' | 'xml';
   /** Whether it always writes one combination of contexts: the one asked for, else the defaults. */
   singleContext?: boolean;
+  /** Whether uploaded files of the library go with it. */
+  withFiles?: boolean;
   /** How it names tokens without a prefix, where source code can refer to them by that name. */
   naming?: { of: Naming; names: (path: string, type: string) => readonly string[] };
   write(input: OutputInput): OutputResult;

@@ -11,6 +11,9 @@ import { css as cssOutput } from './css';
 const HOLDERS =
   '@layer base {\n:where(:is(table, tbody, tr, ul, dl, colgroup)[data-holder]) { display: contents; list-style: none; }\n:where([data-holder]) { margin: 0; padding: 0; border: 0; }\n}\n';
 
+/** What stands beneath every component: the order of the layers, and the library's own style sheets. */
+export const baseStyles = (items: Items): string => LAYER_ORDER + HOLDERS + librarySheet(items);
+
 const sheets = new WeakMap<Resolution, string>();
 
 /** A library's custom properties: the same for all its components, and written once. */

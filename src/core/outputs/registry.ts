@@ -4,6 +4,7 @@ import { catalogue } from './catalogue';
 import { compose } from './compose';
 import { css } from './css';
 import { dtcg } from './dtcg';
+import { html } from './html';
 import { js } from './js';
 import { json } from './json';
 import { less } from './less';
@@ -13,6 +14,6 @@ import { swift } from './swift';
 import { ts } from './ts';
 
 export const OUTPUTS: ReadonlyMap<string, Output> = registryOf(
-  [css, scss, less, js, ts, json, dtcg, swift, compose, android, catalogue],
+  [css, scss, less, js, ts, json, dtcg, swift, compose, android, html, catalogue],
   ({ name }) => name,
 );

@@ -1,6 +1,7 @@
 'use client';
 
 import { css } from '@codemirror/lang-css';
+import { html } from '@codemirror/lang-html';
 import { javascript } from '@codemirror/lang-javascript';
 import { less } from '@codemirror/lang-less';
 import { sass } from '@codemirror/lang-sass';
@@ -19,6 +20,7 @@ import { codeTheme } from '@/features/components/code/code-theme';
 import classes from './outputs.module.css';
 
 const LANGUAGES = {
+  html: html(),
   css: css(),
   scss: sass(),
   less: less(),

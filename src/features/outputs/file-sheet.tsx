@@ -2,9 +2,9 @@
 
 import { Button, CopyButton, SegmentedControl, Text } from '@mantine/core';
 import type { ReactNode } from 'react';
-import { counted } from '@/core/base/words';
+import { bytesText, counted } from '@/core/base/words';
 import type { FileChange } from '@/core/outputs/difference';
-import type { Output } from '@/core/outputs/output';
+import { languageOf } from '@/core/outputs/language-of';
 import { useQuery } from '@/ui/frame/lens';
 import { CodeView } from './code-view';
 import classes from './outputs.module.css';
@@ -13,14 +13,12 @@ import classes from './outputs.module.css';
 export function FileSheet({
   files,
   file,
-  language,
   earlier,
   notices,
   empty,
 }: {
   files: readonly FileChange[];
   file: FileChange | undefined;
-  language: Output['language'];
   /** The release the files are compared with, where there is one. */
   earlier?: string | undefined;
   notices?: ReactNode;
@@ -53,7 +51,7 @@ export function FileSheet({
               : `${changed} of ${counted(files.length, 'file')} ${changed === 1 ? 'differs' : 'differ'}.`}
           </Text>
         )}
-        {file && (
+        {file && !file.stored && (
           <CopyButton value={file.after}>
             {({ copied, copy }) => (
               <Button variant="default" size="compact-sm" onClick={copy}>
@@ -65,11 +63,15 @@ export function FileSheet({
       </header>
       {notices}
       <div data-testid="output">
-        {file ? (
+        {file?.stored ? (
+          <Text p="md" c="dimmed">
+            {file.name} is not text: {bytesText(file.size)}, uploaded to the library’s assets.
+          </Text>
+        ) : file ? (
           <CodeView
             key={`${file.name} ${difference}`}
             label={file.name}
-            language={language}
+            language={languageOf(file.name) ?? 'css'}
             text={file.change === 'removed' ? '' : file.after}
             {...(difference && { before: file.before })}
           />

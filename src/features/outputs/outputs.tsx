@@ -20,6 +20,7 @@ import type { Finding } from '@/core/findings/finding';
 import { fileChanges } from '@/core/outputs/difference';
 import { OUTPUTS } from '@/core/outputs/registry';
 import { useCall } from '@/features/session/call';
+import { notifyError } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { StagePage } from '@/features/session/page-bar';
 import { useLens, useQuery } from '@/ui/frame/lens';
@@ -75,7 +76,10 @@ export function Outputs() {
       tools={
         <Button
           leftSection={<IconDownload size={14} />}
-          onClick={() => written && download(written.files, `${library.slug}-${version}-tokens.zip`)}
+          onClick={() =>
+            written &&
+            void download(written.files, `${library.slug}-${version}-${format}.zip`).catch(notifyError)
+          }
           disabled={!written || written.files.length === 0}
         >
           Download{' '}
@@ -136,7 +140,6 @@ export function Outputs() {
         <FileSheet
           files={earlier && !compared.data ? [] : files}
           file={file}
-          language={output.language}
           earlier={earlier}
           notices={
             <>

@@ -57,6 +57,16 @@ export function useCall<E extends Endpoint>(endpoint: E, input: InputOf<IdOf<E>>
   });
 }
 
+/** The bytes of a file. @throws CallRefused */
+export async function bytesAt(path: string): Promise<Uint8Array> {
+  const response = await fetch(`/api/v1${path}`).catch(() => {
+    throw new CallRefused(NO_CONNECTION);
+  });
+  if (!response.ok)
+    throw new CallRefused({ ...NO_WORDS, ...((await response.json().catch(() => null)) as object) });
+  return new Uint8Array(await response.arrayBuffer());
+}
+
 /** Sends a file's bytes. @throws CallRefused */
 export const upload = <T = unknown>(path: string, body: Blob): Promise<T> =>
   answerOf(

@@ -1,11 +1,11 @@
 'use client';
 
-import { Select } from '@mantine/core';
+import { MultiSelect, Select } from '@mantine/core';
 import { useState } from 'react';
 import { call } from '@/features/session/call';
 import { CreateDialog } from './create-dialog';
 
-/** Starts a product: its name, the team that builds it and the release it is pinned to. */
+/** Starts a product: its name, the team that builds it and the libraries whose newest releases it is pinned to. */
 export function CreateProduct({
   close,
   libraries,
@@ -13,18 +13,24 @@ export function CreateProduct({
 }: {
   close: () => void;
   /** Those with a release. */
-  libraries: { name: string; slug: string; version: string | null }[];
+  libraries: { name: string; slug: string; version: string | null; starts: boolean }[];
   /** Teams the person maintains. */
   teams: string[];
 }) {
-  const [library, pinTo] = useState(libraries[0]?.slug ?? '');
+  const starting = libraries.filter(({ starts }) => starts);
+  const [pinned, pinTo] = useState((starting.length > 0 ? starting : libraries.slice(0, 1)).map(({ slug }) => slug));
   const [team, giveTo] = useState(teams[0]);
   return (
     <CreateDialog
       title="Create product"
       close={close}
       create={async (named) => {
-        await call('POST /products', { ...named, library, ...(team && { team }) });
+        if (pinned.length === 0) throw new Error('Choose at least one library.');
+        await call('POST /products', {
+          ...named,
+          libraries: pinned.map((slug) => ({ slug })),
+          ...(team && { team }),
+        });
         return `/products/${named.slug}`;
       }}
     >
@@ -37,14 +43,16 @@ export function CreateProduct({
           onChange={(value) => giveTo(value ?? team)}
         />
       )}
-      <Select
-        label="Library"
-        description="The product is pinned to the newest release. Upgrades are reviewed and taken by hand."
-        allowDeselect={false}
+      <MultiSelect
+        label="Libraries"
+        description="The product is pinned to the newest release of each. Upgrades are reviewed and taken by hand."
         data={libraries.map((entry) => ({ value: entry.slug, label: `${entry.name} ${entry.version}` }))}
-        value={library}
-        onChange={(value) => pinTo(value ?? library)}
+        value={pinned}
+        onChange={pinTo}
+        searchable
+        selectFirstOptionOnChange
+        hidePickedOptions
       />
     </CreateDialog>
   );
-}
+} // prettier-ignore

@@ -59,8 +59,8 @@ export async function authorise(
     throw new Problem(401, 'sign-in', 'Sign in first', 'This needs a signed-in person.');
   if (need === 'signed-in') return;
   if (need === 'administrator') {
-    const person = await trx('people').where({ id: actor.id }).first();
-    if (!person?.administrator) throw forbidden('This needs an administrator of the workspace.');
+    if (!(await isAdministrator(trx, actor)))
+      throw forbidden('This needs an administrator of the workspace.');
     return;
   }
   const role = document && (await roleOf(trx, actor, document));
@@ -68,6 +68,30 @@ export async function authorise(
   if (ROLES.indexOf(role) < ROLES.indexOf(need)) {
     throw forbidden(`This needs the role ${need} in the team of ${document.name}; yours is ${role}.`);
   }
+}
+
+export interface TeamRow {
+  id: string;
+  name: string;
+}
+
+/** Whether an actor looks after the people of the whole workspace. */
+export const isAdministrator = async (trx: Knex, actor: Actor): Promise<boolean> =>
+  actor.kind === 'person' && Boolean((await trx('people').where({ id: actor.id }).first())?.administrator);
+
+/**
+ * The team of this id, for who may say who is in it: its owners, and administrators.
+ * @throws Problem 404 where there is none; 403 for everybody else
+ */
+export async function managedTeam({ trx, actor }: Asking, id: string): Promise<TeamRow> {
+  const team: TeamRow | undefined = await trx('teams').where({ id }).first();
+  if (!team) throw notFound(`team ${id}`);
+  if (await isAdministrator(trx, actor)) return team;
+  const own =
+    actor.kind === 'person' &&
+    (await trx('memberships').where({ person_id: actor.id, team_id: id, role: 'owner' }).first());
+  if (!own) throw forbidden(`This needs the role owner in ${team.name}, or an administrator.`);
+  return team;
 }
 
 /** Who asks, and where: what a question about permission needs. */

@@ -9,6 +9,7 @@ import * as access from './migrations/0003-access';
 import * as itemsByKind from './migrations/0004-items-by-kind';
 import * as jobs from './migrations/0005-jobs';
 import * as deliveries from './migrations/0006-deliveries';
+import * as people from './migrations/0007-people';
 
 export { dataFolder } from '@/files/data-folder';
 
@@ -19,6 +20,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Kne
   '0004-items-by-kind': itemsByKind,
   '0005-jobs': jobs,
   '0006-deliveries': deliveries,
+  '0007-people': people,
 };
 
 /** Something about where the program runs that keeps it from starting, in one line for the person who started it. */

@@ -1,3 +1,4 @@
+import { listed } from '@/core/base/words';
 import { addItem } from '@/core/document/edits';
 import { itemsOf, type Item } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
@@ -84,23 +85,30 @@ const createLibrary = useCase('libraries.create', {
 const createProduct = useCase('products.create', {
   needs: 'signed-in',
   async run(work, input) {
-    const library = await named(work, 'library', input.library);
-    const releases = await releasesOf(work.trx, library.id);
-    const release = input.version ? releases.find((other) => other.version === input.version) : releases[0];
-    if (!release) throw notFound(`release of ${input.library} to pin`);
+    const pins: { library: DocumentRow; version: string }[] = [];
+    for (const { slug, version } of input.libraries) {
+      const library = await named(work, 'library', slug);
+      if (pins.some((other) => other.library.id === library.id))
+        throw badRequest(`${library.name} is given twice. A product has one pin of a library.`);
+      const releases = await releasesOf(work.trx, library.id);
+      const release = version ? releases.find((other) => other.version === version) : releases[0];
+      if (!release) throw notFound(`release of ${slug} to pin`);
+      pins.push({ library, version: release.version });
+    }
     const row = await createDocument(work, 'product', input);
-    const pin: Item = {
-      id: work.newId('pin'),
-      kind: 'pin',
-      library: { id: library.id, path: library.name },
-      version: release.version,
-      policy: 'ask',
-      held: {},
-    };
     await change(work, row, {
       id: work.newId('change'),
-      label: `Upgrade ${library.name} to ${release.version}`,
-      edits: [addItem(pin)],
+      label: `Upgrade to ${listed(pins.map(({ library, version }) => `${library.name} ${version}`))}`,
+      edits: pins.map(({ library, version }) =>
+        addItem({
+          id: work.newId('pin'),
+          kind: 'pin',
+          library: { id: library.id, path: library.name },
+          version,
+          policy: 'ask',
+          held: {},
+        }),
+      ),
     });
     return { slug: row.slug };
   },

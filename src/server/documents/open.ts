@@ -13,6 +13,7 @@ import {
   toldOf,
   type ReleaseRow,
 } from '../releases/store';
+import { startingLibraries } from '../workspace/settings';
 import { useCase, type Work } from '../use-case';
 import { draftOf, loadDocument, readLog } from './store';
 
@@ -180,8 +181,9 @@ const listDocuments = useCase('documents.list', {
     }
     const titles = (id: string, kind: ItemKindName) =>
       (named.get(id) ?? []).filter((one) => one.kind === kind).map(({ title }) => title);
+    const starting = new Set(await startingLibraries(work.trx));
     return {
-      documents: rows.map(({ id, kind, slug, name, about, team, role }) => ({
+      documents: rows.map(({ id, kind, slug, name, about, team, role, visibility }) => ({
         id,
         kind,
         slug,
@@ -189,6 +191,8 @@ const listDocuments = useCase('documents.list', {
         about,
         team,
         role,
+        visibility,
+        starts: starting.has(id),
         version: kind === 'library' ? ((versions.get(id) ?? []).sort(compareVersions).at(-1) ?? null) : null,
         parent: titles(id, 'parent')[0] ?? null,
         pins: titles(id, 'pin'),

@@ -4,11 +4,11 @@ import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { getIronSession } from 'iron-session';
 import type { Knex } from 'knex';
 import { cookies } from 'next/headers';
-import pino from 'pino';
 import { answerProblems, bodyProblems, matchOperation, readQuery } from '@/api/match';
 import type { Actor } from '../access/authorise';
 import { dataFolder, isDamage, openDatabase } from '../db/connection';
 import { noteStorage } from '../db/storage';
+import { logger } from '../logger';
 import { admit, perform } from '../perform';
 import { readBytes, readJsonBody } from './body';
 import { actorOfKey } from '../people/keys';
@@ -17,10 +17,8 @@ import { badRequest, Problem } from './problem';
 import { dataPolicy } from './policy';
 import { problemBody } from './problem-body';
 import { shared } from '../shared';
-import { ADDRESS_HEADER, serverSettings } from './settings';
+import { ADDRESS_HEADER, askedOrigin, serverSettings } from './settings';
 import { refuseOtherSites } from './site';
-
-const logger = shared('logger', () => pino({ name: 'seedplan', level: process.env.LOG_LEVEL ?? 'warn' }));
 
 export function database(): Promise<Knex> {
   return shared('database', () => openDatabase(dataFolder()));
@@ -185,6 +183,7 @@ export async function respond(request: Request, segments: string[]): Promise<Res
       session: held.session ?? '',
       address: request.headers.get(ADDRESS_HEADER) ?? '',
       agent: request.headers.get('user-agent') ?? '',
+      origin: askedOrigin((name) => request.headers.get(name), serverSettings()),
     };
     const answer = (await perform(knex, operation.id, actor, input)) as Record<string, unknown>;
     if (request.method !== 'GET') noteStorage(undefined);

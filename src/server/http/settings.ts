@@ -32,6 +32,15 @@ export function askedHost(
   return (forwarded || header('host') || '').toLowerCase();
 }
 
+/** How a browser reaches the program: what links in messages begin with. */
+export function askedOrigin(
+  header: (name: string) => string | null | undefined,
+  settings: ServerSettings,
+): string {
+  const forwarded = settings.behindProxy ? header('x-forwarded-proto')?.split(',')[0]?.trim() : undefined;
+  return `${forwarded === 'https' || settings.secureCookies ? 'https' : 'http'}://${askedHost(header, settings)}`;
+}
+
 /** Whether the program answers to this name: others are how pages of other sites come to be taken for its own. */
 export function isOwnHost(host: string, { hosts }: ServerSettings): boolean {
   const name = host.replace(/:\d+$/, '');

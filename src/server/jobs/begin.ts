@@ -1,11 +1,14 @@
 import { database } from '../http/http';
 import { endWhenStopping } from '../start/stopping';
+import { writeMessages } from '../people/outbox';
 import { startRunner } from './runner';
 
 /** Has this process run jobs until it is stopped, beginning with those an earlier one left. */
 export async function beginJobs(): Promise<void> {
-  const runner = startRunner(await database());
+  const knex = await database();
+  const runner = startRunner(knex);
   endWhenStopping(() => runner.end());
   await runner.reclaim();
   void runner.wake();
+  await writeMessages(knex);
 }

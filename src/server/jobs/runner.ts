@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { authorise, type Actor, type DocumentRow } from '../access/authorise';
 import { Problem } from '../http/problem';
 import { newId } from '../new-id';
+import { addNotice } from '../people/notices';
 import { shared } from '../shared';
 import { alone } from '../transactions';
 import type { Work } from '../use-case';
@@ -175,15 +176,12 @@ const reasonOf = (error: unknown): string =>
 /** Whoever asked for a job that failed finds it in the inbox. */
 async function tell(work: Work, job: JobRow, kind: JobKind | undefined, error: string): Promise<void> {
   const document: DocumentRow = await work.trx('documents').where({ id: job.document_id }).first();
-  await work.trx('notices').insert({
-    id: work.newId('notice'),
-    person_id: job.person_id,
+  await addNotice(work, job.person_id, {
     kind: 'job',
     title: `${kind?.label ?? job.kind} of ${document.name} failed`,
     body: error,
     href: addressIn(document, kind?.page ?? ''),
-    at: work.now(),
-    documents: JSON.stringify([job.document_id]),
+    documents: [job.document_id],
   });
 }
 

@@ -202,7 +202,7 @@ test('only who may change both sides delivers; a product that may not be read is
   await perform(workspace.knex, 'products.create', outsider, {
     name: 'Hidden',
     slug: 'hidden',
-    library: 'theirs',
+    libraries: [{ slug: 'theirs' }],
   });
   await workspace.knex('documents').where({ slug: 'hidden' }).update({ visibility: 'team' });
   const hidden = (await workspace.knex('documents').where({ slug: 'hidden' }).first()).id as string;
@@ -254,7 +254,7 @@ test('2,000 files are one commit, of which git finds all', async () => {
   const head = bare('rev-parse', 'main').trim();
   const files = Array.from({ length: 2000 }, (_, at) => ({
     name: `many/${at}.css`,
-    text: `a { order: ${at} }\n`,
+    content: `a { order: ${at} }\n`,
   }));
   const commit = await commitWith(folder, { base: head, files, message: 'Many', author: 'maintainer' });
   expect(bare('ls-tree', '-r', '--name-only', commit!, 'many/').trim().split('\n')).toHaveLength(2000);
@@ -263,6 +263,6 @@ test('2,000 files are one commit, of which git finds all', async () => {
   expect(
     await commitWith(folder, { base: commit!, files, message: 'Many', author: 'maintainer' }),
   ).toBeUndefined();
-  const less = await commitWith(folder, { base: commit!, files: [{ name: 'many/7.css', text: null }, { name: 'none', text: null }], message: 'Less', author: 'maintainer' }); // prettier-ignore
+  const less = await commitWith(folder, { base: commit!, files: [{ name: 'many/7.css', content: null }, { name: 'none', content: null }], message: 'Less', author: 'maintainer' }); // prettier-ignore
   expect(bare('diff', '--name-status', commit!, less!).trim()).toBe('D\tmany/7.css');
 });

@@ -29,7 +29,7 @@ async function tell(work: Work, rows: readonly (DeliveryRow & { by: string })[])
         ...('folder' in destination && { folder: destination.folder }),
         ...(product && { product: product.name }),
       },
-      files: filesOf(row),
+      files: filesOf(row).map(({ name, size, hash }) => ({ name, size, hash })),
       changed: Boolean(row.changed),
       proposal: proposal ? { id: proposal.id, state: proposal.state, branch: proposal.branch, product: product.slug } : null,
       by: row.by,
@@ -57,7 +57,9 @@ const read = useCase('deliveries.read', {
     const before = all.slice(at + 1).find(({ output_id }) => output_id === delivery.output_id);
     const texts = await textsOf(work.trx, [delivery, ...(before ? [before] : [])].flatMap(filesOf).map(({ hash }) => hash)); // prettier-ignore
     const written = (one: DeliveryRow) =>
-      filesOf(one).map(({ name, hash }) => ({ name, text: texts.get(hash)! }));
+      filesOf(one).map(({ name, hash, size, stored }) =>
+        stored ? { name, text: '', stored: { hash, size } } : { name, text: texts.get(hash)! },
+      );
     const [told] = await tell(work, [delivery]);
     return {
       ...told!,

@@ -11,6 +11,8 @@ export interface DeliveredFile {
   size: number;
   /** SHA-256, as hexadecimal digits. */
   hash: string;
+  /** It is an uploaded file, and no text. */
+  stored?: true;
 }
 export interface DeliveryRow {
   id: string;
@@ -30,11 +32,10 @@ export interface DeliveryRow {
 export const filesOf = ({ files }: Pick<DeliveryRow, 'files'>): DeliveredFile[] =>
   JSON.parse(files) as DeliveredFile[];
 
-const delivered = ({ name, text }: OutputFile): DeliveredFile => ({
-  name,
-  size: Buffer.byteLength(text),
-  hash: createHash('sha256').update(text).digest('hex'),
-});
+const delivered = ({ name, text, stored }: OutputFile): DeliveredFile =>
+  stored
+    ? { name, size: stored.size, hash: stored.hash, stored: true }
+    : { name, size: Buffer.byteLength(text), hash: createHash('sha256').update(text).digest('hex') };
 /** Files as a row tells of them. */
 export const filesText = (files: readonly OutputFile[]): string => JSON.stringify(files.map(delivered));
 
@@ -73,7 +74,8 @@ export async function storeDelivery(
   files: readonly OutputFile[],
   { changed, proposal }: Arrived,
 ): Promise<void> {
-  for (const file of files)
+  // Uploaded files are kept where they were uploaded.
+  for (const file of files.filter(({ stored }) => stored === undefined))
     await work
       .trx('delivered_files')
       .insert({ hash: delivered(file).hash, text: file.text })

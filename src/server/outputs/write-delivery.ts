@@ -15,7 +15,7 @@ export interface DeliveryInput {
   items: ReadonlyMap<string, Item>;
 }
 
-/** Characters of all files of one delivery. */
+/** Characters of texts and bytes of other files, of one delivery. */
 const MOST_DELIVERED = 50_000_000;
 /** As many errors are said. */
 const MOST_TOLD = 5;
@@ -28,6 +28,7 @@ export function writeDelivery({ output, ancestors, items }: DeliveryInput, tell:
   const { files, findings } = deliveryFiles(output, {
     resolution,
     components: itemsOf(authored, 'component'),
+    items: authored,
     authored: () => dtcgFiles(authored, resolution, {}),
   });
   const errors = findings.filter(({ level, code }) => level === 'error' && STOPS.has(code));
@@ -36,7 +37,7 @@ export function writeDelivery({ output, ancestors, items }: DeliveryInput, tell:
     const more = errors.length > MOST_TOLD ? ` ${counted(errors.length - MOST_TOLD, 'more error')}.` : '';
     throw badRequest(`${output.name} was not delivered. ${told.join(' ')}${more}`);
   }
-  const size = files.reduce((sum, { text }) => sum + text.length, 0);
+  const size = files.reduce((sum, { text, stored }) => sum + (stored?.size ?? text.length), 0);
   if (size > MOST_DELIVERED)
     throw badRequest(
       `${output.name} was not delivered: its files would hold ${Math.ceil(size / 1e6)} MB, and ${MOST_DELIVERED / 1e6} MB are delivered at once. Choose fewer formats.`,

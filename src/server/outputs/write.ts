@@ -38,6 +38,7 @@ const write = useCase('outputs.write', {
       context,
       prefix: input.prefix || undefined,
       components: itemsOf(effective, 'component'),
+      items: effective,
       authored: () => dtcgFiles(effective, resolution, { ids: input.ids }),
     });
   },

@@ -3,6 +3,7 @@ import { badRequest, Problem } from '../http/problem';
 import { previewWidths } from '../workspace/settings';
 import { personIn, useCase } from '../use-case';
 import { noticesOf } from './inbox';
+import { workspaceName } from './invitations';
 import { attemptWasRight, countAttempt } from './attempts';
 import { checkPassword, hashPassword, passwordMatches } from './passwords';
 import { endOtherSessions, openSession } from './sessions';
@@ -15,11 +16,12 @@ async function isDemo(trx: Knex): Promise<boolean> {
 const welcome = useCase('people.welcome', {
   needs: 'nobody',
   async run({ trx }) {
-    const name = await trx('workspace').where({ key: 'name' }).first();
     const demo = await isDemo(trx);
-    const people = demo ? await trx('people').orderBy('name').select('id', 'name', 'about') : [];
+    const people = demo
+      ? await trx('people').whereNot({ password: '' }).orderBy('name').select('id', 'name', 'about')
+      : [];
     const [{ count }] = (await trx('people').count({ count: '*' })) as [{ count: number }];
-    return { workspace: (name?.value as string) ?? 'Seedplan', demo, empty: count === 0, people };
+    return { workspace: await workspaceName(trx), demo, empty: count === 0, people };
   },
 });
 
@@ -93,7 +95,7 @@ const signInDemo = useCase('people.signInDemo', {
   async run(work, input) {
     if (!(await isDemo(work.trx)))
       throw new Problem(403, 'forbidden', 'Not allowed', 'Only demo data can be entered without a password.');
-    const person = await work.trx('people').where({ id: input.person }).first();
+    const person = await work.trx('people').where({ id: input.person }).whereNot({ password: '' }).first();
     if (!person) throw badRequest('There is no such person.');
     return { session: await openSession(work, person.id, input) };
   },

@@ -10,6 +10,7 @@ import { readable, type Actor } from '../access/authorise';
 import { draftOf, loadDocument } from '../documents/store';
 import { deliverRelease } from '../outputs/deliveries';
 import { badRequest, Problem } from '../http/problem';
+import { addNotice } from '../people/notices';
 import { personIn, useCase } from '../use-case';
 import { ancestorsOf, lineageOf, releaseItems, releasesOf, storeRelease, toldOf } from './store';
 
@@ -89,16 +90,12 @@ const publish = useCase('releases.publish', {
       for (const member of members) {
         const actor: Actor = { kind: 'person', id: member.person_id };
         if (!(await readable({ trx, actor }, { id: row.id }))) continue;
-        await trx('notices').insert({
-          id: work.newId('notice'),
-          person_id: member.person_id,
+        await addNotice(work, member.person_id, {
           kind: 'upgrade',
           title: `${row.name} ${version} is out; ${product.name} has ${pin.version}`,
           body: `See what it would change on the screens of ${product.name} before you take it.`,
           href: `/products/${product.slug}/upgrade/${row.slug}/${version}`,
-          at,
-          read_at: null,
-          documents: JSON.stringify([row.id, product.id]),
+          documents: [row.id, product.id],
         });
       }
       work.afterCommit(() => announceSurroundings(productDraft.id));

@@ -227,7 +227,7 @@ function gitWith(folder: string, words: string[], { input = '', env = {} }: { in
 /** A file as a commit is to have it; null: not at all. */
 export interface CommittedFile {
   name: string;
-  text: string | null;
+  content: string | Uint8Array | null;
 }
 
 /**
@@ -244,13 +244,13 @@ export async function commitWith(
     await gitWith(folder, ['read-tree', base], { env });
     const modes = new Map((await git(folder, 'ls-tree', '-r', '-z', '--full-tree', base)).split('\0').map((line) => [line.slice(line.indexOf('\t') + 1), line.slice(0, 6)]));
     // All at once: a process for each file would take longer than all the rest.
-    const written = files.flatMap(({ name, text }, at) => (text === null ? [] : [{ name, text, at: path.join(aside, String(at)) }]));
-    for (const { at, text } of written) writeFileSync(at, text);
+    const written = files.flatMap(({ name, content }, at) => (content === null ? [] : [{ name, content, at: path.join(aside, String(at)) }]));
+    for (const { at, content } of written) writeFileSync(at, content);
     const input = written.map(({ at }) => `${at}\n`).join('');
     const blobs = (await gitWith(folder, ['hash-object', '-w', '--no-filters', '--stdin-paths'], { input })).split('\n');
     const lines = [
       ...written.map(({ name }, i) => `${modes.get(name) ?? '100644'} ${blobs[i]}\t${name}\0`),
-      ...files.flatMap(({ name, text }) => (text === null && modes.has(name) ? [`0 ${NO_COMMIT}\t${name}\0`] : [])),
+      ...files.flatMap(({ name, content }) => (content === null && modes.has(name) ? [`0 ${NO_COMMIT}\t${name}\0`] : [])),
     ];
     await gitWith(folder, ['update-index', '--add', '-z', '--index-info'], { env, input: lines.join('') });
     const tree = (await gitWith(folder, ['write-tree'], { env })).trim();

@@ -278,6 +278,9 @@ export function Frame({
                 <Menu.Item component={Link} href="/account">
                   Account
                 </Menu.Item>
+                <Menu.Item component={Link} href="/people">
+                  People
+                </Menu.Item>
                 <Menu.Item component={Link} href="/jobs">
                   Jobs
                 </Menu.Item>

@@ -16,6 +16,9 @@ export interface DocumentEntry {
   about: string;
   team: string;
   role: string;
+  visibility: 'workspace' | 'team';
+  /** Whether new products start with it. */
+  starts: boolean;
   version: string | null;
   parent: string | null;
   pins: string[];

@@ -5,26 +5,13 @@ import { IconDownload } from '@tabler/icons-react';
 import { useMemo } from 'react';
 import { counted } from '@/core/base/words';
 import { fileChanges } from '@/core/outputs/difference';
-import type { Output } from '@/core/outputs/output';
 import { useCall } from '@/features/session/call';
+import { notifyError } from '@/features/session/document';
 import { useQuery } from '@/ui/frame/lens';
 import { download } from '../download-files';
 import { FileSheet } from '../file-sheet';
 import { FileTree } from '../file-tree';
 import classes from '../outputs.module.css';
-
-/** How its text is highlighted, by the ending of a file's name. */
-const ENDINGS: Record<string, Output['language']> = {
-  css: 'css',
-  scss: 'scss',
-  less: 'less',
-  json: 'json',
-  js: 'javascript',
-  ts: 'typescript',
-  swift: 'swift',
-  kt: 'kotlin',
-  xml: 'xml',
-};
 
 /** The files of one delivery, each beside that of the delivery before. */
 export function DeliveryView({ slug, id }: { slug: string; id: string }) {
@@ -41,19 +28,13 @@ export function DeliveryView({ slug, id }: { slug: string; id: string }) {
         <Button
           variant="default"
           leftSection={<IconDownload size={14} />}
-          onClick={() => download(data.files, `${slug}-${data.version}-${data.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.zip`)} // prettier-ignore
+          onClick={() => void download(data.files, `${slug}-${data.version}-${data.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.zip`).catch(notifyError)} // prettier-ignore
         >
           Download {counted(data.files.length, 'file')}
         </Button>
         <FileTree files={files} selected={file?.name} select={(name) => setQuery({ file: name })} />
       </aside>
-      <FileSheet
-        key={id}
-        files={files}
-        file={file}
-        language={ENDINGS[file?.name.split('.').at(-1) ?? ''] ?? 'css'}
-        earlier={data.before?.version}
-      />
+      <FileSheet key={id} files={files} file={file} earlier={data.before?.version} />
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { badRequest } from '../../http/problem';
 import { deliveriesTo, storeDelivery } from '../../outputs/delivery-rows';
 import type { Going } from '../../outputs/destinations/destination';
 import { DESTINATIONS } from '../../outputs/destinations/registry';
+import { uploadedFor } from '../../outputs/uploaded';
 import type { DeliveryInput } from '../../outputs/write-delivery';
 import { ancestorsOf, noRelease, releaseItems, releaseOf, releasesOf } from '../../releases/store';
 import { jobKind } from '../job';
@@ -36,10 +37,12 @@ export const delivery = jobKind<Input, { going: Going; written: DeliveryInput; k
     if (!release) throw noRelease(version, library.name);
     const items = await releaseItems(work.trx, release.id);
     const before = await deliveriesTo(work.trx, output);
-    const going = { library, release, output, destination: output.destination, before };
+    const ancestors = await ancestorsOf(work, items);
+    const uploaded = await uploadedFor(work.trx, output.formats, [items, ...ancestors.map((one) => one.items)]);
+    const going = { library, release, output, destination: output.destination, before, uploaded };
     return {
       going,
-      written: { output, ancestors: await ancestorsOf(work, items), items },
+      written: { output, ancestors, items },
       known: await kindOf(going).read(work, going),
     };
   },

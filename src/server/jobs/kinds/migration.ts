@@ -30,7 +30,7 @@ export const migration = jobKind<{ library?: string }, { folder: string; commit:
   async compute({ folder, commit, library, author }, beside) {
     const made = await aside('migrateCommit', { folder, commit, library }, 'The source', MOST_SECONDS, beside);
     // What is made here stands on no branch yet: should storing fail nobody ever sees it.
-    const head = made.changed.length === 0 ? undefined : await commitWith(folder, { base: commit, files: made.changed, message: `${made.title}\n\n${made.body}`, author });
+    const head = made.changed.length === 0 ? undefined : await commitWith(folder, { base: commit, files: made.changed.map(({ name, text }) => ({ name, content: text })), message: `${made.title}\n\n${made.body}`, author });
     return { base: commit, head, made };
   },
   async commit(work, document, _input, { base, head, made }) {

@@ -4,6 +4,7 @@ import type { DocumentRow } from '../../access/authorise';
 import type { ReleaseRow } from '../../releases/store';
 import type { Work } from '../../use-case';
 import type { DeliveryRow } from '../delivery-rows';
+import type { Uploaded } from '../uploaded';
 
 /** One release on its way through one output. */
 export interface Going<D extends Destination = Destination> {
@@ -13,6 +14,8 @@ export interface Going<D extends Destination = Destination> {
   destination: D;
   /** What the output delivered there before, the newest first. */
   before: DeliveryRow[];
+  /** What files that are no text hold. */
+  uploaded: Uploaded;
 }
 
 /** What came of a delivery. */

@@ -10,6 +10,7 @@ import { branchesOf, commitWith } from '../../repositories/git';
 import { propose } from '../../repositories/propose';
 import { personIn, type Work } from '../../use-case';
 import { filesOf, type DeliveryRow } from '../delivery-rows';
+import { contentOf } from '../uploaded';
 import { destinationKind, type Going } from './destination';
 
 type Repository = Extract<Destination, { kind: 'repository' }>;
@@ -59,8 +60,8 @@ export const repository = destinationKind<Repository, Known, Made>({
     const { folder, base, author, notes, open } = known;
     const asked = {
       files: [
-        ...files.map(({ name, text }) => ({ name: into(name), text })),
-        ...[...gone].map((name) => ({ name: into(name), text: null })),
+        ...files.map((file) => ({ name: into(file.name), content: contentOf(file, going.uploaded) })),
+        ...[...gone].map((name) => ({ name: into(name), content: null })),
       ],
       message: `${titleOf(going)}\n\n${notes}`,
       author,

@@ -1,0 +1,5 @@
+import { OutboxPage } from '@/features/people/outbox';
+
+export default function Page() {
+  return <OutboxPage />;
+}

@@ -1,0 +1,198 @@
+import { isAllowed } from '../components/combinations';
+import { compileCss } from '../components/compile';
+import { conditionsText, defaultProps, type Combination } from '../components/condition';
+import type { ComponentDefinition, Condition } from '../components/definition';
+import { renderNested, withNested } from '../components/nested';
+import { escapeHtml } from '../components/render';
+import { byOrder, itemsOf, ordered, type Items } from '../document/item';
+import type { Finding } from '../findings/finding';
+import { hyphenated, LONGHANDS } from '../tokens/naming';
+import { typeOf } from '../tokens/normalise';
+import type { Resolution } from '../tokens/resolve';
+import type { Context } from '../tokens/system';
+import { css } from './css';
+import type { Output, OutputFile } from './output';
+import { baseStyles } from './page-styles';
+
+/** As many examples of a component are written out. */
+const MOST_EXAMPLES = 40;
+
+/** Where a page below the top finds the sheets that every component needs, the lowest first. */
+const SHEETS = ['base.css', 'fonts.css', 'tokens.css'];
+
+/** Each component as markup and a style sheet of its own, with the tokens, fonts and drawings they use. */
+export const html: Output = {
+  name: 'html',
+  title: 'Components in HTML and CSS',
+  about: 'A page of markup and a style sheet for each component, with the custom properties, fonts and drawings they use.',
+  language: 'html',
+  withFiles: true,
+  write({ resolution, context, prefix, components = [], items = itemsById(components) }) {
+    const tokens = css.write({ resolution, ...(context && { context }), ...(prefix && { prefix }), authored: () => [] });
+    if (tokens.files.length === 0) return tokens;
+    const prefixed = prefixer(resolution, prefix);
+    const offered = components.filter(({ visibility }) => visibility !== 'internal');
+    // What stands in a slot is needed whether it is offered or not.
+    const compiled = withNested(offered, items);
+    const files: OutputFile[] = [
+      { name: 'base.css', text: prefixed(baseStyles(items)) },
+      { name: 'fonts.css', text: fontFaces(items) },
+      ...tokens.files,
+      ...compiled.map((one) => ({
+        name: `components/${one.name}.css`,
+        text: prefixed(compileCss(one, items, (path) => typeOf(resolution, path))),
+      })),
+      ...offered.map((one) => ({ name: `components/${one.name}.html`, text: componentPage(one, items, context) })),
+      { name: 'index.html', text: indexPage(offered) },
+      ...assetFiles(items),
+    ];
+    return { files, findings: [...tokens.findings, ...compiled.flatMap(scriptless)] };
+  },
+}; // prettier-ignore
+
+const itemsById = (components: readonly ComponentDefinition[]): Items =>
+  new Map(components.map((component) => [component.id, component]));
+
+/** Names of tokens inside `var()` with the prefix that the sheet of custom properties gives them; other names stay. */
+function prefixer(resolution: Resolution, prefix: string | undefined): (sheet: string) => string {
+  if (!prefix) return (sheet) => sheet;
+  const names = new Set(
+    resolution.paths.flatMap((path) => {
+      const name = hyphenated(path);
+      return [name, ...LONGHANDS.map((longhand) => `${name}-${longhand}`)];
+    }),
+  );
+  return (sheet) =>
+    sheet.replace(/(\bvar\(\s*--)([\p{L}\p{N}_-]+)/gu, (text, open: string, name: string) =>
+      names.has(name) ? `${open}${prefix}-${name}` : text,
+    );
+}
+
+/** A component by itself and with each of its choices and flags other than it is by default, as far as that is allowed. */
+function examplesOf(component: ComponentDefinition): { title: string; combination: Combination }[] {
+  const standard = defaultProps(component);
+  const examples = [{ title: 'Default', combination: { props: standard, states: [] } as Combination }];
+  const add = (condition: Condition, name: string, value: string) => {
+    const combination = { props: { ...standard, [name]: value }, states: [] };
+    if (isAllowed(component, combination)) examples.push({ title: conditionsText([condition]), combination });
+  };
+  for (const { name, kind, values } of ordered(component.props)) {
+    if (kind === 'choice')
+      for (const value of values)
+        if (value !== standard[name]) add({ kind: 'choice', prop: name, is: [value] }, name, value);
+    if (kind === 'flag') {
+      const is = standard[name] !== 'true';
+      add({ kind: 'flag', prop: name, is }, name, is ? 'true' : '');
+    }
+  }
+  return examples.slice(0, MOST_EXAMPLES);
+}
+
+function page(title: string, sheets: readonly string[], body: string): string {
+  const links = sheets.map((sheet) => `<link rel="stylesheet" href="${escapeHtml(sheet)}">\n`).join('');
+  return (
+    `<!doctype html>\n<html lang="en">\n<head>\n<meta charset="utf-8">\n` +
+    `<meta name="viewport" content="width=device-width, initial-scale=1">\n<title>${escapeHtml(title)}</title>\n` +
+    `${links}</head>\n<body>\n${body}</body>\n</html>\n`
+  );
+}
+
+function componentPage(component: ComponentDefinition, items: Items, context: Context | undefined): string {
+  const sheets = [
+    ...SHEETS.map((sheet) => `../${sheet}`),
+    ...withNested([component], items).map(({ name }) => `${name}.css`),
+  ];
+  const examples = examplesOf(component).map(
+    ({ title, combination }) =>
+      `<!-- ${title.replaceAll('--', '- -')} -->\n` +
+      `<section data-example="${escapeHtml(title)}">\n` +
+      `${renderNested(component, items, { ...combination, ...(context && { context }) })}\n</section>\n`,
+  );
+  return page(component.name, sheets, examples.join(''));
+}
+
+const indexPage = (components: readonly ComponentDefinition[]): string =>
+  page(
+    'Components',
+    SHEETS,
+    `<ul>\n${components
+      .map(
+        ({ name, description }) =>
+          `<li><a href="components/${escapeHtml(name)}.html">${escapeHtml(name)}</a>` +
+          `${description ? ` ${escapeHtml(description)}` : ''}</li>\n`,
+      )
+      .join('')}</ul>\n`,
+  );
+
+/** A file's own name as it can stand in an address and in every file system. */
+const plainName = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .replace(/[^A-Za-z0-9._-]+/g, '-')
+    .replace(/^[-.]+/, '') || 'file';
+
+/** Where each file of the library's assets stands, by the id of its asset and its key there. */
+function placesOf(items: Items): Map<string, string> {
+  const places = new Map<string, string>();
+  const taken = new Set<string>();
+  for (const asset of itemsOf(items, 'asset').sort(byOrder))
+    for (const [key, file] of Object.entries(asset.files).sort(([, a], [, b]) => byOrder(a, b))) {
+      const context = file.context === null ? undefined : items.get(file.context);
+      const folder = `${asset.role}s${context?.kind === 'context' ? `/${plainName(context.name)}` : ''}`;
+      let place = `${folder}/${plainName(file.file)}`;
+      // File systems that do not tell large letters from small ones hold one of two.
+      if (taken.has(place.toLowerCase())) place = `${folder}/${file.hash.slice(0, 8)}-${plainName(file.file)}`;
+      taken.add(place.toLowerCase());
+      places.set(`${asset.id} ${key}`, place);
+    }
+  return places;
+} // prettier-ignore
+
+function assetFiles(items: Items): OutputFile[] {
+  const places = placesOf(items);
+  return itemsOf(items, 'asset').flatMap((asset) =>
+    Object.entries(asset.files).map(([key, { svg, hash, size }]) => ({
+      name: places.get(`${asset.id} ${key}`)!,
+      ...(svg === undefined ? { text: '', stored: { hash, size } } : { text: `${svg}\n` }),
+    })),
+  );
+}
+
+const FORMATS: Record<string, string> = {
+  'font/woff2': 'woff2',
+  'font/woff': 'woff',
+  'font/otf': 'opentype',
+  'font/ttf': 'truetype',
+};
+
+/** The faces of the library's own fonts (CSS Fonts Level 4, section 11). */
+function fontFaces(items: Items): string {
+  const places = placesOf(items);
+  let text = '';
+  for (const asset of itemsOf(items, 'asset').sort(byOrder))
+    for (const [key, { font, mediaType }] of Object.entries(asset.files))
+      if (font) {
+        const format = FORMATS[mediaType];
+        const [lightest, boldest] = font.weight;
+        text +=
+          `@font-face {\n  font-family: ${JSON.stringify(asset.name)};\n` +
+          `  src: url("${places.get(`${asset.id} ${key}`)}")${format ? ` format("${format}")` : ''};\n` +
+          `  font-weight: ${lightest === boldest ? lightest : `${lightest} ${boldest}`};\n` +
+          `  font-style: ${font.italic ? 'italic' : 'normal'};\n  font-display: swap;\n}\n`;
+      }
+  return text;
+}
+
+/** Behaviours are played by what a product runs. */
+function scriptless(component: ComponentDefinition): Finding[] {
+  if (Object.values(component.behaviours ?? {}).every(({ kind }) => kind === 'note')) return [];
+  return [
+    {
+      code: 'not-carried',
+      level: 'note',
+      component: component.name,
+      message: `The behaviours of ${component.name} are left out: HTML and CSS have none`,
+      fix: 'Write a script where they are needed',
+    },
+  ];
+}

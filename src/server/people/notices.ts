@@ -1,0 +1,24 @@
+import type { Work } from '../use-case';
+
+/** Tells a person in their inbox, while they may read the documents it is about. */
+export async function addNotice(
+  { trx, newId, now }: Pick<Work, 'trx' | 'newId' | 'now'>,
+  person: string,
+  notice: {
+    kind: 'job' | 'upgrade' | 'people';
+    title: string;
+    body: string;
+    /** Where it leads. */
+    href: string;
+    /** Ids. */
+    documents: readonly string[];
+  },
+): Promise<void> {
+  await trx('notices').insert({
+    id: newId('notice'),
+    person_id: person,
+    at: now(),
+    ...notice,
+    documents: JSON.stringify(notice.documents),
+  });
+}
