@@ -14,6 +14,7 @@ const VIEWS = [
   '/libraries/keel/fonts',
   '/libraries/keel/spacing',
   '/libraries/keel/pairings',
+  '/libraries/keel/brands',
   '/libraries/keel/contexts',
   '/libraries/keel/findings',
   '/libraries/keel/import',

@@ -20,10 +20,9 @@ const VIEWS = [
   ['token', '/libraries/keel/tokens/color.action.surface'],
   ['scales', '/libraries/keel/scales?new=ramps'],
   ['pairings', '/libraries/keel/pairings'],
-  ['contexts', '/libraries/keel/contexts'],
+  ['brands', '/libraries/keel/brands'],
   ['findings', '/libraries/keel/findings'],
   ['import', '/libraries/keel/import', 'light', 'Marit', 'demo/intake/old.css'],
-  ['fonts', '/libraries/keel/fonts', 'dark'],
   ['components', '/libraries/keel/components?trace=color.text.default'],
   ['proof', '/libraries/keel/components/button?beside=brand'],
   ['matrix', '/libraries/keel/components/button', 'light', 'Marit', undefined, 'Matrix'],
@@ -32,7 +31,8 @@ const VIEWS = [
   ['usage', '/libraries/keel/usage'],
   ['code', '/products/booking-site/code?value=color%20%23000000&place=styles%2Fprint.css:3', 'light', 'Tam'],
   ['deliveries', '/libraries/keel/deliveries?show=difference'],
-  ['products', '/libraries/keel/products'],
+  ['people', '/people', 'dark'],
+  ['published', '/published/keel/1.1.0/brand-gannet/buttons.html'],
   ['upgrade', '/products/dock-kiosk/upgrade/keel/1.1.0', 'light', 'Jory'],
 ];
 const wanted = process.argv.slice(2);

@@ -2,6 +2,7 @@ import { registryOf } from '@/core/base/registry';
 import { ASSETS } from './assets';
 import { DELIVERIES } from './deliveries';
 import { DOCUMENTS } from './documents';
+import { GUIDES } from './guides';
 import { INTAKE } from './intake';
 import { JOBS } from './jobs';
 import { KEYS } from './keys';
@@ -27,6 +28,7 @@ const DECLARED = [
   ...PRODUCTS,
   ...OUTPUT_OPERATIONS,
   ...DELIVERIES,
+  ...GUIDES,
   ...KEYS,
   ...JOBS,
   ...REPOSITORIES,

@@ -1,6 +1,7 @@
 import { assets } from './assets/queries/assets';
 import { bindings, valueNote } from './components/queries/bindings';
 import { findingCount, findingsCsv, findingsInSteps, findingsOf } from './findings/queries/findings';
+import { brands } from './foundations/queries/brands';
 import { fonts } from './foundations/queries/fonts';
 import { card } from './session/queries/card';
 import { frame } from './session/queries/frame';
@@ -63,6 +64,7 @@ export const LIBRARY_QUERIES = {
   scheme: schemeOf,
   textStyles,
   rolePreview,
+  brands,
   fonts,
   spacing,
   intakeReview,

@@ -159,6 +159,14 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
   await ask('POST', '/libraries/lib/releases', { sequence: history.sequence, ...publish, version: '1.1.0' });
   const { releases } = await ask<{ releases: { version: string }[] }>('GET', '/libraries/lib/releases');
   expect(releases.map(({ version }) => version)).toEqual(['1.1.0', '1.0.0']);
+  const site = await ask<{ version: string; files: { name: string }[] }>(
+    'GET',
+    '/libraries/lib/site?version=1.0.0&alone=true',
+  );
+  expect([site.version, site.files.map(({ name }) => name)]).toEqual([
+    '1.0.0',
+    expect.arrayContaining(['index.html', 'library.css']),
+  ]);
   const css = async (version: string) =>
     (await ask<{ files: { text: string }[] }>('POST', '/libraries/lib/outputs', { format: 'css', version })).files[0]!.text; // prettier-ignore
   expect([await css('1.0.0'), await css('1.1.0')].map((text) => /--ink: (#\w+)/.exec(text)![1])).toEqual(['#222222', '#550000']); // prettier-ignore

@@ -88,6 +88,7 @@ const REACHES: Record<string, { kind: 'library' | 'product'; input: (at: string)
   'deliveries.read': [{ kind: 'library', input: (at) => ({ slug: at, id: 'none' }) }],
   // The product an output names is asked about when it is written and when it is delivered: `outputs/deliveries.test.ts`.
   'deliveries.deliver': [{ kind: 'library', input: (at) => ({ slug: at, id: 'none' }) }],
+  'guides.site': [{ kind: 'library', input: (at) => ({ slug: at }) }],
   'outputs.write': [{ kind: 'library', input: (at) => ({ slug: at, format: 'css' }) }],
   'products.create': [
     { kind: 'library', input: (at) => ({ name: 'New', slug: 'new-shop', libraries: [{ slug: at }] }) },

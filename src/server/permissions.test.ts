@@ -104,6 +104,7 @@ const inputs = (): Record<string, object> => ({
   'deliveries.list': { slug: 'lib' },
   'deliveries.read': { slug: 'lib', id: 'none' },
   'deliveries.deliver': { slug: 'lib', id: 'none' },
+  'guides.site': { slug: 'lib' },
   'products.create': { name: 'Third', slug: 'third', libraries: [{ slug: 'lib' }] },
   'products.open': { slug: 'prod' },
   'products.import': {

@@ -5,6 +5,7 @@ import { openUseCases } from './documents/open';
 import { transferUseCases } from './documents/transfer';
 import { visibilityUseCases } from './documents/visibility';
 import { fileUseCases } from './assets/files';
+import { guideUseCases } from './guides/site';
 import { jobUseCases } from './jobs/jobs';
 import { inboxUseCases } from './people/inbox';
 import { deliveryUseCases } from './outputs/deliveries';
@@ -41,6 +42,7 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
     ...productUseCases,
     ...outputUseCases,
     ...deliveryUseCases,
+    ...guideUseCases,
     ...inboxUseCases,
     ...fileUseCases,
     ...settingsUseCases,

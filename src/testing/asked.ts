@@ -35,6 +35,7 @@ export const ASKED: { [K in QueryName]: QueryArguments<K> | null } = {
   scheme: null,
   textStyles: { lens } as never,
   rolePreview: { roles: ['h6'], base: 16, ratio: 1.2 } as never,
+  brands: { lens } as never,
   fonts: {},
   spacing: { lens } as never,
   intakeReview: { files: [], strip: '', into: '', decisions: {} } as never,

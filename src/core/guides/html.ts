@@ -14,6 +14,10 @@ export const tableHtml = (
     .map((cells) => `<tr>${cells.map((cell) => `<td>${cell}</td>`).join('')}</tr>`)
     .join('')}</tbody></table>`;
 
+/** A colour to see beside its text. */
+export const swatchHtml = (css: string): string =>
+  `<span aria-hidden="true" style="display:inline-block;width:1.6em;height:1em;margin-inline-end:.5em;vertical-align:-.1em;border:1px solid #0003;background:${escapeHtml(css)}"></span>`;
+
 /** CSS text of a value as one line. */
 export const cssLineOf = (css: string | Record<string, string> | undefined): string =>
   css === undefined

@@ -129,3 +129,11 @@ test('names that clash are an error, and nothing is written', () => {
   expect(clash.files).toEqual([]);
   expect(clash.findings[0]!.code).toBe('name-clash');
 });
+
+test('families that no asset holds are told, and those that one holds are not', () => {
+  const told = (more: object) =>
+    write(more).findings.flatMap(({ message }) => /^The font (.*) does not go/.exec(message)?.[1] ?? []);
+  expect(told({})).toContain('Archivo Variable');
+  const archivo = asset('archivo variable', 'font', {});
+  expect(told({ items: new Map([...authored, [archivo.id, archivo]]) })).not.toContain('Archivo Variable');
+});

@@ -4,12 +4,14 @@ import { conditionsText, defaultProps, type Combination } from '../components/co
 import type { ComponentDefinition, Condition } from '../components/definition';
 import { renderNested, withNested } from '../components/nested';
 import { escapeHtml } from '../components/render';
-import { byOrder, itemsOf, ordered, type Items } from '../document/item';
+import { familyKey } from '../base/fonts/font';
+import { itemsOf, ordered, type Items } from '../document/item';
 import type { Finding } from '../findings/finding';
 import { hyphenated, LONGHANDS } from '../tokens/naming';
 import { typeOf } from '../tokens/normalise';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
+import { assetFiles, fontFaces } from './asset-files';
 import { css } from './css';
 import type { Output, OutputFile } from './output';
 import { baseStyles } from './page-styles';
@@ -27,6 +29,7 @@ export const html: Output = {
   about: 'A page of markup and a style sheet for each component, with the custom properties, fonts and drawings they use.',
   language: 'html',
   withFiles: true,
+  naming: css.naming!,
   write({ resolution, context, prefix, components = [], items = itemsById(components) }) {
     const tokens = css.write({ resolution, ...(context && { context }), ...(prefix && { prefix }), authored: () => [] });
     if (tokens.files.length === 0) return tokens;
@@ -46,7 +49,7 @@ export const html: Output = {
       { name: 'index.html', text: indexPage(offered) },
       ...assetFiles(items),
     ];
-    return { files, findings: [...tokens.findings, ...compiled.flatMap(scriptless)] };
+    return { files, findings: [...tokens.findings, ...compiled.flatMap(scriptless), ...absentFonts(resolution, items)] };
   },
 }; // prettier-ignore
 
@@ -124,64 +127,27 @@ const indexPage = (components: readonly ComponentDefinition[]): string =>
       .join('')}</ul>\n`,
   );
 
-/** A file's own name as it can stand in an address and in every file system. */
-const plainName = (name: string): string =>
-  name
-    .normalize('NFKD')
-    .replace(/[^A-Za-z0-9._-]+/g, '-')
-    .replace(/^[-.]+/, '') || 'file';
-
-/** Where each file of the library's assets stands, by the id of its asset and its key there. */
-function placesOf(items: Items): Map<string, string> {
-  const places = new Map<string, string>();
-  const taken = new Set<string>();
-  for (const asset of itemsOf(items, 'asset').sort(byOrder))
-    for (const [key, file] of Object.entries(asset.files).sort(([, a], [, b]) => byOrder(a, b))) {
-      const context = file.context === null ? undefined : items.get(file.context);
-      const folder = `${asset.role}s${context?.kind === 'context' ? `/${plainName(context.name)}` : ''}`;
-      let place = `${folder}/${plainName(file.file)}`;
-      // File systems that do not tell large letters from small ones hold one of two.
-      if (taken.has(place.toLowerCase())) place = `${folder}/${file.hash.slice(0, 8)}-${plainName(file.file)}`;
-      taken.add(place.toLowerCase());
-      places.set(`${asset.id} ${key}`, place);
+/** Families that tokens name first and that no asset of the library holds. */
+function absentFonts(resolution: Resolution, items: Items): Finding[] {
+  const own = new Set(itemsOf(items, 'asset').flatMap(({ role, name }) => (role === 'font' ? [familyKey(name)] : [])));
+  const named = new Map<string, string>();
+  for (const path of resolution.paths)
+    for (const { resolved } of resolution.variants(path)) {
+      if (resolved.failed || resolved.type !== 'fontFamily') continue;
+      const [first] = Array.isArray(resolved.value) ? resolved.value : [resolved.value];
+      if (typeof first === 'string' && !GENERIC.has(familyKey(first)) && !own.has(familyKey(first)))
+        named.set(familyKey(first), first);
     }
-  return places;
+  return [...named.values()].map((family) => ({
+    code: 'not-carried',
+    level: 'note',
+    message: `The font ${family} does not go with it: no asset of the library holds it`,
+    fix: 'Upload its files under Fonts, or load it where the pages are used',
+  }));
 } // prettier-ignore
 
-function assetFiles(items: Items): OutputFile[] {
-  const places = placesOf(items);
-  return itemsOf(items, 'asset').flatMap((asset) =>
-    Object.entries(asset.files).map(([key, { svg, hash, size }]) => ({
-      name: places.get(`${asset.id} ${key}`)!,
-      ...(svg === undefined ? { text: '', stored: { hash, size } } : { text: `${svg}\n` }),
-    })),
-  );
-}
-
-const FORMATS: Record<string, string> = {
-  'font/woff2': 'woff2',
-  'font/woff': 'woff',
-  'font/otf': 'opentype',
-  'font/ttf': 'truetype',
-};
-
-/** The faces of the library's own fonts (CSS Fonts Level 4, section 11). */
-function fontFaces(items: Items): string {
-  const places = placesOf(items);
-  let text = '';
-  for (const asset of itemsOf(items, 'asset').sort(byOrder))
-    for (const [key, { font, mediaType }] of Object.entries(asset.files))
-      if (font) {
-        const format = FORMATS[mediaType];
-        const [lightest, boldest] = font.weight;
-        text +=
-          `@font-face {\n  font-family: ${JSON.stringify(asset.name)};\n` +
-          `  src: url("${places.get(`${asset.id} ${key}`)}")${format ? ` format("${format}")` : ''};\n` +
-          `  font-weight: ${lightest === boldest ? lightest : `${lightest} ${boldest}`};\n` +
-          `  font-style: ${font.italic ? 'italic' : 'normal'};\n  font-display: swap;\n}\n`;
-      }
-  return text;
-}
+/** Families every browser has one for (CSS Fonts Level 4, section 2.1.2). */
+const GENERIC = new Set(['serif', 'sans-serif', 'monospace', 'cursive', 'fantasy', 'system-ui', 'ui-serif', 'ui-sans-serif', 'ui-monospace', 'ui-rounded', 'math', 'emoji']); // prettier-ignore
 
 /** Behaviours are played by what a product runs. */
 function scriptless(component: ComponentDefinition): Finding[] {

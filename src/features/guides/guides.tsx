@@ -2,18 +2,27 @@
 
 import { EmptyState } from '@/ui/empty-state';
 import { Button, Group, TextInput } from '@mantine/core';
+import { IconDownload } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
 import { contextAttributes } from '@/core/products/screen';
-import { useCommand, useDocumentQuery } from '@/features/session/document';
+import { call } from '@/features/session/call';
+import { notifyError, useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { StagePage } from '@/features/session/page-bar';
+import { download } from '@/features/outputs/download-files';
 import cards from '@/features/workspace/workspace.module.css';
 import { useLens, useLensLink } from '@/ui/frame/lens';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import classes from './guides.module.css';
+
+/** The guides of the newest release as files, to be served from anywhere or read from a folder. */
+async function downloadSite(slug: string): Promise<void> {
+  const { version, files } = await call('GET /libraries/{slug}/site', { slug, alone: true });
+  await download(files, `${slug}-${version}-guides.zip`);
+}
 
 /** The guides by what they show, how much of the library they document, and what is missing. */
 export function Guides() {
@@ -40,7 +49,24 @@ export function Guides() {
   };
   const all = view.documented.length + view.missing.length;
   return (
-    <StagePage>
+    <StagePage
+      tools={
+        library.last !== null && (
+          <>
+            <Button component="a" variant="default" href={`/published/${library.slug}`} target="_blank">
+              Open published guides
+            </Button>
+            <Button
+              variant="default"
+              leftSection={<IconDownload size={14} aria-hidden />}
+              onClick={() => void downloadSite(library.slug).catch(notifyError)}
+            >
+              Download site
+            </Button>
+          </>
+        )
+      }
+    >
       {view.guides.length === 0 && (
         <EmptyState title="No guides yet.">
           A guide says what something is for and not for. Its tables and specimens are live, so they never go

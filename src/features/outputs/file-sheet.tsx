@@ -4,7 +4,7 @@ import { Button, CopyButton, SegmentedControl, Text } from '@mantine/core';
 import type { ReactNode } from 'react';
 import { bytesText, counted } from '@/core/base/words';
 import type { FileChange } from '@/core/outputs/difference';
-import { languageOf } from '@/core/outputs/language-of';
+import { languageOf } from './language-of';
 import { useQuery } from '@/ui/frame/lens';
 import { CodeView } from './code-view';
 import classes from './outputs.module.css';

@@ -27,6 +27,7 @@ export const STAGES: readonly Stage[] = [
       { label: 'Spacing', path: 'spacing' },
       { label: 'Fonts', path: 'fonts' },
       { label: 'Pairings', path: 'pairings' },
+      { label: 'Brands', path: 'brands' },
     ],
   },
   {

@@ -2,7 +2,7 @@ import type { Reference } from '../../document/item';
 import { object, oneOf, order, reference } from '../../document/schema';
 import { pathOf } from '../../tokens/token-tree';
 import type { BlockForm } from '../block';
-import { cssLineOf, escapeHtml, tableHtml } from '../html';
+import { cssLineOf, escapeHtml, swatchHtml, tableHtml } from '../html';
 import { tokensOfGroup, type ShownToken } from '../shown-token';
 
 declare module '../block' {
@@ -28,9 +28,9 @@ export const tokenTable: BlockForm<'tokenTable'> = {
     tableHtml(
       group,
       ['Token', 'Value', 'Description'],
-      rows.map(({ path, css, description }) => [
+      rows.map(({ path, type, css, description }) => [
         `<code>${escapeHtml(path)}</code>`,
-        `<code>${escapeHtml(cssLineOf(css))}</code>`,
+        `${type === 'color' ? swatchHtml(cssLineOf(css)) : ''}<code>${escapeHtml(cssLineOf(css))}</code>`,
         escapeHtml(description),
       ]),
     ),

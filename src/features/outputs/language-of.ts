@@ -1,4 +1,4 @@
-import type { Output } from './output';
+import type { Output } from '@/core/outputs/output';
 
 const ENDINGS: Readonly<Record<string, Output['language']>> = {
   html: 'html',
