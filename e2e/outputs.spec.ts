@@ -296,7 +296,7 @@ test('every format is chosen by keyboard and shown with its lines, with what it 
   await enterAs(page, 'Marit Fenwick');
   await page.goto('/libraries/keel/outputs');
   await page.getByRole('radio', { name: 'CSS custom properties' }).focus();
-  for (const [format, file] of [
+  for (const [format, file, line = '12'] of [
     ['scss', 'tokens.scss'],
     ['less', 'tokens.less'],
     ['js', 'tokens.js'],
@@ -306,12 +306,13 @@ test('every format is chosen by keyboard and shown with its lines, with what it 
     ['swift', 'Tokens.swift'],
     ['compose', 'Tokens.kt'],
     ['android', 'values/tokens.xml'],
+    ['html', 'base.css', '5'],
     ['catalogue', 'catalogue.json'],
-  ]) {
+  ] as const) {
     await page.keyboard.press('ArrowDown');
     await expect(page).toHaveURL(new RegExp(`format=${format}`));
-    await expect(page.getByRole('region', { name: 'File contents' }).locator('header strong')).toHaveText(file!); // prettier-ignore
-    await expect(page.getByTestId('output').locator('.cm-lineNumbers')).toContainText('12');
+    await expect(page.getByRole('region', { name: 'File contents' }).locator('header strong')).toHaveText(file); // prettier-ignore
+    await expect(page.getByTestId('output').locator('.cm-lineNumbers')).toContainText(line);
   }
   await page.goto('/libraries/keel/outputs?format=android');
   await page.getByRole('button', { name: 'Show all 5 notes' }).click();

@@ -19,6 +19,14 @@ export async function enterAs(page: Page, name: string): Promise<void> {
  * colours are left out of the contrast rule alone.
  */
 export async function expectAccessible(page: Page, rules?: string[], within = 'html'): Promise<void> {
+  // Colours fade into each other; what turns for ever is not waited for.
+  await page.evaluate(async () => {
+    await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+    const ending = document
+      .getAnimations()
+      .filter(({ effect }) => effect?.getComputedTiming().iterations !== Infinity);
+    await Promise.allSettled(ending.map(({ finished }) => finished));
+  });
   // Once for a page: it is half a megabyte.
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
   const violations = await page.evaluate(

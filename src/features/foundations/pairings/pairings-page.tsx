@@ -115,9 +115,12 @@ export function PairingsPage() {
                               aria-label={`${text} on ${surface}: ${one.ratio}${one.needs === undefined ? '' : one.passes ? `, passes ${one.needs}` : `, needs ${one.needs}`}`}
                               onClick={() => setChosen({ text, surface })}
                             >
-                              <span style={{ color: one.textCss, background: one.surfaceCss }} data-specimen>
-                                {SAMPLE}
-                              </span>
+                              {/* Written by the style sheet: a sample is no part of what the cell is called. */}
+                              <span
+                                style={{ color: one.textCss, background: one.surfaceCss }}
+                                data-specimen
+                                data-sample={SAMPLE}
+                              />
                               <em>{one.ratio}</em>
                             </button>
                           )}
