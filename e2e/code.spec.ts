@@ -83,7 +83,7 @@ test('a product without a repository is led to its first scan; who may only look
   baseURL,
 }) => {
   await enterAs(page, 'Tam Birkett');
-  const made = await page.request.post('/api/v1/products', { data: { name: 'Ferry card', slug: 'ferry-card', team: 'Booking', library: 'keel' } }); // prettier-ignore
+  const made = await page.request.post('/api/v1/products', { data: { name: 'Ferry card', slug: 'ferry-card', team: 'Booking', libraries: [{ slug: 'keel' }] } }); // prettier-ignore
   expect(made.ok()).toBe(true);
   const onlooker = await (await browser.newContext({ baseURL: baseURL! })).newPage();
   await enterAs(onlooker, 'Bram Sallow');
