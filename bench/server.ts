@@ -81,7 +81,7 @@ export const home: Benchmark = {
         await place.act('products.create', {
           name: `Product ${i}`,
           slug: `product-${i}`,
-          library: `lib-${i % libraries}`,
+          libraries: [{ slug: `lib-${i % libraries}` }],
         });
       const found: number[] = [];
       for (let round = 0; round < 30; round++) found.push(await cpuOf(() => place.act('documents.list', {})));
