@@ -1,9 +1,10 @@
-import { parse, type DefaultTreeAdapterMap, type ParserError } from 'parse5';
+import { parse, type ParserError } from 'parse5';
 import { itemsOf, type Item, type Items } from '../document/item';
 import { effectiveLibrary } from '../library/effective';
 import { cssLine } from '../tokens/css-text';
 import { Resolution } from '../tokens/resolve';
 import { demo } from '@/testing/library';
+import { attribute, elementsOf } from '@/testing/page';
 import type { GuideItem } from './block';
 import { guideSite } from './site';
 
@@ -14,17 +15,6 @@ const VERSIONS = ['1.1.0', '1.0.0'].map((version) => ({ version, address: versio
 const site = (of: Items = authored, versions = VERSIONS) =>
   guideSite({ items: of, resolution, name: 'Keel', version: '1.1.0', versions });
 
-type Element = DefaultTreeAdapterMap['element'];
-function elementsOf(page: string): Element[] {
-  const found: Element[] = [];
-  const walk = (node: DefaultTreeAdapterMap['node']) => {
-    if ('tagName' in node) found.push(node);
-    if ('childNodes' in node) node.childNodes.forEach(walk);
-  };
-  walk(parse(page));
-  return found;
-}
-const attribute = (element: Element, name: string) => element.attrs.find((one) => one.name === name)?.value;
 const pagesOf = (files: ReturnType<typeof site>) => files.filter(({ name }) => name.endsWith('.html'));
 
 test('a page for each guide under each combination, and every link of a page leads to a file of the site', () => {

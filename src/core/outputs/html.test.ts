@@ -1,9 +1,10 @@
-import { parse, type DefaultTreeAdapterMap, type ParserError } from 'parse5';
+import { parse, type ParserError } from 'parse5';
 import type { AssetItem } from '../assets/asset';
 import { itemsOf } from '../document/item';
 import { effectiveLibrary } from '../library/effective';
 import { Resolution } from '../tokens/resolve';
 import { demo } from '@/testing/library';
+import { attribute, elementsOf } from '@/testing/page';
 import { html } from './html';
 import type { OutputFile } from './output';
 
@@ -16,18 +17,6 @@ const write = (more: object = {}) =>
 const { files } = write();
 const text = (name: string, of: readonly OutputFile[] = files) => of.find((file) => file.name === name)!.text;
 const pages = files.filter(({ name }) => name.endsWith('.html'));
-
-type Element = DefaultTreeAdapterMap['element'];
-function elementsOf(page: string): Element[] {
-  const found: Element[] = [];
-  const walk = (node: DefaultTreeAdapterMap['node']) => {
-    if ('tagName' in node) found.push(node);
-    if ('childNodes' in node) node.childNodes.forEach(walk);
-  };
-  walk(parse(page));
-  return found;
-}
-const attribute = (element: Element, name: string) => element.attrs.find((one) => one.name === name)?.value;
 
 test('each component that is offered has a page and a sheet; what is internal has a sheet where something holds it', () => {
   const names = files.map(({ name }) => name);

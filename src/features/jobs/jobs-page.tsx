@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useWork } from '@/features/session/work';
 import { EmptyState } from '@/ui/empty-state';
 import { Frame } from '@/ui/frame/frame';
+import { timeText } from '@/ui/day-text';
 import { PageSkeleton } from '@/ui/page-skeleton';
 import { JobAction } from './job-line';
 import { useJobs, type Job } from './use-jobs';
@@ -16,8 +17,6 @@ const STATES: Record<Job['state'], string> = {
   failed: 'Failed',
   cancelled: 'Cancelled',
 };
-const when = (at: string) =>
-  new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** How long it took, or has taken so far. */
 function tookText({ started, ended }: Job): string {
@@ -76,7 +75,7 @@ export function JobsPage() {
                   </td>
                   <td>{job.error ?? job.result}</td>
                   <td>
-                    {when(job.created)} by {job.by}
+                    {timeText(job.created)} by {job.by}
                   </td>
                   <td className="number">{tookText(job)}</td>
                   <td>

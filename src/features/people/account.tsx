@@ -8,6 +8,7 @@ import { passwordProblem } from '@/core/base/passwords';
 import { call, CallRefused, useCall } from '@/features/session/call';
 import { useWork } from '@/features/session/work';
 import { Frame } from '@/ui/frame/frame';
+import { timeText } from '@/ui/day-text';
 import classes from './account.module.css';
 import { Keys } from './keys';
 
@@ -92,8 +93,6 @@ function Password({ changed }: { changed: () => void }) {
 }
 
 const NOTHING = {};
-const when = (at: string) =>
-  new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 function Sessions({ stamp, ended }: { stamp: number; ended: () => void }) {
   const { data, error } = useCall('GET /me/sessions', NOTHING, stamp);
@@ -113,7 +112,7 @@ function Sessions({ stamp, ended }: { stamp: number; ended: () => void }) {
           <li key={session.id}>
             <div>
               <Group gap={8}>
-                <strong>Since {when(session.at)}</strong>
+                <strong>Since {timeText(session.at)}</strong>
                 {session.present && (
                   <Badge variant="light" tt="none">
                     This browser
@@ -121,7 +120,7 @@ function Sessions({ stamp, ended }: { stamp: number; ended: () => void }) {
                 )}
               </Group>
               <Text size="xs" c="dimmed">
-                Ends {when(session.expires)}
+                Ends {timeText(session.expires)}
               </Text>
               <Text size="xs" c="dimmed" lineClamp={1} title={session.agent}>
                 {session.agent || 'Unknown browser'}
@@ -131,7 +130,7 @@ function Sessions({ stamp, ended }: { stamp: number; ended: () => void }) {
               <Button
                 variant="default"
                 size="compact-sm"
-                aria-label={`End session since ${when(session.at)}`}
+                aria-label={`End session since ${timeText(session.at)}`}
                 onClick={() => void end(session.id)}
               >
                 End session

@@ -5,13 +5,12 @@ import { useCall } from '@/features/session/call';
 import { useWork } from '@/features/session/work';
 import { EmptyState } from '@/ui/empty-state';
 import { Frame } from '@/ui/frame/frame';
+import { timeText } from '@/ui/day-text';
 import { useQuery } from '@/ui/frame/lens';
 import { PageSkeleton } from '@/ui/page-skeleton';
 import classes from './outbox.module.css';
 
 const NOTHING = {};
-const when = (at: string) =>
-  new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 const LINK = /https?:\/\/\S+/;
 
 /** Messages that would be sent to people: nothing leaves this machine by itself. */
@@ -49,7 +48,7 @@ export function OutboxPage() {
                 >
                   <strong>{message.name}</strong>
                   <span>{message.subject}</span>
-                  <time dateTime={message.at}>{when(message.at)}</time>
+                  <time dateTime={message.at}>{timeText(message.at)}</time>
                 </button>
               </li>
             ))}

@@ -79,6 +79,13 @@ export interface TeamRow {
 export const isAdministrator = async (trx: Knex, actor: Actor): Promise<boolean> =>
   actor.kind === 'person' && Boolean((await trx('people').where({ id: actor.id }).first())?.administrator);
 
+/** Whether an actor may say who is in a team. */
+export const manages = async ({ trx, actor }: Asking, team: string): Promise<boolean> =>
+  (await isAdministrator(trx, actor)) ||
+  (actor.kind === 'person' &&
+    (await trx('memberships').where({ person_id: actor.id, team_id: team, role: 'owner' }).first()) !==
+      undefined);
+
 /**
  * The team of this id, for who may say who is in it: its owners, and administrators.
  * @throws Problem 404 where there is none; 403 for everybody else
@@ -86,11 +93,8 @@ export const isAdministrator = async (trx: Knex, actor: Actor): Promise<boolean>
 export async function managedTeam({ trx, actor }: Asking, id: string): Promise<TeamRow> {
   const team: TeamRow | undefined = await trx('teams').where({ id }).first();
   if (!team) throw notFound(`team ${id}`);
-  if (await isAdministrator(trx, actor)) return team;
-  const own =
-    actor.kind === 'person' &&
-    (await trx('memberships').where({ person_id: actor.id, team_id: id, role: 'owner' }).first());
-  if (!own) throw forbidden(`This needs the role owner in ${team.name}, or an administrator.`);
+  if (!(await manages({ trx, actor }, id)))
+    throw forbidden(`This needs the role owner in ${team.name}, or an administrator.`);
   return team;
 }
 

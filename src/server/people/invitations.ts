@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
-import { managedTeam } from '../access/authorise';
+import { managedTeam, manages } from '../access/authorise';
 import { badRequest, forbidden, Problem } from '../http/problem';
 import { personIn, useCase, type Work } from '../use-case';
 import { send } from './outbox';
@@ -100,12 +100,7 @@ const inviteAgain = useCase('people.inviteAgain', {
 /** Whoever manages one of the teams somebody is in may see to their invitation. @throws Problem 403 */
 async function mayManage(work: Work, person: PersonRow): Promise<void> {
   const teams: { team_id: string }[] = await work.trx('memberships').where({ person_id: person.id });
-  for (const { team_id } of teams)
-    try {
-      return void (await managedTeam(work, team_id));
-    } catch (error) {
-      if (!(error instanceof Problem)) throw error;
-    }
+  for (const { team_id } of teams) if (await manages(work, team_id)) return;
   throw forbidden(`This needs the role owner in a team of ${person.name}, or an administrator.`);
 }
 

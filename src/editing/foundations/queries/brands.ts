@@ -32,7 +32,7 @@ export interface UnsetToken {
   /** Its value there, which is that of the default. */
   css: string;
   /** Contexts of the axis that have a say in it, where this one has none. */
-  setBy: string[];
+  valuedIn: string[];
 }
 
 export interface BrandRow {
@@ -40,7 +40,7 @@ export interface BrandRow {
   default: boolean;
   cells: { context: string | null; lens: Context; html: string; backdrop: string }[];
   /** Of the purposes that what is drawn uses, how many this context has a say in. */
-  set: number;
+  valued: number;
   /** The others: those that another context sets first. Of the default none is missing. */
   unset: UnsetToken[];
 }
@@ -76,7 +76,7 @@ export function brands(library: OpenLibrary, asked: BrandsAsked): BrandsView | n
     (columns ? contextsOf(columns) : [null]).some((column) =>
       isSetUnder(resolution, path, rows.name, lensAt(standard, rows, context, columns, column)),
     );
-  const setBy = new Map(used.map((path) => [path, rows.contexts.filter((context) => says(path, context))]));
+  const valuedIn = new Map(used.map((path) => [path, rows.contexts.filter((context) => says(path, context))]));
   return {
     axes: axes.map(({ name }) => name),
     rows: rows.name,
@@ -96,17 +96,17 @@ export function brands(library: OpenLibrary, asked: BrandsAsked): BrandsView | n
           backdrop: backdropsOf(library, lens).css,
         };
       });
-      const missing = isDefault ? [] : used.filter((path) => !setBy.get(path)!.includes(context));
+      const missing = isDefault ? [] : used.filter((path) => !valuedIn.get(path)!.includes(context));
       const unset = missing.flatMap((path): UnsetToken[] => {
-        const token = resolution.value(path, cells[0]!.lens);
-        return token ? [{ path, type: token.type, css: cssLine(token), setBy: setBy.get(path)! }] : [];
+        const resolved = resolution.value(path, cells[0]!.lens);
+        return resolved ? [{ path, type: resolved.type, css: cssLine(resolved), valuedIn: valuedIn.get(path)! }] : [];
       });
       return {
         context,
         default: isDefault,
         cells,
-        set: used.filter((path) => setBy.get(path)!.includes(context)).length,
-        unset: [...unset.filter((one) => one.setBy.length > 0), ...unset.filter((one) => one.setBy.length === 0)],
+        valued: used.filter((path) => valuedIn.get(path)!.includes(context)).length,
+        unset: [...unset.filter((one) => one.valuedIn.length > 0), ...unset.filter((one) => one.valuedIn.length === 0)],
       };
     }),
   };

@@ -98,8 +98,8 @@ export function BrandsPage() {
 }
 
 function Brand({ brand, view }: { brand: BrandRow; view: BrandsView }) {
-  const { context, cells, unset, set } = brand;
-  const forgotten = unset.filter(({ setBy }) => setBy.length > 0);
+  const { context, cells, unset, valued } = brand;
+  const forgotten = unset.filter(({ valuedIn }) => valuedIn.length > 0);
   return (
     <section className={classes.brand} aria-labelledby={`context-${context}`}>
       <header>
@@ -110,7 +110,7 @@ function Brand({ brand, view }: { brand: BrandRow; view: BrandsView }) {
           </Badge>
         ) : (
           <Text size="sm" c="dimmed">
-            Sets {set} of the {counted(view.used, 'purpose')} in use here
+            Has values for {valued} of the {counted(view.used, 'purpose')} in use here
           </Text>
         )}
       </header>
@@ -140,7 +140,7 @@ function Brand({ brand, view }: { brand: BrandRow; view: BrandsView }) {
           <>
             <h3>
               Left at default: {unset.length}
-              {forgotten.length > 0 && `, ${forgotten.length} of which another ${view.rows} sets`}
+              {forgotten.length > 0 && `, ${forgotten.length} of which another ${view.rows} has a value for`}
             </h3>
             <Spoiler maxHeight={246} showLabel={`Show all ${unset.length}`} hideLabel="Show fewer">
               <ul>
@@ -165,7 +165,7 @@ function Unset({ token, lens }: { token: BrandRow['unset'][number]; lens: Record
     ),
   );
   return (
-    <li data-forgotten={token.setBy.length > 0 || undefined}>
+    <li data-forgotten={token.valuedIn.length > 0 || undefined}>
       <Specimen type={token.type} css={token.css} path={token.path} />
       <span>
         <Link
@@ -176,7 +176,7 @@ function Unset({ token, lens }: { token: BrandRow['unset'][number]; lens: Record
         </Link>
         <small>
           {shortValue(token.css)}
-          {token.setBy.length > 0 && `, set by ${token.setBy.join(', ')}`}
+          {token.valuedIn.length > 0 && `, has a value under ${token.valuedIn.join(', ')}`}
         </small>
       </span>
     </li>

@@ -50,14 +50,14 @@ function threeBrands() {
 test('each brand is drawn under each scheme, and what it leaves at its default leads to where it is set', async () => {
   await openPage(<BrandsPage />, 'brands', threeBrands());
   const gull = await screen.findByRole('region', { name: 'gull' });
-  expect(gull).toHaveTextContent('Sets 2 of the 3 purposes in use here');
+  expect(gull).toHaveTextContent('Has values for 2 of the 3 purposes in use here');
   expect(within(gull).getAllByRole('figure').map((one) => within(one).getByText(/light|dark/).textContent)).toEqual(['light', 'dark']); // prettier-ignore
   expect(within(gull).getByRole('heading', { name: 'Left at default: 1' })).toBeInTheDocument();
   // What another brand sets comes first, and says by which.
   const tern = screen.getByRole('region', { name: 'tern' });
-  expect(within(tern).getByRole('heading', { name: 'Left at default: 2, 1 of which another brand sets' })).toBeInTheDocument(); // prettier-ignore
+  expect(within(tern).getByRole('heading', { name: 'Left at default: 2, 1 of which another brand has a value for' })).toBeInTheDocument(); // prettier-ignore
   const [first, second] = within(tern).getAllByRole('listitem');
-  expect(first).toHaveTextContent('color.edge#445566, set by gull');
+  expect(first).toHaveTextContent('color.edge#445566, has a value under gull');
   expect(second).toHaveTextContent('color.surface-page#445566');
   expect(within(first!).getByRole('link')).toHaveAttribute(
     'href',

@@ -1,19 +1,18 @@
 'use client';
 
 import { Button, Checkbox, Modal, NativeSelect, Stack, Text } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
 import { call } from '@/features/session/call';
+import { notifyError } from '@/features/session/document';
 import { useWork } from '@/features/session/work';
 import { DialogFoot } from '@/ui/dialog-foot';
 import { hrefOf } from '@/ui/frame/frame';
 import type { DocumentEntry } from '@/ui/frame/types';
 import classes from './people.module.css';
 
-const refused = (error: Error) => void notifications.show({ message: error.message, color: 'red' });
 const VISIBILITIES = [
   { value: 'workspace', label: 'Workspace' },
   { value: 'team', label: 'Team only' },
@@ -26,12 +25,12 @@ export function DocumentTable({ administrator }: { administrator: boolean }) {
   const [hiding, setHiding] = useState<DocumentEntry | null>(null);
   const changed = () => router.refresh();
   const show = (entry: DocumentEntry, visibility: 'workspace' | 'team') =>
-    call('PUT /documents/{slug}/visibility', { slug: entry.slug, visibility }).then(changed, refused);
+    call('PUT /documents/{slug}/visibility', { slug: entry.slug, visibility }).then(changed, notifyError);
   const starting = documents.filter(({ starts }) => starts).map(({ slug }) => slug);
   const start = (entry: DocumentEntry, starts: boolean) =>
     void call('PUT /workspace/starting-libraries', {
       libraries: starts ? [...starting, entry.slug] : starting.filter((slug) => slug !== entry.slug),
-    }).then(changed, refused);
+    }).then(changed, notifyError);
   return (
     <div className={`sheet ${classes.scroll}`}>
       <table className="rows">

@@ -5,6 +5,7 @@ import { notifications } from '@mantine/notifications';
 import { IconDots, IconPencil } from '@tabler/icons-react';
 import { useState } from 'react';
 import { call } from '@/features/session/call';
+import { notifyError } from '@/features/session/document';
 import { useWork } from '@/features/session/work';
 import { dayText } from '@/ui/day-text';
 import { RemoveDialog } from './remove-dialog';
@@ -13,7 +14,6 @@ import { roleIn, ROLES, type Directory, type Person, type Role, type Team } from
 import classes from './people.module.css';
 
 const NO_ROLE = '';
-const refused = (error: Error) => void notifications.show({ message: error.message, color: 'red' });
 
 const matches = (person: Person, teams: readonly Team[], search: string): boolean => {
   const names = teams.filter(({ id }) => roleIn(person, id)).map(({ name }) => name);
@@ -152,7 +152,7 @@ function RoleCell({ person, team, changed }: { person: Person; team: Team; chang
       changed();
       return true;
     } catch (error) {
-      refused(error as Error);
+      notifyError(error);
       return false;
     } finally {
       setSaving(false);
@@ -217,12 +217,12 @@ function PersonMenu({
     void call('POST /people/{id}/invitation', { id: person.id }).then(() => {
       notifications.show({ message: `Another invitation for ${person.name} is in the outbox.` });
       changed();
-    }, refused);
+    }, notifyError);
   const setAdministrator = () =>
     void call('PUT /people/{id}/administrator', {
       id: person.id,
       administrator: !person.administrator,
-    }).then(changed, refused);
+    }).then(changed, notifyError);
   return (
     <Menu position="bottom-end" width={230}>
       <Menu.Target>
