@@ -10,6 +10,8 @@ import { openSession } from './sessions';
 
 /** As long as the link of an invitation leads somewhere. */
 const DAYS = 14;
+/** How a message writes a day. */
+const DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeZone: 'UTC' });
 /** In one invitation. */
 const MOST_TEAMS = 20;
 
@@ -56,7 +58,7 @@ async function sendInvitation(work: Work, person: PersonRow, origin: string): Pr
     body:
       `${by.name} invites you to the design system of ${workspace}, as ${await rolesText(trx, person.id)}.\n\n` +
       `Set your password here:\n${origin}/join/${token}\n\n` +
-      `The link can be used once, until ${expires.slice(0, 10)}.\n`,
+      `The link can be used once, until ${DATE.format(new Date(expires))}.\n`,
   });
 }
 

@@ -100,6 +100,7 @@ describe('invitations', () => {
     expect(head).toMatch(/^To: [^<]*<n@w\.example>$/m);
     expect(head).not.toMatch(/^Bcc/m);
     expect(body!.replace(/=\r\n/g, '')).toContain(`http://pier.example/join/${await lastLink()}`);
+    expect(body).toContain('until 4 December 2026.');
     await writeMessages(knex);
     expect(readdirSync(folder)).toHaveLength(1);
   });
