@@ -10,7 +10,7 @@ export default defineConfig({
   globalSetup: './e2e/prepare.ts',
   timeout: 180_000,
   expect: { timeout: 30_000 },
-  workers: Number(process.env.E2E_WORKERS ?? 2),
+  workers: Number(process.env.E2E_WORKERS ?? 3),
   // A second try starts from a fresh copy; whatever needed one is counted as flaky in the report.
   retries: 1,
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : 'list',

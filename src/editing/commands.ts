@@ -46,11 +46,17 @@ import { addFonts } from './foundations/commands/add-fonts';
 import { addGridStep } from './foundations/commands/add-grid-step';
 import { addInset } from './foundations/commands/add-inset';
 import { addTextStyles } from './foundations/commands/add-text-styles';
+import { addLayer } from './foundations/commands/add-layer';
 import { applyRecipe } from './foundations/commands/apply-recipe';
 import { forgetRecipe } from './foundations/commands/forget-recipe';
 import { makeScheme } from './foundations/commands/make-scheme';
+import { moveAxis } from './foundations/commands/move-axis';
+import { moveLayer } from './foundations/commands/move-layer';
 import { pair } from './foundations/commands/pair';
+import { putAxis } from './foundations/commands/put-axis';
+import { removeAxis } from './foundations/commands/remove-axis';
 import { removeFontFile } from './foundations/commands/remove-font-file';
+import { removeLayer } from './foundations/commands/remove-layer';
 import { renameFont } from './foundations/commands/rename-font';
 import { replaceFamily } from './foundations/commands/replace-family';
 import { replaceWeight } from './foundations/commands/replace-weight';
@@ -120,6 +126,12 @@ export const LIBRARY_COMMANDS = {
   applyRecipe,
   forgetRecipe,
   makeScheme,
+  putAxis,
+  moveAxis,
+  removeAxis,
+  addLayer,
+  moveLayer,
+  removeLayer,
   importTokens,
   startComponent,
   startFromMarkup,

@@ -2,9 +2,11 @@ import { createHash } from 'node:crypto';
 import { applyChangeSet, brokenInvariants, schemaProblems } from '@/core/kinds/registry';
 import { invertEdits } from '@/core/document/change-set';
 import { setField } from '@/core/document/edits';
-import { itemsOf, ordered, type ItemKindName, type ItemOf } from '@/core/document/item';
+import { byOrder, itemsOf, ordered, type ItemKindName, type ItemOf } from '@/core/document/item';
 import type { ComponentDefinition } from '@/core/components/definition';
 import { cssLine } from '@/core/tokens/css-text';
+import { contextText, type Context } from '@/core/tokens/system';
+import { layersOf, whenOf } from '@/core/tokens/token-tree';
 import { dark, demo, done, lens, newId, opened } from '@/testing/library';
 import { LIBRARY_COMMANDS, type CommandArguments } from './commands';
 import type { Command } from './session/command';
@@ -44,7 +46,7 @@ const named = <K extends ItemKindName>(library: OpenLibrary, kind: K, name: stri
   itemsOf(library.own.items, kind).find((item) => (item as { name?: string }).name === name)!;
 const component = (library: OpenLibrary, name: string): ComponentDefinition =>
   named(library, 'component', name);
-const css = (library: OpenLibrary, path: string, through = lens) => {
+const css = (library: OpenLibrary, path: string, through: Context = lens) => {
   const resolved = library.resolution.value(path, through);
   return resolved && cssLine(resolved);
 };
@@ -54,6 +56,29 @@ const declared = (library: OpenLibrary, of: string, at: number) => {
   const entry = rule(library, of, at);
   return entry.kind === 'rule' ? Object.fromEntries(entry.declarations) : {};
 };
+const DENSITY: CommandArguments<'putAxis'> = {
+  name: 'density',
+  description: 'How close things stand',
+  contexts: [{ name: 'comfortable' }, { name: 'compact' }],
+  standard: 0,
+};
+/** An axis as it would be saved without a change. */
+const asAsked = (library: OpenLibrary, name: string): CommandArguments<'putAxis'> => {
+  const { id, description } = named(library, 'axis', name);
+  const contexts = itemsOf(library.own.items, 'context')
+    .filter((one) => one.axis === id)
+    .sort(byOrder);
+  return { id, name, description, contexts: contexts.map((one) => ({ id: one.id, name: one.name })), standard: 0 };
+}; // prettier-ignore
+const SCHEME = (library: OpenLibrary) => asAsked(library, 'scheme');
+const axis = (library: OpenLibrary, name: string) =>
+  library.resolution.system.axes.find((one) => one.name === name);
+/** The layer that holds under exactly these contexts; none named: in every one. */
+const under = (library: OpenLibrary, when: Context) =>
+  layersOf(library.own.items).find((one) => contextText(whenOf(one, library.items)) === contextText(when))!
+    .id;
+/** What each layer holds under, weakest first. */
+const whens = (library: OpenLibrary) => layersOf(library.items).map((one) => whenOf(one, library.items));
 const OUTPUT: CommandArguments<'putOutput'> = {
   name: 'Web',
   formats: ['css'],
@@ -421,6 +446,184 @@ const TABLE: Partial<Table> = {
     ],
     refused: [{ ask: { text: 'space.4', surface: 'space.8' }, says: /inherited or was removed/ }],
   },
+  putAxis: {
+    cases: [
+      {
+        ask: () => DENSITY,
+        then: (now) => {
+          expect(axis(now, 'density')).toMatchObject({
+            contexts: ['comfortable', 'compact'],
+            default: 'comfortable',
+            description: 'How close things stand',
+          });
+          // What differs from the default has a layer, in which values can be set.
+          expect(whens(now).filter((one) => 'density' in one)).toEqual([{ density: 'compact' }]);
+          expect(now.resolution.contexts).toHaveLength(2 * library.resolution.contexts.length);
+        },
+      },
+      {
+        // Renamed, put in another order, given one more, another default; what was set under a context stays there.
+        given: did('putOutput', OUTPUT),
+        ask: (of) => ({
+          ...SCHEME(of),
+          name: 'look',
+          contexts: [
+            { name: 'dusk' },
+            ...SCHEME(of)
+              .contexts.map((one) => ({ ...one, name: `${one.name} one` }))
+              .reverse(),
+          ],
+          standard: 2,
+        }),
+        then: (now, before) => {
+          expect(axis(now, 'look')).toMatchObject({
+            contexts: ['dusk', 'dark one', 'light one'],
+            default: 'light one',
+          });
+          expect(css(now, 'color.text.quiet', { brand: lens.brand, look: 'dark one' })).toBe(
+            css(before, 'color.text.quiet', dark),
+          );
+          expect(css(now, 'color.text.quiet', { brand: lens.brand, look: 'dusk' })).toBe(
+            css(before, 'color.text.quiet'),
+          );
+          expect(named(now, 'output', 'Web').context).toEqual({ look: 'dark one' });
+        },
+      },
+      {
+        given: did('putAxis', () => ({ ...DENSITY, contexts: [...DENSITY.contexts, { name: 'tight' }] })),
+        ask: (of) => ({
+          ...asAsked(of, 'density'),
+          contexts: asAsked(of, 'density').contexts.filter(({ name }) => name !== 'comfortable'),
+          standard: 1,
+        }),
+        then: (now) =>
+          expect(axis(now, 'density')).toMatchObject({ contexts: ['compact', 'tight'], default: 'tight' }),
+      },
+    ],
+    refused: [
+      { ask: { ...DENSITY, name: ' ' }, says: /axis has no name/ },
+      { ask: { ...DENSITY, name: '<b>' }, says: /cannot name an axis/ },
+      { ask: { ...DENSITY, name: 'scheme' }, says: /an axis scheme already/ },
+      { ask: { ...DENSITY, contexts: [{ name: 'one' }] }, says: /at least two contexts/ },
+      { ask: { ...DENSITY, contexts: [{ name: 'one' }, { name: 'one' }] }, says: /twice/ },
+      { ask: { ...DENSITY, contexts: [{ name: 'one' }, { name: '' }] }, says: /context has no name/ },
+      { ask: { ...DENSITY, standard: 5 }, says: /No context is the default/ },
+      { ask: { ...DENSITY, id: 'axis_none' }, says: /was removed meanwhile/ },
+      {
+        ask: (of) => ({ ...SCHEME(of), contexts: [{ id: 'context_none', name: 'x' }, { name: 'y' }] }),
+        says: /A context was removed meanwhile/,
+      },
+      {
+        given: did('putOutput', OUTPUT),
+        ask: (of) => ({ ...SCHEME(of), contexts: [SCHEME(of).contexts[0]!, { name: 'dusk' }] }),
+        says: /output Web is written for it/,
+      },
+    ],
+  },
+  moveAxis: {
+    cases: [
+      {
+        given: did('putAxis', () => DENSITY),
+        ask: (of) => ({ id: named(of, 'axis', 'density').id, to: 0 }),
+        then: (now) => expect(now.resolution.system.axes[0]!.name).toBe('density'),
+      },
+    ],
+    refused: [
+      { ask: { id: 'axis_none', to: 0 }, says: /inherited or was removed/ },
+      { ask: (of) => ({ id: named(of, 'axis', 'scheme').id, to: 9 }), says: /no such place/ },
+    ],
+  },
+  removeAxis: {
+    cases: [
+      {
+        ask: (of) => ({ id: named(of, 'axis', 'scheme').id }),
+        then: (now, before) => {
+          expect(now.resolution.system.axes.map(({ name }) => name)).not.toContain('scheme');
+          // What held without it still does.
+          for (const path of before.resolution.paths)
+            expect(css(now, path, { brand: lens.brand })).toBe(css(before, path));
+          expect(now.resolution.paths).toEqual(before.resolution.paths);
+        },
+      },
+    ],
+    refused: [
+      { ask: { id: 'axis_none' }, says: /inherited or was removed/ },
+      {
+        given: (of) => {
+          const only = itemsOf(of.own.items, 'token').find(({ name }) => name === 'quiet')!;
+          const [first, ...rest] = Object.keys(only.declarations).sort((a) =>
+            a === under(of, { scheme: 'dark' }) ? -1 : 1,
+          );
+          expect(first).toBe(under(of, { scheme: 'dark' }));
+          return done(of, {
+            label: 'Clear',
+            edits: rest.map((id) => setField(only, `declarations/${id}`, null)),
+          });
+        },
+        ask: (of) => ({ id: named(of, 'axis', 'scheme').id }),
+        says: /has a value there and nowhere else/,
+      },
+    ],
+  },
+  addLayer: {
+    cases: [
+      {
+        given: did('putAxis', () => DENSITY),
+        ask: () => ({ when: { density: 'compact', scheme: 'dark' } }),
+        then: (now) => {
+          expect(whens(now)).toContainEqual({ density: 'compact', scheme: 'dark' });
+          // Of more contexts, it stands below those of fewer.
+          expect(Object.keys(whens(now).at(-1)!)).toHaveLength(2);
+        },
+      },
+    ],
+    refused: [
+      { ask: { when: {} }, says: /No context is chosen/ },
+      { ask: { when: { scheme: 'dusk' } }, says: /no context scheme=dusk/ },
+      { ask: { when: { scheme: 'dark' } }, says: /layer for scheme dark already/ },
+    ],
+  },
+  moveLayer: {
+    cases: [
+      {
+        given: after(
+          did('putAxis', () => ({ ...DENSITY, contexts: [...DENSITY.contexts, { name: 'tight' }] })),
+          did('addLayer', { when: { density: 'compact', scheme: 'dark' } }),
+        ),
+        ask: (of) => ({ id: under(of, { density: 'tight' }), to: under(of, { density: 'compact' }) }),
+        then: (now) => {
+          const order = whens(now).map((one) => Object.values(one).join(' '));
+          expect(order.indexOf('tight')).toBe(order.indexOf('compact') - 1);
+          expect(order.at(-1)).toBe('compact dark');
+        },
+      },
+    ],
+    refused: [
+      { ask: { id: 'layer_none', to: 'layer_none' }, says: /inherited or was removed/ },
+      {
+        ask: (of) => ({
+          id: under(of, { scheme: 'dark' }),
+          to: under(of, {}),
+        }),
+        says: /cannot stand there/,
+      },
+    ],
+  },
+  removeLayer: {
+    cases: [
+      {
+        ask: (of) => ({ id: under(of, { scheme: 'dark' }) }),
+        then: (now, before) => {
+          expect(css(now, 'color.text.quiet', dark)).toBe(css(before, 'color.text.quiet'));
+          expect(axis(now, 'scheme')!.contexts).toContain('dark');
+        },
+      },
+    ],
+    refused: [
+      { ask: { id: 'layer_none' }, says: /inherited or was removed/ },
+      { ask: (of) => ({ id: under(of, {}) }), says: /holds in every context/ },
+    ],
+  }, // prettier-ignore
   putOutput: {
     cases: [
       {

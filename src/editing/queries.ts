@@ -1,6 +1,7 @@
 import { assets } from './assets/queries/assets';
 import { bindings, valueNote } from './components/queries/bindings';
 import { findingCount, findingsCsv, findingsInSteps, findingsOf } from './findings/queries/findings';
+import { axes } from './foundations/queries/axes';
 import { brands } from './foundations/queries/brands';
 import { fonts } from './foundations/queries/fonts';
 import { card } from './session/queries/card';
@@ -30,7 +31,7 @@ import { spacing } from './foundations/queries/spacing';
 import { textStyles } from './foundations/queries/text-styles';
 import { tiers } from './tokens/queries/tiers';
 import { token } from './tokens/queries/token';
-import { tokenCsv, tokenList } from './tokens/queries/token-list';
+import { matchingPaths, tokenCsv, tokenList } from './tokens/queries/token-list';
 import { removal } from './usage/queries/removal';
 import { usage, uses } from './usage/queries/usage';
 import { groupedRanks } from '@/editing/components/ranks';
@@ -49,6 +50,7 @@ export const LIBRARY_QUERIES = {
   removal,
   tiers,
   tokenList,
+  matchingPaths,
   tokenCsv,
   token,
   overrides,
@@ -64,6 +66,7 @@ export const LIBRARY_QUERIES = {
   scheme: schemeOf,
   textStyles,
   rolePreview,
+  axes,
   brands,
   fonts,
   spacing,

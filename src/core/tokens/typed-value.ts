@@ -1,19 +1,18 @@
 import { colorJson, parseColor } from '../base/color/color';
+import { easingJson, readCssValue } from '../base/css/css-value';
 import { jsonObject, type Json, type JsonText } from '../base/json/json';
 import { JsonSyntaxError, readJson } from '../base/json/read';
 import { writeJson } from '../base/json/write';
 import { cssLine } from './css-text';
-import { aliasPath } from './references';
+import { aliasPath, referencesIn } from './references';
+import { compositeExample, compositeText, readComposite, type Typed } from './typed-composite';
 import { TOKEN_TYPES } from './types/registry';
-
-/** What was typed into a value field, as an authored value; or what is wrong with it. */
-type Typed = { value: Json } | { problem: string; fix: string };
 
 const QUANTITY = /^([+-]?(?:\d+\.?\d*|\.\d+))\s*([a-z]+)$/i;
 
 /**
- * Reads a value as a person types it: `{path}` for an alias; a CSS colour, `16px`, `200ms`, `0.2, 0, 0, 1`, a font list;
- * JSON for everything else. Members of composites are checked when they are resolved.
+ * Reads a value as a person types it: `{path}` for an alias; a CSS colour, `16px`, `200ms`, `0.2, 0, 0, 1`, a font list,
+ * composites as CSS writes them; JSON for every type. Members that are references are checked when they are resolved.
  */
 export function readTyped(text: string, type: string | undefined): Typed {
   const trimmed = text.trim();
@@ -23,8 +22,10 @@ export function readTyped(text: string, type: string | undefined): Typed {
   const value = read(trimmed, type);
   if ('problem' in value) return value;
   const kind = type === undefined ? undefined : TOKEN_TYPES.get(type);
-  const references = /[{]\s*"?\$ref|"\{/.test(trimmed);
-  const wrong = references ? undefined : kind?.check(kind.normalise?.(value.value) ?? value.value);
+  const wrong =
+    referencesIn(value.value).length > 0
+      ? undefined
+      : kind?.check(kind.normalise?.(value.value) ?? value.value);
   return wrong ? { problem: wrong.message, fix: wrong.fix } : value;
 }
 
@@ -37,8 +38,16 @@ function isJson(text: string): boolean {
   }
 }
 
+/** Whether a text is meant as JSON: by how it begins, unless the type's own spelling may begin so too. */
+function isMeantAsJson(text: string, type: string | undefined): boolean {
+  if (type === 'fontFamily' && text.startsWith('"')) return isJson(text);
+  return (
+    /^[["]|^\{\s*["}]/.test(text) || (text.startsWith('{') && compositeExample(type ?? '') === undefined)
+  );
+}
+
 function read(text: string, type: string | undefined): Typed {
-  if (/^[[{"]/.test(text)) {
+  if (isMeantAsJson(text, type)) {
     try {
       return { value: readJson(text) };
     } catch (error) {
@@ -78,6 +87,8 @@ function read(text: string, type: string | undefined): Typed {
     case 'fontWeight':
       return { value: Number.isNaN(Number(text)) ? text : Number(text) };
     case 'cubicBezier': {
+      const known = easingJson(text);
+      if (known) return { value: known };
       const numbers = text
         .replace(/^cubic-bezier\(|\)$/g, '')
         .split(',')
@@ -94,7 +105,7 @@ function read(text: string, type: string | undefined): Typed {
       return { value: names.length === 1 ? names[0]! : names };
     }
     default:
-      return { value: text };
+      return (type !== undefined && readComposite(text, type)) || { value: text };
   }
 }
 
@@ -112,7 +123,7 @@ export function typedText(value: Json, type: string | undefined): string {
   const modern = kind?.normalise?.(value) ?? value;
   if (kind && simple && !kind.check(modern)) return cssLine({ type: type!, value: modern });
   if (type === 'cubicBezier' && Array.isArray(value)) return value.join(', ');
-  return writeJson(value);
+  return (type !== undefined && compositeText(modern, type)) || writeJson(value);
 }
 
 /** A token's own object with another value: every other member stays, in its place. */
@@ -124,4 +135,18 @@ export function withValue(text: JsonText | undefined, value: Json, type?: string
   object.delete('$ref');
   object.set('$value', value);
   return writeJson(object);
+}
+
+/** The type that a text is a value of, by how it is written; where that says too little, by the path it is meant for. */
+export function guessedType(text: string, path: string): string | undefined {
+  const composite = /[\s,(]/.test(text.trim())
+    ? ['typography', 'shadow', 'border', 'transition', 'gradient', 'strokeStyle'].find((type) => {
+        const read = readComposite(text, type);
+        return read && 'value' in read;
+      })
+    : undefined;
+  if (composite) return composite;
+  const read = readCssValue(text, path, () => undefined);
+  if ('type' in read) return read.type;
+  return 'value' in (readComposite(text, 'strokeStyle') ?? {}) ? 'strokeStyle' : undefined;
 }

@@ -4,13 +4,14 @@ import { counted } from '@/core/base/words';
 import { Alert, Button, Group, Progress, Stack, Text, Textarea } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconFileText } from '@tabler/icons-react';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { GatherFile } from '@/editing/intake/compare';
 import { useLibrary } from '@/features/session/library-shell';
 import { StagePage } from '@/features/session/page-bar';
 import { FirstLook, sampleFiles } from './first-look';
 import { DocumentFiles, isDocumentFile } from './document-files';
 import { useGather } from './intake-client';
+import { isTable, takeText } from './handed-text';
 import { InventoryView } from './inventory-view';
 import { Pictures } from './pictures';
 import { Review } from './review';
@@ -28,6 +29,17 @@ export function GatherPage() {
     setMade(null);
     gather.read(files);
   };
+  const readText = (text: string) => {
+    const name = isTable(text) ? 'pasted.tsv' : /[{}]/.test(text) ? 'pasted.css' : 'pasted.txt';
+    read([{ name, file: new Blob([text]) }]);
+  };
+  const begin = useRef(readText);
+  useEffect(() => {
+    const handed = takeText();
+    if (handed === null) return;
+    setPasted(handed);
+    begin.current(handed);
+  }, []);
   const drop = (files: File[]) => {
     if (files.some((file) => isDocumentFile(file.name))) setDocuments(files);
     else read(files.map((file) => ({ name: pathOf(file), file })));
@@ -47,8 +59,8 @@ export function GatherPage() {
                 <div>
                   <Text fw={600}>Drop files or a folder here, or select files</Text>
                   <Text size="xs" c="dimmed">
-                    Style sheets and pages (CSS, SCSS, HTML), token files (DTCG, plain JSON), palettes (GPL),
-                    pictures, or a ZIP of them
+                    Style sheets and pages (CSS, SCSS, HTML), token files (DTCG, plain JSON), tables (CSV),
+                    palettes (GPL), pictures, or a ZIP of them
                   </Text>
                 </div>
               </Group>
@@ -57,13 +69,12 @@ export function GatherPage() {
               className={classes.paste}
               onSubmit={(event) => {
                 event.preventDefault();
-                const css = /[{}]/.test(pasted);
-                read([{ name: css ? 'pasted.css' : 'pasted.txt', file: new Blob([pasted]) }]);
+                readText(pasted);
               }}
             >
               <Textarea
                 label="Or paste values"
-                description="Colours and sizes, one or a list of them, or a piece of CSS"
+                description="Colours and sizes, one or a list of them, rows of a spreadsheet, or a piece of CSS"
                 placeholder="#0a5d6a, 16px"
                 rows={3}
                 value={pasted}

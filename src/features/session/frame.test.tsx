@@ -45,7 +45,7 @@ test('undo names what it would undo, is off when there is nothing, and a failure
   expect(screen.getByRole('button', { name: /^Undo|Nothing to undo/ })).toBeDisabled();
   const dialog = await screen.findByRole('dialog', { name: 'Add token' });
   await user.type(within(dialog).getByRole('textbox', { name: 'Path' }), 'color.signal.high');
-  await user.type(within(dialog).getByRole('textbox', { name: 'Value' }), '#123456');
+  await user.type(within(dialog).getByRole('combobox', { name: 'Value' }), '#123456');
   await user.click(within(dialog).getByRole('button', { name: 'Add token' }));
   await waitFor(() => expect(storedLabels()).toEqual(['Add color.signal.high']));
   await user.click(await screen.findByRole('button', { name: 'Undo: Add color.signal.high' }));

@@ -85,7 +85,7 @@ test('Add token is opened by its address, refuses a path that is taken, and lead
   const { user } = await openPage(<TokensPage />, 'tokens?create=token');
   const dialog = await screen.findByRole('dialog', { name: 'Add token' });
   await user.type(within(dialog).getByRole('textbox', { name: 'Path' }), 'space.4');
-  await user.type(within(dialog).getByRole('textbox', { name: 'Value' }), '#123456');
+  await user.type(within(dialog).getByRole('combobox', { name: 'Value' }), '#123456');
   await user.click(within(dialog).getByRole('button', { name: 'Add token' }));
   expect(
     await within(dialog).findByText(/There is already a token or group at space\.4/),

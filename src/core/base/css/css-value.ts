@@ -67,7 +67,7 @@ export function easingJson(text: string): Json | undefined {
 export function familiesJson(text: string): Json | undefined {
   const names = splitAtCommas(valueParser(text).nodes).map((nodes) => {
     const words = nodes.filter((node) => node.type !== 'space' && node.type !== 'comment');
-    if (words.length === 1 && words[0]!.type === 'string') return words[0]!.value;
+    if (words.length === 1 && words[0]!.type === 'string') return unescaped(words[0]!.value);
     return words.every((node) => node.type === 'word') && words.length > 0
       ? words.map((node) => node.value).join(' ')
       : undefined;
@@ -75,6 +75,12 @@ export function familiesJson(text: string): Json | undefined {
   if (names.length === 0 || names.some((name) => name === undefined || name === '')) return undefined;
   return names.length === 1 ? names[0]! : (names as string[]);
 }
+
+/** The text of a CSS string (CSS Syntax 3, 4.3.7): a backslash before a quote is the quote, before a number its character. */
+const unescaped = (text: string): string =>
+  text.replace(/\\(?:([0-9a-f]{1,6})\s?|([^]))/gi, (_, code: string | undefined, char: string) =>
+    code === undefined ? char : String.fromCodePoint(Math.min(Number.parseInt(code, 16), 0x10ffff)),
+  );
 
 /**
  * Reads the value of a custom property, an SCSS variable or one member of a plain JSON file. The type comes from the

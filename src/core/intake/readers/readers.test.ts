@@ -24,6 +24,34 @@ function values(file: string, text: string, context: Record<string, string> = {}
 }
 const packaged = (name: string) => readFileSync(path.join('node_modules', name), 'utf8');
 
+describe('rows of a spreadsheet', () => {
+  test('path, type and value in that order, or named by the first row; a type left out is that of the value', () => {
+    const rows = 'color.ink\tcolor\t#0a5d6a\nspace.4\t\t16px\nshadow.low\t\t0 2px 4px {color.ink}\ntext.body\ttypography\t400 16px/1.5 Archivo';
+    expect(values('pasted.txt', rows)).toEqual({
+      'color.ink': '#0a5d6a', 'space.4': '16px', 'shadow.low': '0px 2px 4px 0px #0a5d6a',
+      'text.body': 'font-family: Archivo; font-size: 16px; font-weight: 400; letter-spacing: 0px; line-height: 1.5',
+    });
+    expect(values('a.csv', 'value,note,name\r\n"rgb(0, 0, 0)",mine,color.black\r\n8px,,space.2\r\n')).toEqual({
+      'color.black': '#000000', 'space.2': '8px',
+    });
+    expect(values('pasted.txt', 'space.1\t4px\nspace.2\t8px')).toEqual({ 'space.1': '4px', 'space.2': '8px' });
+  });
+  test('what a row cannot be is told with its line, and the others are read', () => {
+    const opened = read('a.tsv', 'path\tvalue\nok.one\t4px\n\t8px\n$no\t8px\nok.two\tmany words here\nok.one\t5px\n\n');
+    expect([...opened.system.sources[0]!.tokens.keys()]).toEqual(['ok.one']);
+    expect(opened.findings.map(({ at, message }) => `${at?.line} ${message}`)).toEqual([
+      expect.stringMatching(/^3 .*no path/), expect.stringMatching(/^4 /), expect.stringMatching(/^5 .*type is not said/), expect.stringMatching(/^6 .*earlier row/),
+    ]);
+  });
+  test('the table of tokens as it is exported comes back as it was', () => {
+    const text = 'path,tier,type,value,refers to,from\r\nspace.4,primitive,dimension,16px,,Keel\r\ngap.wide,semantic,dimension,16px,space.4,Keel\r\nnumber.low,primitive,number,-1,,Keel\r\n';
+    const opened = read('keel-tokens.csv', text);
+    expect(opened.findings).toEqual([]);
+    expect(opened.system.sources[0]!.tokens.get('gap.wide')!.get('$value')).toBe('{space.4}');
+    expect(values('keel-tokens.csv', text)).toEqual({ 'space.4': '16px', 'gap.wide': '16px', 'number.low': '-1' });
+  });
+}); // prettier-ignore
+
 describe('custom properties of style sheets', () => {
   test('paths are split at hyphens; a name that begins another is its $root', () => {
     expect(values('a.css', ':root { --color: red; --color-text: #333; --space-2: 8px; }')).toEqual({

@@ -6,9 +6,10 @@ import { gpl } from './gpl';
 import { list } from './list';
 import { nestedJson } from './nested-json';
 import { scss } from './scss';
+import { table } from './table';
 
 /** Asked in this order; the first that accepts a file reads it. */
-export const READERS: readonly Reader[] = [gpl, css, scss, nestedJson, dtcg, list];
+export const READERS: readonly Reader[] = [gpl, css, scss, nestedJson, dtcg, table, list];
 
 export function readerOf(file: string, text: string): Reader | undefined {
   return READERS.find((reader) => reader.accepts(file, text));

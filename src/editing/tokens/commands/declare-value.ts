@@ -3,11 +3,12 @@ import { declare } from '@/core/intake/import';
 import { printedObject } from '@/core/tokens/token-tree';
 import { readJson } from '@/core/base/json/read';
 import { writeJson } from '@/core/base/json/write';
-import { aliasPath } from '@/core/tokens/references';
-import { readTyped, withValue } from '@/core/tokens/typed-value';
+import type { TokenItem } from '@/core/tokens/items';
+import { withValue } from '@/core/tokens/typed-value';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { refuse, type Command, type NewId } from '@/editing/session/command';
 import { runCommand } from '@/editing/session/draft-transaction';
+import { readFor } from '@/editing/tokens/read-for';
 import { ownToken } from '@/editing/tokens/own-token';
 
 /** What a layer says of a token, as typed. Of what is inherited, an override is made here; the ancestor is not touched. */
@@ -24,11 +25,8 @@ export function declareValue(
       'Set the value in a layer of this library, or change it in the library it comes from',
     );
   const type = library.resolution.variants(path).find(({ resolved }) => !resolved.failed)?.resolved.type;
-  const typed = readTyped(text, type);
+  const typed = readFor(library, text, type);
   if ('problem' in typed) return refuse(typed.problem, typed.fix);
-  const target = typeof typed.value === 'string' ? aliasPath(typed.value) : undefined;
-  if (target !== undefined && !library.tree.ids.has(target))
-    return refuse(`There is no token ${target}`, 'Choose one from the list, or type a value');
   const old = token.effective.declarations[layer];
   const written = withValue(old && writeJson(printedObject(old, library.tree)), typed.value);
   const declaration = { ...old, ...declare(readJson(written) as never, library.tree.ids) };
@@ -36,5 +34,6 @@ export function declareValue(
   return runCommand(library, newId, label, (work) => {
     if (token.own) work.apply(setField(token.own, `declarations/${layer}`, declaration));
     else work.add({ ...token.effective, declarations: { [layer]: declaration } });
+    if (typed.beside) work.extend(work.ownAt(path) as TokenItem, layer, typed.beside);
   });
 }

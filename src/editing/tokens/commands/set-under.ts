@@ -3,9 +3,10 @@ import { type JsonObject } from '@/core/base/json/json';
 import { writeJson } from '@/core/base/json/write';
 import { readJson } from '@/core/base/json/read';
 import { aliasPath } from '@/core/tokens/references';
-import { readTyped } from '@/core/tokens/typed-value';
+import type { TokenItem } from '@/core/tokens/items';
 import { typeOf } from '@/core/tokens/normalise';
 import type { OpenLibrary } from '@/editing/session/open-library';
+import { readFor } from '@/editing/tokens/read-for';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand, type DraftTransaction } from '@/editing/session/draft-transaction';
 
@@ -40,20 +41,19 @@ function setOne(
   const item = id === undefined ? undefined : work.items.get(id);
   if (item?.kind !== 'token')
     return refuse(`There is no token ${path}`, 'It may have been renamed or removed');
-  const typed = readTyped(text, typeOf(library.resolution, path));
+  const typed = readFor(library, text, typeOf(library.resolution, path));
   if ('problem' in typed) return refuse(typed.problem, typed.fix);
-  const target = typeof typed.value === 'string' ? aliasPath(typed.value) : undefined;
-  if (target !== undefined && !library.tree.ids.has(target))
-    return refuse(`There is no token ${target}`, 'Choose one from the list, or type a value');
+  const alias = typeof typed.value === 'string' && aliasPath(typed.value) !== undefined;
   const layer = work.layer(when, item);
   const old = item.declarations[layer];
   const object = old ? new Map(printedObject(old, library.tree)) : (readJson('{}') as JsonObject);
   object.delete('$ref');
   object.set('$value', typed.value);
-  if (!old && target === undefined && typeof typed.value !== 'string') {
+  if (!old && !alias && typeof typed.value !== 'string') {
     const type = typeOf(library.resolution, path);
     if (type) object.set('$type', type);
   }
   work.declare(path, when, readJson(writeJson(object)) as JsonObject);
+  if (typed.beside) work.extend(work.ownAt(path) as TokenItem, layer, typed.beside);
   return undefined;
 }

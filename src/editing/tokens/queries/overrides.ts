@@ -6,11 +6,22 @@ import { authoredValue } from '@/core/tokens/references';
 import { contextText, defaultContext, type Context } from '@/core/tokens/system';
 import type { CssText } from '@/core/tokens/types/type';
 import { typedText } from '@/core/tokens/typed-value';
+import { layerPlaces } from '@/editing/foundations/layer-places';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
-interface OverridesView {
+export interface OverridesView {
   /** Layers from weakest to strongest: the last that matches wins. */
-  layers: { id: string; name: string; label: string; from: string; own: boolean; count: number }[];
+  layers: {
+    id: string;
+    name: string;
+    label: string;
+    when: Context;
+    from: string;
+    own: boolean;
+    count: number;
+    /** Ids of the layers among which it can be moved, in their order; none where it stays. */
+    places: string[];
+  }[];
   /** What one layer says, beside what holds without it. */
   rows: {
     path: string;
@@ -21,9 +32,14 @@ interface OverridesView {
     same: boolean;
   }[];
   label: string;
+  /** The layer shown. */
+  shown: string | null;
 }
 
-/** What a context, or a combination of contexts, overrides: a table of what its layers say beside what holds by default. */
+/**
+ * What a context, or a combination of contexts, overrides: a table of what its layers say beside what holds by default.
+ * @param layer its id, or the contexts it holds under as text
+ */
 export function overrides(library: OpenLibrary, { layer }: { layer: string | null }): OverridesView {
   const { items, effective, resolution } = library;
   const layers = layersOf(items, effective.generation);
@@ -32,7 +48,9 @@ export function overrides(library: OpenLibrary, { layer }: { layer: string | nul
     if (item.kind === 'token')
       for (const id of Object.keys(item.declarations)) counts.set(id, (counts.get(id) ?? 0) + 1);
   const label = (one: (typeof layers)[number]) => contextText(whenOf(one, items)) || 'every context';
-  const asked = layers.find((one) => one.id === layer) ?? layers.find((one) => one.when.length > 0);
+  const asked =
+    layers.findLast((one) => one.id === layer || (layer !== null && label(one) === layer)) ??
+    layers.find((one) => one.when.length > 0);
   const rows: OverridesView['rows'] = [];
   if (asked) {
     const standard = defaultContext(resolution.system.axes);
@@ -58,12 +76,15 @@ export function overrides(library: OpenLibrary, { layer }: { layer: string | nul
       id: one.id,
       name: one.name,
       label: label(one),
+      when: whenOf(one, items),
       from: effective.originOf(one.id),
       own: library.own.items.has(one.id),
       count: counts.get(one.id) ?? 0,
+      places: layerPlaces(library, one).map(({ id }) => id),
     })),
     rows,
     label: asked ? label(asked) : '',
+    shown: asked?.id ?? null,
   };
 }
 

@@ -1,6 +1,6 @@
 'use client';
 
-import { Group, SegmentedControl, Slider, Stack, Text, TextInput } from '@mantine/core';
+import { Group, NumberInput, SegmentedControl, Slider, Stack, Text, TextInput } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
 import { colorText, convert, parseColor, rgbOf, type Color } from '@/core/base/color/color';
 import { contrastRatio, ratioText } from '@/core/base/color/contrast';
@@ -63,6 +63,8 @@ export function ColorEditor({ text, change, lens, path }: EditorProps) {
     write({ space, components, alpha: color.alpha });
   };
   const srgb = withinGamut(color, 'srgb');
+  const setAlpha = (alpha: number) =>
+    change(colorText({ ...(srgb ? toHexColor(color) : color), alpha: round(alpha, 2) }));
   const p3 = withinGamut(color, 'display-p3');
   const rgb = rgbOf(srgb ? color : toGamutColor(color, 'srgb'));
   return (
@@ -111,11 +113,14 @@ export function ColorEditor({ text, change, lens, path }: EditorProps) {
             value={Math.min(channel.max, Math.max(channel.min, inSpace[i]!))}
             onChange={(value) => set(i, value)}
           />
-          <Text size="xs" w={44} ta="end" ff="monospace">
-            {channel.max === 1 && space === 'srgb'
-              ? Math.round(inSpace[i]! * 255)
-              : round(inSpace[i]!, channel.max > 10 ? 1 : 3)}
-          </Text>
+          <Typed
+            label={channel.label}
+            value={
+              space === 'srgb' ? Math.round(inSpace[i]! * 255) : round(inSpace[i]!, channel.max > 10 ? 1 : 3)
+            }
+            most={space === 'srgb' ? 255 : channel.max}
+            change={(value) => set(i, space === 'srgb' ? value / 255 : value)}
+          />
         </Group>
       ))}
       <Group gap="sm" wrap="nowrap">
@@ -132,13 +137,9 @@ export function ColorEditor({ text, change, lens, path }: EditorProps) {
           max={1}
           step={0.01}
           value={color.alpha}
-          onChange={(alpha) =>
-            change(colorText({ ...(srgb ? toHexColor(color) : color), alpha: round(alpha, 2) }))
-          }
+          onChange={setAlpha}
         />
-        <Text size="xs" w={44} ta="end" ff="monospace">
-          {round(color.alpha, 2)}
-        </Text>
+        <Typed label="Alpha" value={round(color.alpha, 2)} most={1} change={setAlpha} />
       </Group>
       <Text size="xs" c="dimmed">
         {ratioText(contrastRatio(rgb, { r: 1, g: 1, b: 1, alpha: 1 }))} on white,{' '}
@@ -155,6 +156,37 @@ export function ColorEditor({ text, change, lens, path }: EditorProps) {
         onChange={(value) => change(parseColor(value) || value === '' ? value : `{${value}}`)}
       />
     </Stack>
+  );
+}
+
+/** A channel as a number that can be typed. */
+function Typed({
+  label,
+  value,
+  most,
+  change,
+}: {
+  label: string;
+  value: number;
+  most: number;
+  change: (value: number) => void;
+}) {
+  return (
+    <NumberInput
+      aria-label={`${label} as a number`}
+      size="xs"
+      w={58}
+      hideControls
+      min={0}
+      max={most}
+      value={value}
+      onChange={(next) =>
+        typeof next === 'number' && next !== value && change(Math.min(most, Math.max(0, next)))
+      }
+      styles={{
+        input: { fontFamily: 'var(--mantine-font-family-monospace)', textAlign: 'end', paddingInline: 6 },
+      }}
+    />
   );
 }
 

@@ -5,7 +5,7 @@ import { IconX } from '@tabler/icons-react';
 import { useState } from 'react';
 import { isObject, jsonObject, type Json, type JsonObject } from '@/core/base/json/json';
 import { readJson } from '@/core/base/json/read';
-import { writeJson } from '@/core/base/json/write';
+import { readComposite } from '@/core/tokens/typed-composite';
 import { readTyped, typedText } from '@/core/tokens/typed-value';
 import { TokenSelect } from '../token-select';
 import type { EditorProps } from './editor';
@@ -13,7 +13,10 @@ import classes from './editors.module.css';
 
 const STYLES = ['solid', 'dashed', 'dotted', 'double', 'groove', 'ridge', 'outset', 'inset'];
 
-function parsed(text: string): Json | undefined {
+/** What stands in the field, finished or not. */
+function parsed(text: string, type: string): Json | undefined {
+  const typed = readComposite(text, type);
+  if (typed && 'value' in typed) return typed.value;
   try {
     return readJson(text);
   } catch {
@@ -108,9 +111,9 @@ const length = (name: string, label: string): Member => ({ name, label, type: 'd
 const COLOR: Member = { name: 'color', label: 'Colour', type: 'color', standard: '#00000033' };
 
 /** An editor of one object with members, for types that are that. */
-const composite = (members: readonly Member[]) =>
+const composite = (type: string, members: readonly Member[]) =>
   function CompositeEditor({ text, change, lens, path }: EditorProps) {
-    const json = parsed(text);
+    const json = parsed(text, type);
     const object = isObject(json ?? null) ? (json as JsonObject) : new Map<string, Json>();
     return (
       <Stack gap="xs" w={320}>
@@ -119,25 +122,25 @@ const composite = (members: readonly Member[]) =>
           members={members}
           lens={lens}
           path={path}
-          change={(next) => change(writeJson(next))}
+          change={(next) => change(typedText(next, type))}
         />
       </Stack>
     );
   };
 
-export const TypographyEditor = composite([
+export const TypographyEditor = composite('typography', [
   { name: 'fontFamily', label: 'Family', type: 'fontFamily', standard: 'Archivo, sans-serif' },
   { name: 'fontWeight', label: 'Weight', type: 'fontWeight', standard: '400' },
   { name: 'fontSize', label: 'Size', type: 'dimension', standard: '16px' },
   { name: 'lineHeight', label: 'Line height', type: 'number', standard: '1.5' },
   { name: 'letterSpacing', label: 'Letter spacing', type: 'dimension', standard: '0px' },
 ]);
-export const BorderEditor = composite([
+export const BorderEditor = composite('border', [
   COLOR,
   length('width', 'Width'),
   { name: 'style', label: 'Style', type: 'strokeStyle', standard: 'solid' },
 ]);
-export const TransitionEditor = composite([
+export const TransitionEditor = composite('transition', [
   { name: 'duration', label: 'Duration', type: 'duration', standard: '200ms' },
   { name: 'delay', label: 'Delay', type: 'duration', standard: '0ms' },
   { name: 'timingFunction', label: 'Easing', type: 'cubicBezier', standard: '0.2, 0, 0, 1' },
@@ -150,15 +153,16 @@ const SHADOW = [
   length('blur', 'Blur'),
   length('spread', 'Spread'),
 ];
+const plainColor = (text: string): Json => (readTyped(text, 'color') as { value: Json }).value;
 const zero = jsonObject([['value', 0], ['unit', 'px']]); // prettier-ignore
 
 /** Layers of a shadow, each outside or inside. */
 export function ShadowEditor({ text, change, lens, path }: EditorProps) {
-  const json = parsed(text);
+  const json = parsed(text, 'shadow');
   const layers = (Array.isArray(json) ? json : [json]).filter((layer): layer is JsonObject =>
     isObject(layer ?? null),
   );
-  const write = (next: JsonObject[]) => change(writeJson(next.length === 1 ? next[0]! : next));
+  const write = (next: JsonObject[]) => change(typedText(next.length === 1 ? next[0]! : next, 'shadow'));
   return (
     <Stack gap="sm" w={360}>
       {layers.map((layer, i) => (
@@ -211,7 +215,7 @@ export function ShadowEditor({ text, change, lens, path }: EditorProps) {
           write([
             ...layers,
             jsonObject([
-              ['color', (readTyped('#00000033', 'color') as { value: Json }).value],
+              ['color', plainColor('#00000033')],
               ['offsetX', zero],
               ['offsetY', zero],
               ['blur', zero],
@@ -228,9 +232,9 @@ export function ShadowEditor({ text, change, lens, path }: EditorProps) {
 
 /** Stops of a gradient, each a colour at a share of its length. */
 export function GradientEditor({ text, change, lens, path }: EditorProps) {
-  const json = parsed(text);
+  const json = parsed(text, 'gradient');
   const stops = (Array.isArray(json) ? json : []).filter((stop): stop is JsonObject => isObject(stop));
-  const write = (next: JsonObject[]) => change(writeJson(next));
+  const write = (next: JsonObject[]) => change(typedText(next, 'gradient'));
   return (
     <Stack gap="xs" w={360}>
       {stops.map((stop, i) => (
@@ -284,8 +288,8 @@ export function GradientEditor({ text, change, lens, path }: EditorProps) {
           write([
             ...stops,
             new Map<string, Json>([
-              ['color', stops.at(-1)?.get('color') ?? '{color}'],
-              ['position', 1],
+              ['color', stops.at(-1)?.get('color') ?? plainColor('#000000')],
+              ['position', stops.length === 0 ? 0 : 1],
             ]),
           ])
         }
@@ -298,7 +302,7 @@ export function GradientEditor({ text, change, lens, path }: EditorProps) {
 
 /** A keyword of CSS, or a pattern of dashes. */
 export function StrokeStyleEditor({ text, change }: EditorProps) {
-  const json = parsed(text);
+  const json = parsed(text, 'strokeStyle');
   const dashes = isObject(json ?? null) ? ((json as JsonObject).get('dashArray') as Json[]) : undefined;
   const [typed, setTyped] = useState(dashes?.map((dash) => typedText(dash, 'dimension')).join(' ') ?? '');
   const cap = isObject(json ?? null) ? String((json as JsonObject).get('lineCap')) : 'round';
@@ -310,11 +314,12 @@ export function StrokeStyleEditor({ text, change }: EditorProps) {
       .map((one) => readTyped(one, 'dimension'));
     if (lengths.length === 0 || lengths.some((one) => 'problem' in one)) return;
     change(
-      writeJson(
+      typedText(
         jsonObject([
           ['dashArray', lengths.map((one) => (one as { value: Json }).value)],
           ['lineCap', end],
         ]),
+        'strokeStyle',
       ),
     );
   };

@@ -1,31 +1,31 @@
 'use client';
 
 import { counted } from '@/core/base/words';
-import { Button, Checkbox, Group, Menu, Text } from '@mantine/core';
+import { Button, Checkbox, Group, Menu, Select, Text } from '@mantine/core';
 import { IconDownload, IconSortAscending, IconSortDescending } from '@tabler/icons-react';
 import Link from 'next/link';
-import { useEffect, useMemo, useState } from 'react';
+import { useRouter } from 'next/navigation';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { TokenOrder } from '@/editing/tokens/select';
 import type { CommandArguments } from '@/editing/commands';
 import { useAsk, useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
 import { useOneTabStop } from '@/ui/one-tab-stop';
-import { shortValue, Specimen } from '@/ui/specimen/swatch';
 import { toggled } from '@/ui/toggled';
 import { download } from '../download';
 import { TokenFilters, useTokenFilter } from '../tiers/filters';
+import { handText, isTable } from '@/features/intake/handed-text';
 import { StagePage } from '@/features/session/page-bar';
 import { DeprecateTokens, DuplicateToken, MoveTokens, RemoveTokens, ReplaceInPaths } from './table-dialogs';
 import classes from './table.module.css';
+import { ValueCell } from './value-cell';
 
 const PAGE = 100;
 const TIERS = ['primitive', 'semantic', 'component'] as const;
 const COLUMNS: { order: TokenOrder; label: string }[] = [
   { order: 'path', label: 'Path' },
   { order: 'type', label: 'Type' },
-  { order: 'value', label: 'Value' },
-  { order: 'uses', label: 'Uses' },
 ];
 const ORDERS: readonly string[] = ['library', 'path', 'type', 'value', 'uses'];
 
@@ -49,13 +49,43 @@ export function TablePage() {
   const down = query.get('down') !== null;
   const page = Math.max(0, Number(query.get('page') ?? 1) - 1 || 0);
   // The rows are one tab stop: arrow keys go through boxes and names.
-  const stop = useOneTabStop<HTMLTableSectionElement>('input, a');
-  const view = useDocumentQuery('tokenList', { lens, filter, order, down, from: page * PAGE, count: PAGE });
+  const stop = useOneTabStop<HTMLTableSectionElement>('input[type=checkbox], a, button');
+  const axis = library.axes.find(({ name }) => name === query.get('across'));
+  const across = axis?.name ?? null;
+  const view = useDocumentQuery('tokenList', {
+    lens,
+    filter,
+    order,
+    down,
+    across,
+    from: page * PAGE,
+    count: PAGE,
+  });
   const tiers = useDocumentQuery('tiers', { lens, filter: {}, folded: [], from: 0, to: 0, selected: null });
+  const router = useRouter();
   const ask = useAsk();
   const { run } = useCommand();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [doing, setDoing] = useState<keyof typeof DIALOGS | null>(null);
+  // Where a range of rows begins, and whether Shift is held while a box is pressed.
+  const anchor = useRef<string | null>(null);
+  const shift = useRef(false);
+  const choose = (path: string) => {
+    const rows = (view?.rows ?? []).filter(({ origin }) => origin === undefined).map((row) => row.path);
+    const [from, to] = [rows.indexOf(anchor.current ?? ''), rows.indexOf(path)].sort((a, b) => a - b) as [
+      number,
+      number,
+    ];
+    const add = !chosen.has(path);
+    if (shift.current && from !== -1)
+      setChosen((old) => {
+        const next = new Set(old);
+        for (const one of rows.slice(from, to + 1)) next[add ? 'add' : 'delete'](one);
+        return next;
+      });
+    else setChosen((old) => toggled(old, path));
+    anchor.current = path;
+  };
   const filterText = JSON.stringify(filter);
   useEffect(() => setChosen(new Set()), [filterText]);
   const paths = useMemo(() => [...chosen], [chosen]);
@@ -76,7 +106,7 @@ export function TablePage() {
           variant="default"
           leftSection={<IconDownload size={14} />}
           onClick={() =>
-            void ask('tokenCsv', { lens, filter, order, down }).then((text) =>
+            void ask('tokenCsv', { lens, filter, order, down, across }).then((text) =>
               download(`${library.slug}-tokens.csv`, text),
             )
           }
@@ -92,6 +122,19 @@ export function TablePage() {
           types={tiers?.types ?? []}
           origins={tiers?.origins ?? []}
         />
+        {library.axes.length > 0 && (
+          <Select
+            aria-label="Columns of values"
+            w={190}
+            data={[
+              { value: '', label: 'One value' },
+              ...library.axes.map(({ name }) => ({ value: name, label: `A column for each ${name}` })),
+            ]}
+            value={across ?? ''}
+            allowDeselect={false}
+            onChange={(value) => setQuery({ across: value })}
+          />
+        )}
         <Text size="sm" c="dimmed">
           {view.total} of {library.counts.tokens}
         </Text>
@@ -129,7 +172,35 @@ export function TablePage() {
           </Group>
         )}
       </Group>
-      <div className={classes.holder} tabIndex={0} role="region" aria-label="Table of tokens">
+      {chosen.size > 0 &&
+        chosen.size < view.total &&
+        view.rows.every((row) => row.origin !== undefined || chosen.has(row.path)) && (
+          <Group gap="xs" mb="xs">
+            <Text size="sm">{counted(chosen.size, 'token')} on this page are selected.</Text>
+            <Button
+              variant="subtle"
+              size="compact-sm"
+              onClick={() =>
+                void ask('matchingPaths', { lens, filter }).then((all) => setChosen(new Set(all)))
+              }
+            >
+              Select all {view.total} that match
+            </Button>
+          </Group>
+        )}
+      <div
+        className={classes.holder}
+        tabIndex={0}
+        role="region"
+        aria-label="Table of tokens"
+        onPaste={(event) => {
+          const text = event.clipboardData.getData('text/plain');
+          if (!library.canEdit || !isTable(text) || event.target instanceof HTMLInputElement) return;
+          event.preventDefault();
+          handText(text);
+          router.push(`/libraries/${library.slug}/import`);
+        }}
+      >
         <table className="rows">
           <thead>
             <tr>
@@ -137,11 +208,17 @@ export function TablePage() {
                 {library.canEdit && (
                   <Checkbox
                     aria-label="Select all on this page"
-                    checked={view.rows.length > 0 && view.rows.every((row) => chosen.has(row.path))}
+                    checked={
+                      chosen.size > 0 &&
+                      view.rows.every((row) => row.origin !== undefined || chosen.has(row.path))
+                    }
                     onChange={(event) =>
                       setChosen(
                         event.currentTarget.checked
-                          ? new Set([...chosen, ...view.rows.map((row) => row.path)])
+                          ? new Set([
+                              ...chosen,
+                              ...view.rows.flatMap((row) => (row.origin === undefined ? [row.path] : [])),
+                            ])
                           : new Set(),
                       )
                     }
@@ -149,22 +226,21 @@ export function TablePage() {
                 )}
               </th>
               {COLUMNS.map((column) => (
-                <th
+                <SortedHead
                   key={column.order}
-                  aria-sort={order === column.order ? (down ? 'descending' : 'ascending') : 'none'}
-                >
-                  <button className={classes.sort} onClick={() => sort(column.order)}>
-                    {column.label}
-                    {order === column.order ? (
-                      down ? (
-                        <IconSortDescending size={13} aria-hidden />
-                      ) : (
-                        <IconSortAscending size={13} aria-hidden />
-                      )
-                    ) : null}
-                  </button>
+                  label={column.label}
+                  by={column.order}
+                  {...{ order, down, sort }}
+                />
+              ))}
+              {view.columns.map((context) => (
+                <th key={context}>
+                  {across} {context}
+                  {context === axis?.default && <span className={classes.quiet}> default</span>}
                 </th>
               ))}
+              {across === null && <SortedHead label="Value" by="value" {...{ order, down, sort }} />}
+              <SortedHead label="Uses" by="uses" {...{ order, down, sort }} />
               <th>Tier</th>
               <th>Varies by</th>
               <th>Library</th>
@@ -180,7 +256,10 @@ export function TablePage() {
                       aria-label={`Select ${row.path}`}
                       checked={chosen.has(row.path)}
                       disabled={row.origin !== undefined}
-                      onChange={() => setChosen((old) => toggled(old, row.path))}
+                      onClick={(event) => {
+                        shift.current = event.shiftKey;
+                      }}
+                      onChange={() => choose(row.path)}
                     />
                   )}
                 </td>
@@ -194,12 +273,18 @@ export function TablePage() {
                   {row.internal ? <span className={classes.quiet}> internal</span> : null}
                 </td>
                 <td>{row.type}</td>
-                <td>
-                  <span className={classes.value}>
-                    <Specimen type={row.type} css={row.css} path={row.path} />
-                    {row.alias ? `→ ${row.alias}` : shortValue(row.css)}
-                  </span>
-                </td>
+                {row.cells.map((cell) => (
+                  <td key={cell.context}>
+                    <ValueCell
+                      path={row.path}
+                      type={row.type}
+                      cell={cell}
+                      axis={across}
+                      standard={axis?.default ?? null}
+                      canEdit={library.canEdit}
+                    />
+                  </td>
+                ))}
                 <td className="number">{row.uses}</td>
                 <td>{row.tier}</td>
                 <td>{row.varies.join(', ')}</td>
@@ -215,6 +300,12 @@ export function TablePage() {
           </Text>
         )}
       </div>
+      {library.canEdit && (
+        <Text size="xs" c="dimmed" mt={6}>
+          Rows copied from a spreadsheet (path, type, value) can be pasted here: they are imported after a
+          review.
+        </Text>
+      )}
       {pages > 1 && (
         <Group mt="sm" gap="xs">
           <Button variant="default" disabled={page === 0} onClick={() => setQuery({ page: String(page) })}>
@@ -244,5 +335,34 @@ export function TablePage() {
         />
       )}
     </StagePage>
+  );
+}
+
+function SortedHead({
+  label,
+  by,
+  order,
+  down,
+  sort,
+}: {
+  label: string;
+  by: TokenOrder;
+  order: TokenOrder;
+  down: boolean;
+  sort: (by: TokenOrder) => void;
+}) {
+  return (
+    <th aria-sort={order === by ? (down ? 'descending' : 'ascending') : 'none'}>
+      <button className={classes.sort} onClick={() => sort(by)}>
+        {label}
+        {order === by ? (
+          down ? (
+            <IconSortDescending size={13} aria-hidden />
+          ) : (
+            <IconSortAscending size={13} aria-hidden />
+          )
+        ) : null}
+      </button>
+    </th>
   );
 }

@@ -1,5 +1,6 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { openPage, storedLabels } from '@/testing/interface/open-page';
+import { takeText } from '@/features/intake/handed-text';
 import { TablePage } from './table-page';
 
 const open = (query = '', role?: string) => openPage(<TablePage />, `table${query}`, undefined, role);
@@ -114,6 +115,65 @@ test('tokens are made internal together, and the selection ends with it; depreca
   await user.type(within(dialog).getByRole('textbox', { name: 'Reason' }), 'Too small');
   await user.click(within(dialog).getByRole('button', { name: 'Deprecate' }));
   await waitFor(() => expect(storedLabels()).toHaveLength(2));
+});
+
+test('a range is selected with Shift, all that match with one press, and deprecated with a replacement', async () => {
+  const { user } = await open('?search=space.');
+  await user.click(await screen.findByRole('checkbox', { name: 'Select space.1' }));
+  await user.keyboard('{Shift>}');
+  await user.click(screen.getByRole('checkbox', { name: 'Select space.4' }));
+  await user.keyboard('{/Shift}');
+  const range = paths().slice(paths().indexOf('space.1'), paths().indexOf('space.4') + 1);
+  expect(range.length).toBeGreaterThan(2);
+  for (const path of range) expect(screen.getByRole('checkbox', { name: `Select ${path}` })).toBeChecked();
+  await action(user, /^Deprecate/);
+  const dialog = await screen.findByRole('dialog', { name: `Deprecate ${range.length} tokens` });
+  await user.type(within(dialog).getByRole('combobox', { name: 'Replacement' }), 'gap.tight');
+  await user.click(within(dialog).getByRole('button', { name: 'Deprecate' }));
+  await waitFor(() => expect(storedLabels()).toEqual([`Deprecate ${range.length} tokens`]));
+});
+
+test('of more than a page, all that match are selected at once', async () => {
+  const { user } = await open('?search=color');
+  await user.click(await screen.findByRole('checkbox', { name: 'Select all on this page' }));
+  const all = await screen.findByRole('button', { name: /^Select all \d+ that match$/ });
+  const count = Number(/\d+/.exec(all.textContent)![0]);
+  expect(count).toBeGreaterThan(100);
+  await user.click(all);
+  expect(await screen.findByRole('button', { name: `Actions for ${count} tokens` })).toBeInTheDocument();
+});
+
+test('a column for each context: a value is typed in its cell, and stored under that context', async () => {
+  const { user } = await open('?search=color.text.quiet&across=scheme');
+  expect(await screen.findByRole('columnheader', { name: 'scheme light default' })).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'Edit the value of color.text.quiet under scheme dark' }));
+  const field = screen.getByRole('combobox', { name: 'Value of color.text.quiet under scheme dark' });
+  const before = (field as HTMLInputElement).value;
+  expect(before).toMatch(/^\{color\./);
+  await user.clear(field);
+  await user.type(field, 'nonsense{Enter}');
+  expect(await screen.findByRole('alert')).toHaveTextContent('is not a colour');
+  await user.clear(field);
+  await user.type(field, '#abcdef{Enter}');
+  await waitFor(() => expect(storedLabels()).toEqual(['Set color.text.quiet under dark']));
+  const cell = await screen.findByRole('button', { name: 'Edit the value of color.text.quiet under scheme dark' });
+  await waitFor(() => expect(cell).toHaveTextContent('#abcdef'));
+  expect(screen.getByRole('button', { name: 'Edit the value of color.text.quiet under scheme light' })).not.toHaveTextContent('#abcdef');
+  // Escape leaves it as it is.
+  await user.click(cell);
+  await user.type(screen.getByRole('combobox', { name: /^Value of color.text.quiet/ }), '0{Escape}');
+  expect(storedLabels()).toHaveLength(1);
+}); // prettier-ignore
+
+test('rows pasted on the table are taken to the import page', async () => {
+  await open('?search=space');
+  const region = await screen.findByRole('region', { name: 'Table of tokens' });
+  const paste = (text: string) =>
+    fireEvent.paste(region, { clipboardData: { getData: () => text } as unknown as DataTransfer });
+  paste('just words');
+  expect(takeText()).toBeNull();
+  paste('space.40\tdimension\t160px');
+  expect(takeText()).toBe('space.40\tdimension\t160px');
 });
 
 test('who may only look selects nothing', async () => {

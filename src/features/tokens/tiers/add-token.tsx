@@ -2,6 +2,10 @@
 
 import { errorAt, refusalText } from '@/features/session/refused';
 import { DialogFoot } from '@/ui/dialog-foot';
+import { compositeExample } from '@/core/tokens/typed-composite';
+import { guessedType } from '@/core/tokens/typed-value';
+import { EDITORS } from '../editors/registry';
+import { ValueInput } from '../value-input';
 import { Button, Modal, Select, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useCommand, type Refusal } from '@/features/session/document';
@@ -28,9 +32,12 @@ export function AddToken({
 }) {
   const { store } = useCommand();
   const [path, setPath] = useState('');
-  const [type, setType] = useState('color');
+  const [chosen, setType] = useState<string | null>(null);
   const [text, setText] = useState('');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
+  // The type is that of the value, until one is chosen.
+  const guessed = guessedType(text, path);
+  const type = chosen ?? guessed ?? 'color';
   return (
     <Modal opened={opened} onClose={close} title="Add token">
       <form
@@ -43,6 +50,7 @@ export function AddToken({
           onAdded(path.trim());
           setPath('');
           setText('');
+          setType(null);
         }}
       >
         <Stack gap="sm">
@@ -55,34 +63,26 @@ export function AddToken({
             error={errorAt(refusal, 'path')}
             onChange={(event) => setPath(event.currentTarget.value)}
           />
+          <ValueInput
+            label="Value"
+            adjust="Adjust the value"
+            placeholder={`${EXAMPLES[type] ?? compositeExample(type)}, or {path} for an alias`}
+            text={text}
+            type={type}
+            path={path.trim()}
+            required
+            change={setText}
+            error={refusal?.field === 'path' ? undefined : refusalText(refusal)}
+          />
           <Select
             label="Type"
-            data={[
-              'color',
-              'dimension',
-              'fontFamily',
-              'fontWeight',
-              'duration',
-              'cubicBezier',
-              'number',
-              'shadow',
-              'border',
-              'transition',
-              'gradient',
-              'strokeStyle',
-              'typography',
-            ]}
+            description={
+              chosen === null && guessed !== undefined && text !== '' ? 'As the value is written' : undefined
+            }
+            data={Object.keys(EDITORS)}
             value={type}
             allowDeselect={false}
-            onChange={(value) => setType(value ?? 'color')}
-          />
-          <TextInput
-            label="Value"
-            placeholder={`${EXAMPLES[type] ?? 'JSON'}, or {path} for an alias`}
-            value={text}
-            required
-            onChange={(event) => setText(event.currentTarget.value)}
-            error={refusal?.field === 'path' ? undefined : refusalText(refusal)}
+            onChange={setType}
           />
           <DialogFoot close={close}>
             <Button type="submit">Add token</Button>

@@ -1,0 +1,124 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { expect, type Locator, type Page } from '@playwright/test';
+import { enterAs, test } from './support';
+
+/** What one does with the hands: each click, each key that is not text, and each field filled counts one. */
+class Hands {
+  count = 0;
+  constructor(readonly page: Page) {}
+  async click(target: Locator, modifiers: 'Shift'[] = []) {
+    this.count += 1 + modifiers.length;
+    await target.click({ modifiers });
+  }
+  async fill(target: Locator, text: string) {
+    this.count++;
+    await target.fill(text);
+  }
+  async press(key: string) {
+    this.count++;
+    await this.page.keyboard.press(key);
+  }
+  button = (name: string | RegExp) =>
+    this.page.getByRole('button', { name, exact: typeof name === 'string' }).first();
+}
+
+const FILE = 'docs/interactions.md';
+/** What a job took, held to its budget and to what the document says of it. */
+function within(job: string, count: number): void {
+  const lines = readFileSync(FILE, 'utf8').split('\n');
+  const at = lines.findIndex((line) => line.startsWith(`| ${job} |`));
+  expect(at, `${FILE} has a line for “${job}”`).toBeGreaterThan(-1);
+  const [, , budget, said] = lines[at]!.split('|').map((cell) => cell.trim()) as [
+    string,
+    string,
+    string,
+    string,
+  ];
+  console.log(`interactions: ${job}: ${count} of ${budget}`);
+  expect(count).toBeLessThanOrEqual(Number(budget));
+  if (process.env.WRITE_DOCS) {
+    lines[at] = `| ${job} | ${budget} | ${count} |`;
+    writeFileSync(FILE, lines.join('\n'));
+  } else expect(count).toBe(Number(said));
+}
+
+test('an axis with two contexts, and three tokens with other values under it', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto('/libraries/keel/contexts');
+  const hands = new Hands(page);
+  await hands.click(hands.button('Add axis'));
+  const dialog = page.getByRole('dialog', { name: 'Add axis' });
+  await hands.fill(dialog.getByRole('textbox', { name: 'Name' }), 'density');
+  await hands.fill(dialog.getByRole('textbox', { name: 'Context 1' }), 'comfortable');
+  await hands.fill(dialog.getByRole('textbox', { name: 'Context 2' }), 'compact');
+  await hands.press('Enter');
+  const form = page.getByRole('form', { name: 'Set value under density compact' });
+  for (const [path, value] of [
+    ['gap.tight', '2px'],
+    ['gap.wide', '{space.2}'],
+    ['radius.medium', '2px'],
+  ] as const) {
+    await hands.fill(form.getByRole('combobox', { name: 'Token' }), path);
+    await hands.fill(form.getByRole('combobox', { name: 'Value under density compact' }), value);
+    await hands.press('Enter');
+    await expect(form.getByRole('combobox', { name: 'Token' })).toHaveValue('');
+  }
+  await expect(page.getByRole('heading', { name: '3 values under density compact' })).toBeVisible();
+  within('An axis with two contexts and three tokens changed under it', hands.count);
+  // The switch is there at once, and what stands under it is drawn with the values set.
+  await page.getByRole('group', { name: 'Lens' }).getByText('compact', { exact: true }).click();
+  await expect(page).toHaveURL(/density=compact/);
+});
+
+test('shadows, borders, transitions and text styles are typed as CSS', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto('/libraries/keel/tokens');
+  const typed = [
+    ['shadow.card', '0 2px 4px rgb(0 0 0 / .2)', 'shadow'],
+    ['shadow.menu', '0 4px 12px {color.text.quiet}', 'shadow'],
+    ['shadow.edge', 'inset 0 0 0 1px #0003, 0 1px 2px #0003', 'shadow'],
+    ['border.card', '1px solid {color.border.quiet}', 'border'],
+    ['border.focus', '2px solid #0a5d6a', 'border'],
+    ['border.rule', 'thin dashed {color.border.strong}', 'border'],
+    ['motion.open', '150ms ease-out', 'transition'],
+    ['motion.close', '.1s ease-in 50ms', 'transition'],
+    ['motion.slide', '250ms cubic-bezier(.2, 0, 0, 1)', 'transition'],
+    ['text.note', '400 13px/1.4 Archivo, sans-serif', 'typography'],
+    ['text.stamp', '700 11px/1.2 Archivo; letter-spacing: .06em', 'typography'],
+    ['text.opening', 'bold 1.25rem/150% "Source Serif", serif', 'typography'],
+  ] as const;
+  let most = 0;
+  for (const [path, value, type] of typed) {
+    const hands = new Hands(page);
+    await hands.click(hands.button('Add token'));
+    const dialog = page.getByRole('dialog', { name: 'Add token' });
+    await hands.fill(dialog.getByRole('textbox', { name: 'Path' }), path);
+    await hands.fill(dialog.getByRole('combobox', { name: 'Value' }), value);
+    await expect(dialog.getByRole('combobox', { name: 'Type' })).toHaveValue(type);
+    await hands.press('Enter');
+    await expect(dialog).toBeHidden();
+    most = Math.max(most, hands.count);
+  }
+  within('A shadow, border, transition or typography typed as CSS', most);
+});
+
+test('a hundred tokens are selected as a range and deprecated with a replacement', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto('/libraries/keel/table');
+  const boxes = page.getByRole('checkbox', { name: /^Select (?!all)/ });
+  await expect(boxes).toHaveCount(100);
+  const hands = new Hands(page);
+  await hands.click(boxes.first());
+  await hands.click(boxes.last(), ['Shift']);
+  await hands.click(hands.button('Actions for 100 tokens'));
+  await hands.click(page.getByRole('menuitem', { name: 'Deprecate' }));
+  const dialog = page.getByRole('dialog', { name: 'Deprecate 100 tokens' });
+  await hands.fill(dialog.getByRole('combobox', { name: 'Replacement' }), 'space.gap');
+  await hands.click(dialog.getByRole('button', { name: 'Deprecate' }));
+  // A replacement that is none is refused where it was typed, and nothing is changed.
+  await expect(dialog).toContainText('There is no token space.gap');
+  await dialog.getByRole('combobox', { name: 'Replacement' }).fill('gap.tight');
+  await dialog.getByRole('button', { name: 'Deprecate' }).click();
+  await expect(dialog).toBeHidden();
+  within('100 tokens: a range selected, deprecated with a replacement', hands.count);
+});
