@@ -13,6 +13,9 @@ const DIALOGS: [page: string, open: (string | RegExp)[], title: RegExp][] = [
   ['/libraries/keel/tokens/color.text.quiet', ['Actions for this token', 'Remove'], /Remove/],
   ['/libraries/keel/spacing', ['Add spacing …', 'Inset'], /inset/],
   ['/libraries/keel/contexts', ['Generate dark scheme'], /dark scheme/],
+  ['/libraries/keel/contexts?create=axis', [], /Add axis/],
+  ['/libraries/keel/contexts', ['Add layer'], /Add layer/],
+  ['/libraries/keel/contexts', ['Actions for axis brand', 'Remove axis'], /Remove axis brand/],
   ['/libraries/keel/findings', [/^Fix \d+$/], /^Fix/],
   ['/libraries/keel/deliveries', ['Edit'], /Edit output/],
   ['/libraries/keel/components?create=component', [], /Create component/],
@@ -23,7 +26,7 @@ const DIALOGS: [page: string, open: (string | RegExp)[], title: RegExp][] = [
 test('every dialog is found by axe-core to be sound, light and dark, and ends with Cancel', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   await enterAs(page, 'Marit Fenwick');
   for (const [address, steps, title] of DIALOGS) {
     await page.goto(address);

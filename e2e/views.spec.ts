@@ -7,7 +7,7 @@ const VIEWS = [
   '/account',
   '/libraries/keel/tokens',
   '/libraries/keel/tokens/color.action.surface',
-  '/libraries/keel/table',
+  '/libraries/keel/table?across=scheme',
   '/libraries/keel/scales?new=ramps',
   '/libraries/keel/scales?new=typeScale',
   '/libraries/keel/text-styles?style=text.body',

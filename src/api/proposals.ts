@@ -1,5 +1,8 @@
+import { Type } from '@sinclair/typebox';
 import { operation } from './operation';
 import { Flag, LongText, Nothing, Slug, Text, exactly, list, nullable, oneOf, optional } from './schemas';
+
+const ShortText = Type.String({ minLength: 1, maxLength: 500 });
 
 const proposal = {
   id: Text,
@@ -38,7 +41,13 @@ export const PROPOSALS = [
     method: 'POST',
     path: '/products/{slug}/migrations',
     summary: 'Propose to write by token what certainly is one',
-    body: exactly({ library: optional(Slug) }),
+    body: exactly({
+      library: optional(Slug),
+      /** Raw values to replace, and nothing else; left out: whatever certainly is a token. */
+      replace: optional(
+        Type.Array(exactly({ value: ShortText, token: ShortText }), { minItems: 1, maxItems: 50 }),
+      ),
+    }),
     answer: exactly({ job: Text }),
   }),
   operation({

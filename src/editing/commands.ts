@@ -2,7 +2,9 @@ import { addAssets } from './assets/commands/add-assets';
 import { removeAssetFile } from './assets/commands/remove-asset-file';
 import { renameAsset } from './assets/commands/rename-asset';
 import { replaceAsset } from './assets/commands/replace-asset';
+import { addDeclarations } from './components/commands/add-declarations';
 import { compareWithCode } from './components/commands/compare-with-code';
+import { copyRule } from './components/commands/copy-rule';
 import { describeComponent } from './components/commands/describe-component';
 import { groupComponents } from './components/commands/group-components';
 import { putStyleSheets } from './components/commands/put-style-sheets';
@@ -142,6 +144,8 @@ export const LIBRARY_COMMANDS = {
   setRule,
   removeRule,
   setRuleValue,
+  addDeclarations,
+  copyRule,
   setPartStyle,
   setScript,
   addAssets,

@@ -3,7 +3,8 @@ import { applyChangeSet, brokenInvariants, schemaProblems } from '@/core/kinds/r
 import { invertEdits } from '@/core/document/change-set';
 import { setField } from '@/core/document/edits';
 import { byOrder, itemsOf, ordered, type ItemKindName, type ItemOf } from '@/core/document/item';
-import type { ComponentDefinition } from '@/core/components/definition';
+import { conditionsText } from '@/core/components/condition';
+import type { ComponentDefinition, StyleRule } from '@/core/components/definition';
 import { cssLine } from '@/core/tokens/css-text';
 import { contextText, type Context } from '@/core/tokens/system';
 import { layersOf, whenOf } from '@/core/tokens/token-tree';
@@ -830,6 +831,64 @@ const TABLE: Partial<Table> = {
     ],
     refused: [],
   },
+  addDeclarations: {
+    cases: [
+      {
+        ask: (of) => ({
+          component: 'badge',
+          rule: rule(of, 'badge', 0).id,
+          text: 'padding: 4px 8px;\n color: {color.text.quiet}; /* mine */\n--gap: 2px; margin: 0 !important',
+        }),
+        then: (now, before) => {
+          expect(declared(now, 'badge', 0)).toMatchObject({
+            ...declared(before, 'badge', 0),
+            padding: { raw: '4px 8px' },
+            color: { token: { path: 'color.text.quiet' } },
+            '--gap': { raw: '2px' },
+            margin: { raw: '0 !important' },
+          });
+        },
+      },
+    ],
+    refused: [
+      {
+        ask: (of) => ({ component: 'badge', rule: rule(of, 'badge', 0).id, text: 'just words' }),
+        says: /no declaration/,
+      },
+      {
+        ask: (of) => ({ component: 'badge', rule: rule(of, 'badge', 0).id, text: 'color: {color.nowhere}' }),
+        says: /color\.nowhere/,
+      },
+      {
+        ask: (of) => ({ component: 'badge', rule: rule(of, 'badge', 0).id, text: 'Ab: 1px' }),
+        says: /not a CSS property/,
+      },
+      { ask: { component: 'badge', rule: 'entry_none', text: 'color: red' }, says: /not in this library/ },
+    ],
+  },
+  copyRule: {
+    cases: [
+      {
+        given: (of) => did('setRule', { component: 'button', rule: null, when: 'state is focus-visible', part: 'label' })(of),
+        ask: (of) => {
+          const made = ordered(component(of, 'button').entries).at(-1)!;
+          return { component: 'button', rule: made.id, whens: ['not wide', ' state is hover '] };
+        },
+        then: (now, before) => {
+          const [source, ...copies] = ordered(component(now, 'button').entries).slice(-3) as StyleRule[];
+          expect(copies.map(({ when }) => conditionsText(when))).toEqual(['not wide', 'state is hover']);
+          for (const copy of copies) expect([copy.part, copy.declarations]).toEqual([source!.part, source!.declarations]);
+          expect(Object.keys(component(now, 'button').entries)).toHaveLength(Object.keys(component(before, 'button').entries).length + 2);
+        },
+      },
+    ],
+    refused: [
+      { ask: (of) => ({ component: 'button', rule: rule(of, 'button', 0).id, whens: [' '] }), says: /No condition is named/ },
+      { ask: (of) => ({ component: 'button', rule: rule(of, 'button', 0).id, whens: ['colour is loud'] }), says: /colour/ },
+      { ask: (of) => ({ component: 'button', rule: rule(of, 'button', 0).id, whens: ['state is checked', 'state is checked'] }), says: /rule when state is checked for this part already/ },
+      { ask: { component: 'button', rule: 'entry_none', whens: ['state is hover'] }, says: /not in this library/ },
+    ],
+  }, // prettier-ignore
   setRuleValue: {
     cases: [
       {

@@ -50,13 +50,15 @@ type Decision = { token: string; after: string; why: string } | { uncertain: str
 /**
  * Exact changes to source code, and only those that are certain (COMMANDS, `migrate`). All else of a file stays as it is, and
  * a file that could not be read afterwards is not changed.
+ * @param onlyWanted Whether nothing is changed but what is asked for
  */
 export function migrate(
   files: readonly ReadFile[],
   resolution: Resolution,
   wanted: readonly Wanted[] = [],
+  { onlyWanted = false } = {},
 ): Migration {
-  const deciding = new Deciding(resolution, wanted);
+  const deciding = new Deciding(resolution, wanted, onlyWanted);
   const outcome: Migration = { edits: [], uncertain: [], left: 0, changed: [] };
   for (const one of files) {
     const { file } = one;
@@ -137,6 +139,7 @@ class Deciding {
   constructor(
     private readonly resolution: Resolution,
     wanted: readonly Wanted[],
+    private readonly onlyWanted: boolean,
   ) {
     this.names = new TokenNames(resolution);
     this.values = new TokenValues(resolution);
@@ -170,7 +173,7 @@ class Deciding {
     const path = this.names.pathOf(part.naming!, part.text);
     if (path === undefined) return 'fine';
     const asked = this.pathWanted.get(path);
-    if (asked === undefined && deprecationOf(this.resolution, path) === undefined) return 'fine';
+    if (asked === undefined && (this.onlyWanted || deprecationOf(this.resolution, path) === undefined)) return 'fine';
     const next = asked ?? this.replacementOf(path);
     if (next === undefined) return { uncertain: `${path} is deprecated and does not name one token in its place` };
     if (typeOf(this.resolution, next) !== typeOf(this.resolution, path))
@@ -220,6 +223,7 @@ class Deciding {
 
   private raw(part: SourcePart & { kind: PartKind }, file: SourceFile, usesNames: boolean): Decision {
     const asked = this.rawWanted.get(keyOf(part.kind, part.text));
+    if (asked === undefined && this.onlyWanted) return 'left';
     const equal = asked !== undefined ? [asked] : this.values.equalTo(part.kind, part.text);
     if (equal.length === 0) return 'left';
     if (/^(--|[$@])/.test(part.property))

@@ -89,7 +89,7 @@ test('merged by who maintains the product, the newest commit is scanned and its 
   // Once more there is nothing left to propose: no branch, no proposal, no commit.
   const refs = bare('for-each-ref');
   await migrate();
-  expect(await lastResult()).toBe('No raw value certainly is a token: nothing to propose');
+  expect(await lastResult()).toBe('No raw value can certainly be replaced: nothing to propose');
   expect(bare('for-each-ref')).toBe(refs);
   expect(await proposals()).toHaveLength(1);
 });
@@ -131,3 +131,21 @@ test('a closed proposal stays as it is, and its branch with it', async () => {
   await expect(ask('owner', 'proposals.merge', { id: open.id })).rejects.toMatchObject({ code: 'ended' });
   await expect(ask('owner', 'proposals.migrate', { library: 'nowhere' })).rejects.toMatchObject({ status: 404 }); // prettier-ignore
 });
+
+test('a value chosen by hand is replaced where it stands, and nothing else; a token that is not released is told', async () => {
+  const replace = (token: string) => ask('contributor', 'proposals.migrate', { replace: [{ value: '#123456', token }] });
+  await replace('color.none');
+  await runner.wake();
+  const failed = await workspace.knex('jobs').orderBy([{ column: 'created_at', order: 'desc' }]).first();
+  expect([failed.state, failed.error]).toEqual(['failed', expect.stringMatching(/^Lib 1\.0\.0 has no token color\.none\. Release it/)]);
+  await replace('color.text');
+  await runner.wake();
+  const open = (await proposals()).find(({ state }) => state === 'open')!;
+  const { patch, body } = await read(open.id);
+  expect(patch.split('\n').filter((line) => /^[+-](?![+-])/.test(line))).toEqual([
+    expect.stringMatching(/^-b \{ .*color: #123456 \}$/),
+    expect.stringMatching(/^\+b \{ .*color: var\(--color-text\) \}$/),
+  ]);
+  expect(body).toMatch(/^1 value in 1 file/);
+  await expect(ask('viewer', 'proposals.migrate', { replace: [{ value: '#123456', token: 'color.text' }] })).rejects.toMatchObject({ status: 403 });
+}); // prettier-ignore

@@ -78,7 +78,10 @@ const migrate = useCase('proposals.migrate', {
     const pins = await readablePins(work, row);
     const library = input.library === undefined ? pins[0] : pins.find(({ slug }) => slug === input.library);
     if (!library) throw notFound(`library called ${input.library ?? 'so'} that ${row.name} has pinned`);
-    const job = await addJob(work, 'migration', row, personIn(work), { library: library.id });
+    const job = await addJob(work, 'migration', row, personIn(work), {
+      library: library.id,
+      ...(input.replace && { replace: input.replace }),
+    });
     work.afterCommit(wakeRunner);
     return { job };
   },

@@ -1,7 +1,7 @@
 'use client';
 
 import { counted, plural, listed } from '@/core/base/words';
-import { ActionIcon, Autocomplete, Button, Group, Menu, Select } from '@mantine/core';
+import { ActionIcon, Autocomplete, Button, Group, Menu, Select, Stack, Textarea } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
 import { useRef, useState, type ReactNode } from 'react';
 import type { MatrixView } from '@/editing/components/queries/matrix';
@@ -116,6 +116,7 @@ export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule;
         <Autocomplete
           ref={first}
           label="Property"
+          placeholder="Or paste several"
           w={170}
           data={PROPERTIES.filter((name) => !rule.declarations.some((one) => one.property === name))}
           limit={8}
@@ -126,6 +127,13 @@ export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule;
           openOnFocus={false}
           onChange={setProperty}
           onKeyDown={(event) => event.key === 'Escape' && done()}
+          // Several declarations pasted are set at once.
+          onPaste={(event) => {
+            const pasted = event.clipboardData.getData('text/plain');
+            if (!/^\s*[a-z-]+\s*:/.test(pasted)) return;
+            event.preventDefault();
+            void put('addDeclarations', { component: view.name, rule: rule.id, text: pasted });
+          }}
         />
         <TokenChoice
           label="Value"
@@ -149,7 +157,44 @@ export function AddProperty({ view, rule, done }: { view: ProofView; rule: Rule;
   );
 }
 
-export type RuleGesture = 'change' | 'add' | 'share';
+/** The same rule under other conditions, one typed on each line. */
+export function CopyRule({ component, rule, done }: { component: string; rule: Rule; done: () => void }) {
+  const { put, refusal } = useStore();
+  const [text, setText] = useState('');
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        if (await put('copyRule', { component, rule: rule.id, whens: text.split('\n') })) done();
+      }}
+    >
+      <Stack gap="xs" my={6}>
+        <Textarea
+          label="Conditions of the copies"
+          description="One on each line"
+          placeholder={'tone is quiet\ntone is plain and state is hover'}
+          w={300}
+          autosize
+          minRows={2}
+          required
+          autoFocus
+          value={text}
+          error={refusalText(refusal)}
+          onChange={(event) => setText(event.currentTarget.value)}
+          onKeyDown={(event) => event.key === 'Escape' && done()}
+        />
+        <Group gap="xs">
+          <Button type="submit">Copy rule</Button>
+          <Button variant="default" onClick={done}>
+            Cancel
+          </Button>
+        </Group>
+      </Stack>
+    </form>
+  );
+}
+
+export type RuleGesture = 'change' | 'add' | 'share' | 'copy';
 
 /** What can be done with one rule. */
 export function RuleMenu({
@@ -168,6 +213,7 @@ export function RuleMenu({
     <OpenedMenu label={`Actions for rule ${rule.when || 'always'}`}>
       <Menu.Item onClick={() => begin(rule.id, 'add')}>Add property</Menu.Item>
       <Menu.Item onClick={() => begin(rule.id, 'change')}>Edit condition</Menu.Item>
+      <Menu.Item onClick={() => begin(rule.id, 'copy')}>Copy to other conditions</Menu.Item>
       <Menu.Item onClick={() => begin(rule.id, 'share')}>Save as rule set</Menu.Item>
       <Menu.Item
         color="red"

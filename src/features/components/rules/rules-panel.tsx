@@ -5,7 +5,7 @@ import { memo, useCallback, useEffect, useState, type ReactNode } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
 import type { Refusal } from '@/features/session/document';
 import { Refused, refusalText, useStore } from '@/features/session/refused';
-import { AddProperty, RuleForm, RuleMenu, type RuleGesture } from './rule-editing';
+import { AddProperty, CopyRule, RuleForm, RuleMenu, type RuleGesture } from './rule-editing';
 import { useKeys } from '@/ui/use-keys';
 import { moveAmongRules } from './rule-keys';
 import { RuleValue } from './rule-value';
@@ -57,6 +57,8 @@ export function RulesPanel({ view }: { view: ProofView }) {
                 />
               ) : doing.what === 'change' ? (
                 <RuleForm view={view} rule={rule} done={() => setDoing(null)} />
+              ) : doing.what === 'copy' ? (
+                <CopyRule component={view.name} rule={rule} done={() => setDoing(null)} />
               ) : (
                 <AddProperty view={view} rule={rule} done={() => setDoing(null)} />
               )

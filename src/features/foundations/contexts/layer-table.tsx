@@ -1,6 +1,6 @@
 'use client';
 
-import { ActionIcon } from '@mantine/core';
+import { ActionIcon, VisuallyHidden } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useCommand } from '@/features/session/document';
@@ -34,7 +34,11 @@ export function LayerTable({
           <th>Default</th>
           <th>In this context</th>
           <th>Value set here</th>
-          {canEdit && <th aria-label="Remove" />}
+          {canEdit && (
+            <th>
+              <VisuallyHidden>Remove</VisuallyHidden>
+            </th>
+          )}
         </tr>
       </thead>
       <tbody>

@@ -208,6 +208,18 @@ export function CodePage() {
             commit={commit}
             library={library?.slug}
             isScanned={scan !== undefined}
+            propose={
+              canPropose && library && commit === data.commits[0]
+                ? (value, token) =>
+                    started(
+                      call('POST /products/{slug}/migrations', {
+                        slug,
+                        library: library.slug,
+                        replace: [{ value, token }],
+                      }),
+                    )
+                : undefined
+            }
           />
         )}
       </div>

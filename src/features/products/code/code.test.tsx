@@ -151,3 +151,20 @@ test('who may only look is offered nothing to do; a contributor proposes and doe
   // What clashes is not merged from here.
   expect(await screen.findByRole('button', { name: 'Merge into main' })).toBeDisabled();
 });
+
+test('a raw value is replaced by the token it equals, or by another; who keeps the library makes a token of it', async () => {
+  const { user, asked, unmount } = await open({}, 'contributor');
+  await user.click(await screen.findByRole('button', { name: 'Actions for #00617e' }));
+  expect(screen.queryByRole('menuitem', { name: /^Create token/ })).toBeNull();
+  await user.click(await screen.findByRole('menuitem', { name: 'Replace with color.text.link' }));
+  const sent = () => asked.filter(({ method }) => method === 'POST').map(({ body }) => body);
+  await waitFor(() => expect(sent()).toEqual([{ library: 'keel', replace: [{ value: '#00617e', token: 'color.text.link' }] }]));
+  await user.click(screen.getByRole('button', { name: 'Actions for #00617e' }));
+  await user.click(await screen.findByRole('menuitem', { name: 'Replace with another token …' }));
+  await user.type(await screen.findByRole('textbox', { name: 'Path of the token' }), 'color.action.surface{Enter}');
+  await waitFor(() => expect(sent()[1]).toEqual({ library: 'keel', replace: [{ value: '#00617e', token: 'color.action.surface' }] }));
+  unmount();
+  await open({}, 'viewer');
+  await screen.findByRole('button', { name: 'Lines with #00617e' });
+  expect(screen.queryByRole('button', { name: 'Actions for #00617e' })).toBeNull();
+}); // prettier-ignore

@@ -1,4 +1,4 @@
-import { SegmentedControl, Skeleton, Text, UnstyledButton } from '@mantine/core';
+import { SegmentedControl, Skeleton, Text, UnstyledButton, VisuallyHidden } from '@mantine/core';
 import { IconChevronDown, IconChevronRight } from '@tabler/icons-react';
 import Link from 'next/link';
 import { Fragment } from 'react';
@@ -11,6 +11,7 @@ import { dayText } from '@/ui/day-text';
 import type { Commit } from './code-page';
 import { Patch } from './patch';
 import { SourceExcerpt } from './source-excerpt';
+import { ValueActions } from './value-actions';
 import classes from './code.module.css';
 
 type Found = AnswerOf<'scans.read'>['found'];
@@ -24,11 +25,13 @@ export function Evidence({
   commit,
   library,
   isScanned,
+  propose,
 }: {
   slug: string;
   commit: Commit;
   library: string | undefined;
   isScanned: boolean;
+  propose: ((value: string, token: string) => void) | undefined;
 }) {
   const [query, setQuery] = useQuery();
   const shown = query.get('show') ?? (isScanned ? 'raw' : 'changes');
@@ -53,7 +56,7 @@ export function Evidence({
       {shown === 'changes' ? (
         <Patch slug={slug} commit={commit.hash} />
       ) : isScanned && library !== undefined ? (
-        <FoundIn slug={slug} commit={commit.hash} library={library} shown={shown} />
+        <FoundIn slug={slug} commit={commit.hash} library={library} shown={shown} propose={propose} />
       ) : (
         <Text c="dimmed">This commit was not scanned yet. Scan new commits to see what stands in it.</Text>
       )}
@@ -66,11 +69,13 @@ function FoundIn({
   commit,
   library,
   shown,
+  propose,
 }: {
   slug: string;
   commit: string;
   library: string;
   shown: string;
+  propose: ((value: string, token: string) => void) | undefined;
 }) {
   const { data, error } = useCall('GET /products/{slug}/scans/{commit}', { slug, commit, library });
   if (error) return <Text c="var(--mantine-color-error)">{error.message}</Text>;
@@ -109,6 +114,7 @@ function FoundIn({
           ],
           places: one.places,
           count: one.count,
+          actions: <ValueActions value={one} library={library} propose={propose} />,
         }))}
       />
     ); // prettier-ignore
@@ -149,6 +155,7 @@ interface Row {
   cells: React.ReactNode[];
   count: number;
   places: readonly Place[];
+  actions?: React.ReactNode;
 }
 
 /** Rows that open onto the lines they count. */
@@ -164,6 +171,11 @@ function Rows({ slug, commit, head, rows }: { slug: string; commit: string; head
               {title}
             </th>
           ))}
+          {rows.some(({ actions }) => actions !== undefined) && (
+            <th>
+              <VisuallyHidden>Actions</VisuallyHidden>
+            </th>
+          )}
         </tr>
       </thead>
       <tbody>
@@ -190,10 +202,11 @@ function Rows({ slug, commit, head, rows }: { slug: string; commit: string; head
                     )}
                   </td>
                 ))}
+                {row.actions !== undefined && <td className={classes.actions}>{row.actions}</td>}
               </tr>
               {isOpen && (
                 <tr>
-                  <td colSpan={head.length}>
+                  <td colSpan={head.length + (row.actions === undefined ? 0 : 1)}>
                     <Places slug={slug} commit={commit} row={row} />
                   </td>
                 </tr>

@@ -23,6 +23,7 @@ export function StoreField({
   const [typed, setTyped] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const storing = useRef<string | null>(null);
+  const latest = useRef<string | null>(null);
   const client = useDocument();
   const names = useTokenNames(typed?.startsWith('{') ? typed : null, path);
   useEffect(() => setRefusal(null), [value]);
@@ -36,9 +37,11 @@ export function StoreField({
     const refused = await store(text);
     storing.current = null;
     setRefusal(refused);
-    if (!refused) leave();
+    // What was typed meanwhile is the next thing to store.
+    if (!refused && latest.current === text) leave();
   };
   const leave = () => {
+    latest.current = null;
     setTyped(null);
     client.endTyping();
   };
@@ -54,9 +57,13 @@ export function StoreField({
       error={refusal ? `${refusal.problem}. ${refusal.fix}.` : undefined}
       onChange={(text) => {
         client.beginTyping();
+        latest.current = text;
         setTyped(text);
       }}
-      onOptionSubmit={(text) => void finish(text)}
+      onOptionSubmit={(text) => {
+        latest.current = text;
+        void finish(text);
+      }}
       onBlur={() => typed !== null && void finish(typed)}
       onKeyDown={(event) => {
         if (event.key === 'Enter' && typed !== null) {

@@ -1,5 +1,6 @@
 'use client';
 
+import { VisuallyHidden } from '@mantine/core';
 import { useState } from 'react';
 import type { ValueCell as Cell } from '@/editing/tokens/queries/token-list';
 import { Refused, useStore } from '@/features/session/refused';
@@ -65,9 +66,9 @@ export function ValueCell({
       <button
         className={classes.cell}
         data-follows={(cell.context !== null && !cell.set && cell.context !== standard) || undefined}
-        aria-label={`Edit the value of ${label}`}
         onClick={() => setTyped(cell.text)}
       >
+        <VisuallyHidden>Edit the value of {label}: </VisuallyHidden>
         {shown}
       </button>
     );

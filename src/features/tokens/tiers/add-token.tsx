@@ -4,6 +4,7 @@ import { errorAt, refusalText } from '@/features/session/refused';
 import { DialogFoot } from '@/ui/dialog-foot';
 import { compositeExample } from '@/core/tokens/typed-composite';
 import { guessedType } from '@/core/tokens/typed-value';
+import { useQuery } from '@/ui/frame/lens';
 import { EDITORS } from '../editors/registry';
 import { ValueInput } from '../value-input';
 import { Button, Modal, Select, Stack, TextInput } from '@mantine/core';
@@ -22,7 +23,7 @@ const EXAMPLES: Record<string, string> = {
 
 export function AddToken({
   opened,
-  close,
+  close: leave,
   onAdded,
 }: {
   opened: boolean;
@@ -31,9 +32,15 @@ export function AddToken({
   types: string[];
 }) {
   const { store } = useCommand();
-  const [path, setPath] = useState('');
+  // A value found elsewhere comes in the address.
+  const [query, setQuery] = useQuery();
+  const [path, setPath] = useState(query.get('path') ?? '');
   const [chosen, setType] = useState<string | null>(null);
-  const [text, setText] = useState('');
+  const [text, setText] = useState(query.get('text') ?? '');
+  const close = () => {
+    leave();
+    setQuery({ path: null, text: null });
+  };
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   // The type is that of the value, until one is chosen.
   const guessed = guessedType(text, path);

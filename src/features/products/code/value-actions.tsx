@@ -1,0 +1,83 @@
+import { ActionIcon, Button, Menu, Modal, Stack, Text, TextInput } from '@mantine/core';
+import { IconDots } from '@tabler/icons-react';
+import Link from 'next/link';
+import { useState } from 'react';
+import { newTokenPath } from '@/core/usage/new-token';
+import type { BypassedValue } from '@/core/usage/summary';
+import { useWork } from '@/features/session/work';
+import { DialogFoot } from '@/ui/dialog-foot';
+
+/** What can be done about a raw value: a token in its place, proposed to the repository, or a new token of this value. */
+export function ValueActions({
+  value: { value, kind, suggest },
+  library,
+  propose,
+}: {
+  value: BypassedValue;
+  library: string;
+  /** Undefined where one may not propose. */
+  propose: ((value: string, token: string) => void) | undefined;
+}) {
+  const { documents } = useWork();
+  const [choosing, setChoosing] = useState(false);
+  const [token, setToken] = useState('');
+  const canAdd = documents.some(
+    (one) =>
+      one.kind === 'library' && one.slug === library && (one.role === 'maintainer' || one.role === 'owner'),
+  );
+  if ((!propose && !canAdd) || kind === 'reference') return null;
+  const query = new URLSearchParams({ create: 'token', path: newTokenPath(kind, value), text: value });
+  return (
+    <>
+      <Menu position="bottom-end">
+        <Menu.Target>
+          <ActionIcon variant="subtle" color="gray" aria-label={`Actions for ${value}`}>
+            <IconDots size={15} />
+          </ActionIcon>
+        </Menu.Target>
+        <Menu.Dropdown>
+          {propose &&
+            suggest.map((path) => (
+              <Menu.Item key={path} onClick={() => propose(value, path)}>
+                Replace with {path}
+              </Menu.Item>
+            ))}
+          {propose && <Menu.Item onClick={() => setChoosing(true)}>Replace with another token …</Menu.Item>}
+          {canAdd && (
+            <Menu.Item component={Link} href={`/libraries/${library}/tokens?${query}`}>
+              Create token from {value.slice(0, 40)}
+            </Menu.Item>
+          )}
+        </Menu.Dropdown>
+      </Menu>
+      {choosing && propose && (
+        <Modal opened onClose={() => setChoosing(false)} title={`Replace ${value} with a token`}>
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              setChoosing(false);
+              propose(value, token.trim());
+            }}
+          >
+            <Stack gap="sm">
+              <TextInput
+                label="Path of the token"
+                placeholder="color.text.quiet"
+                required
+                data-autofocus
+                value={token}
+                onChange={(event) => setToken(event.currentTarget.value)}
+              />
+              <Text size="sm" c="dimmed">
+                Each place where {value} stands by itself is changed on a branch, and proposed.
+              </Text>
+              <DialogFoot close={() => setChoosing(false)}>
+                <Button type="submit">Propose replacement</Button>
+              </DialogFoot>
+            </Stack>
+          </form>
+        </Modal>
+      )}
+    </>
+  );
+}
