@@ -33,8 +33,15 @@ test('from a raw value to its line, by git to a token, and the coverage rises', 
   await enterAs(page, 'Runa Eskdale');
   await page.goto('/products/booking-site/code');
   const coverage = page.getByRole('region', { name: 'Coverage' });
-  await expect(coverage).toContainText('44.6 % of 74 values in 9 files');
-  await expect(page.getByRole('region', { name: 'Commits' }).getByRole('listitem')).toHaveCount(17);
+  await expect(coverage).toContainText('44.6 % of 74 values in 10 files');
+  await expect(page.getByRole('region', { name: 'Commits' }).getByRole('listitem')).toHaveCount(18);
+  // Which components of the library the source uses, with what is set on them.
+  await page.getByText('Components', { exact: true }).click();
+  await expect(page.getByRole('row', { name: /^Lines with button tone quiet × 2, primary size large 3/ })).toBeVisible(); // prettier-ignore
+  await page.getByRole('button', { name: 'Lines with badge' }).click();
+  await page.getByRole('button', { name: /help\.html:20/ }).click();
+  await expect(page.getByLabel(/^help\.html, from line/)).toContainText('status="delayed"');
+  await page.getByText('Raw values', { exact: true }).click();
   // Each value leads to its lines, and each line to the file around it.
   await page.getByRole('button', { name: 'Lines with #000000' }).click();
   await page.getByRole('button', { name: /styles\/print\.css:3/ }).click();
@@ -73,6 +80,10 @@ test('from a raw value to its line, by git to a token, and the coverage rises', 
   await page.goto('/libraries/keel/usage');
   const source = page.getByRole('region', { name: 'Source of products' });
   await expect(source.getByRole('row', { name: /^Booking site/ })).toContainText('47.3 %');
+  // Components are counted in source as tokens are.
+  await page.goto('/libraries/keel/usage?kind=component&find=badge');
+  await expect(page.getByRole('row', { name: /^badge .* 2$/ })).toBeVisible();
+  await page.goto('/libraries/keel/usage');
   await source.getByRole('link', { name: 'Booking site' }).click();
   await expect(page).toHaveURL(/products\/booking-site\/code/);
 });

@@ -122,3 +122,93 @@ test('a hundred tokens are selected as a range and deprecated with a replacement
   await expect(dialog).toBeHidden();
   within('100 tokens: a range selected, deprecated with a replacement', hands.count);
 });
+
+/** What is pasted where the focus is: Ctrl+V with this in the clipboard. */
+async function paste(hands: Hands, text: string) {
+  hands.count++;
+  await hands.page.evaluate((pasted) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', pasted);
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }),
+    );
+  }, text);
+}
+
+const SHEET = `[part~="root"] {
+  display: inline-flex; align-items: center; gap: var(--gap-tight);
+  border: 1px solid transparent; border-radius: var(--radius-medium);
+  min-height: 40px; padding-inline: var(--space-4);
+  background-color: var(--color-action-surface); color: var(--color-action-text);
+}
+[part~="root"][data-size="small"] { min-height: 32px; padding-inline: var(--space-3); }
+[part~="root"][data-size="large"] { min-height: 48px; padding-inline: var(--space-6); }
+[part~="root"][data-size="huge"] { min-height: 56px; padding-inline: var(--space-8); }
+[part~="root"][data-kind="quiet"] { background-color: transparent; color: var(--color-text-link); }
+[part~="root"][data-kind="line"] { background-color: var(--color-surface-page); color: var(--color-text-default); border-color: var(--color-border-strong); }
+[part~="root"][data-kind="danger"] { background-color: var(--color-danger-surface); color: var(--color-danger-text); }
+[part~="root"][data-kind="plain"] { background-color: var(--color-surface-sunken); color: var(--color-text-default); }
+[part~="root"]:hover { text-decoration: underline; }
+[part~="root"]:active { text-decoration: underline double; }
+[part~="root"]:focus-visible { outline: 2px solid var(--color-border-focus); outline-offset: 2px; }
+[part~="root"]:disabled { opacity: 0.6; }
+[part~="root"][data-icon="none"] [part~="sign"] { display: none; }
+[part~="root"][data-icon="after"] { flex-direction: row-reverse; }
+`;
+
+test('a button of four sizes, five kinds, five states and an icon is made as text', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto('/libraries/keel/components');
+  expect(SHEET.trim().split('\n').length).toBeLessThanOrEqual(25);
+  const hands = new Hands(page);
+  await hands.click(hands.button('Create component'));
+  await hands.fill(page.getByRole('dialog').getByLabel('Name'), 'push');
+  await hands.press('Enter');
+  await expect(page.getByRole('heading', { name: 'push' })).toBeVisible();
+  await hands.click(page.getByRole('tab', { name: 'Props' }));
+  for (const [name, values] of [
+    ['size', 'regular, small, large, huge'],
+    ['kind', 'main, quiet, line, danger, plain'],
+    ['icon', 'before, after, none'],
+  ] as const) {
+    await hands.click(hands.button('Add prop'));
+    await hands.fill(page.getByRole('textbox', { name: 'Name' }), name);
+    await hands.fill(page.getByRole('textbox', { name: 'Values' }), values);
+    await hands.press('Enter');
+    await expect(page.getByRole('cell', { name, exact: true })).toBeVisible();
+  }
+  await hands.click(page.getByRole('tab', { name: 'Code' }));
+  await hands.fill(
+    page.getByRole('textbox', { name: 'Template' }),
+    '<button part="root"><span part="sign">+</span><span part="label"><slot name="label"></slot></span></button>',
+  );
+  await hands.fill(page.getByRole('textbox', { name: 'Style sheet' }), SHEET);
+  await hands.press('Control+s');
+  await expect(page.getByTestId('matrix-counts')).toContainText(/combinations from \d+ rules/);
+  within('A button of four sizes, five kinds, five states and an icon, as text', hands.count);
+  const specimen = page.frameLocator('iframe[title="Specimen of push"]');
+  await expect(specimen.locator('button')).toHaveCSS('background-color', 'rgb(0, 97, 126)');
+  await expect(specimen.locator('button')).toHaveCSS('min-height', '40px');
+});
+
+test('a further kind of a button, with what it needs to pass', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto('/libraries/keel/components/button');
+  await expect(page.getByTestId('matrix-counts')).toContainText('all pass');
+  const hands = new Hands(page);
+  await hands.click(page.getByRole('tab', { name: 'Props' }));
+  await hands.click(hands.button('Edit prop tone'));
+  await hands.fill(page.getByRole('textbox', { name: 'Values' }), 'primary, quiet, danger, notice');
+  await hands.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Values' })).toHaveCount(0);
+  await hands.click(page.getByRole('tab', { name: 'Rules' }));
+  await hands.click(hands.button('Add rule'));
+  await hands.fill(page.getByRole('combobox', { name: 'When' }), 'tone is notice');
+  await hands.press('Enter');
+  await hands.click(hands.button('Add rule'));
+  await expect(page.getByRole('combobox', { name: 'Property' })).toBeFocused();
+  await paste(hands, 'background-color: #ffe08a; border-color: #ffe08a; color: {color.grey.950}');
+  await expect(page.getByRole('button', { name: /^background-color: #ffe08a/ })).toBeVisible();
+  await expect(page.getByTestId('matrix-counts')).toContainText('all pass');
+  within('A further kind of a button, with what it needs to pass', hands.count);
+});

@@ -47,6 +47,8 @@ export const SCANS = [
       products: list(exactly({ slug: Text, name: Text, scans: list(Counted) })),
       /** Uses of each token in the newest commits, all products together. */
       tokens: Type.Record(Type.String(), Whole),
+      /** Instances of each component in the same commits. */
+      components: Type.Record(Type.String(), Whole),
     }),
   }),
 ] as const;

@@ -15,7 +15,7 @@ export async function run(words: string[]): Promise<number> {
   const opened = await openTokenFile(file);
   if (opened.root === undefined)
     for (const finding of opened.findings) if (finding.level === 'error') console.error(findingLine(finding));
-  const { found: _, ...result } = scan(readSources(folder), new Resolution(opened.system));
+  const { found: _, instances: __, ...result } = scan(readSources(folder), new Resolution(opened.system));
   const { findings } = result;
   printFindings(findings, value('format'), result, scanText(result));
   return opened.root === undefined ? 1 : statusOf(findings, value('fail-on') ?? 'never');

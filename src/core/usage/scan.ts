@@ -3,6 +3,7 @@ import { counted } from '../base/words';
 import type { Finding } from '../findings/finding';
 import type { Resolution } from '../tokens/resolve';
 import { deprecationOf } from '../tokens/tier';
+import type { ComponentNames } from './component-names';
 import { readerFor } from './readers/registry';
 import { UnreadableSource, type ReadSource, type SourcePart } from './source';
 import { TokenNames } from './token-names';
@@ -43,6 +44,18 @@ export interface Scan {
   tokens: Record<string, number>;
   findings: ScanFinding[];
   found: ScannedPart[];
+  /** Every instance of a component, where components were named. */
+  instances: ScannedInstance[];
+}
+
+/** An instance of a component in source code. */
+export interface ScannedInstance {
+  component: string;
+  /** What is set on it; null where it is worked out. */
+  props: [prop: string, value: string | null][];
+  file: string;
+  line: number;
+  column: number;
 }
 
 /** A file read once: what it says does not depend on the tokens. */
@@ -71,6 +84,7 @@ interface ScannedFile {
   used: ReadonlyMap<string, number>;
   /** Custom properties that no token is called, and whether some file sets each. */
   asked: ReadonlyMap<string, boolean>;
+  instances: ScannedInstance[];
 }
 
 /** Holds source code against the tokens of a file (COMMANDS, `scan`). */
@@ -83,7 +97,10 @@ export class Scanner {
   private readonly values: TokenValues;
   private readonly known = new WeakMap<ReadFile, ScannedFile>();
 
-  constructor(private readonly resolution: Resolution) {
+  constructor(
+    private readonly resolution: Resolution,
+    private readonly components?: ComponentNames,
+  ) {
     this.names = new TokenNames(resolution);
     this.values = new TokenValues(resolution);
   }
@@ -108,6 +125,7 @@ export class Scanner {
       ),
       findings: all.flatMap(({ findings }) => findings),
       found: all.flatMap(({ found }) => found),
+      instances: all.flatMap(({ instances }) => instances),
     };
   }
 
@@ -135,7 +153,7 @@ export class Scanner {
         fix: 'Correct it there; the rest was scanned',
         at: { file, line, column },
       });
-      return { found, findings, counts, used, asked };
+      return { found, findings, counts, used, asked, instances: [] };
     }
     const lines = new LineIndex(text);
     for (const part of one.read.parts) {
@@ -155,7 +173,22 @@ export class Scanner {
       const finding = findingOf(scanned, this.resolution);
       if (finding) findings.push({ ...finding, at: { file, ...at }, value });
     }
-    return { found, findings, counts, used, asked };
+    const instances = (this.components ? (one.read.elements ?? []) : []).flatMap(
+      (element): ScannedInstance[] => {
+        const component = this.components!.of(element);
+        return component
+          ? [
+              {
+                component: component.name,
+                props: this.components!.propsOf(component, element),
+                file,
+                ...lines.at(element.from),
+              },
+            ]
+          : [];
+      },
+    );
+    return { found, findings, counts, used, asked, instances };
   }
 }
 

@@ -19,10 +19,23 @@ export interface SourcePart {
   computed?: boolean;
 }
 
+/** An element of markup, or a component function used as one. */
+export interface SourceElement {
+  /** Offset in the file. */
+  from: number;
+  tag: string;
+  /** What is said of it; null where it is worked out. */
+  attributes: Readonly<Record<string, string | null>>;
+  /** The name and module that a script imports it by. */
+  imported?: { name: string; module: string };
+}
+
 export interface ReadSource {
   parts: SourcePart[];
   /** Names the file sets itself, with their sign: `--x`, `$x`, `@x`. */
   sets: string[];
+  /** Of languages with markup. */
+  elements?: SourceElement[];
 }
 
 /** A kind of source file: one file in this folder and one line in the registry. */

@@ -1,5 +1,5 @@
 import { append } from '../base/append';
-import type { ReadFile, Scan, ScannedPart } from './scan';
+import type { ReadFile, Scan, ScannedInstance, ScannedPart } from './scan';
 
 /** A place in the source, with the line it stands in. */
 export interface Evidence {
@@ -20,6 +20,15 @@ export interface BypassedValue {
   places: Evidence[];
 }
 
+/** A component as source uses it: how often, with which props, and where. */
+export interface UsedComponent {
+  name: string;
+  count: number;
+  /** How often each value of each prop is set, the commonest first; null: one that is worked out. */
+  props: { name: string; values: [value: string | null, count: number][] }[];
+  places: Evidence[];
+}
+
 /** What is kept of a scan: counts, and for whatever is to be acted on the places that prove it. */
 export interface ScanSummary {
   files: number;
@@ -29,6 +38,8 @@ export interface ScanSummary {
   coverage: number;
   /** Uses by path. */
   tokens: Record<string, number>;
+  /** Instances by component; none in what was scanned before they were looked for. */
+  components?: Record<string, number>;
   found: {
     /** Values that bypass the tokens, those found most often first. */
     bypasses: BypassedValue[];
@@ -36,6 +47,7 @@ export interface ScanSummary {
     /** Names that no token has. */
     unknown: { name: string; count: number; places: Evidence[] }[];
     unreadable: { file: string; message: string }[];
+    components?: UsedComponent[];
   };
 }
 
@@ -58,6 +70,7 @@ export function summaryOf(scan: Scan, files: readonly ReadFile[], leftOut = 0): 
   const raw = new Map<string, ScannedPart[]>();
   for (const part of scan.found)
     if (part.kind !== 'reference' && part.as !== 'token') append(raw, `${part.kind} ${part.value.toLowerCase()}`, part); // prettier-ignore
+  const used = usedComponents(scan.instances, places);
   const deprecated = new Map<string, { file: string; line: number }[]>();
   const unknown = new Map<string, { file: string; line: number }[]>();
   for (const { code, path, value, at } of scan.findings) {
@@ -70,6 +83,7 @@ export function summaryOf(scan: Scan, files: readonly ReadFile[], leftOut = 0): 
     parts: scan.parts,
     coverage: scan.coverage,
     tokens: scan.tokens,
+    components: Object.fromEntries(used.map(({ name, count }) => [name, count])),
     found: {
       bypasses: mostOften(raw).map((parts) => {
         const { value, kind, as, suggest } = strongest(parts);
@@ -80,8 +94,37 @@ export function summaryOf(scan: Scan, files: readonly ReadFile[], leftOut = 0): 
       unreadable: scan.findings
         .filter(({ code }) => code === 'unreadable')
         .map(({ at, message }) => ({ file: at.file, message })),
+      components: used,
     },
   };
+}
+
+function usedComponents(
+  instances: readonly ScannedInstance[],
+  places: (of: { file: string; line: number }[]) => Evidence[],
+): UsedComponent[] {
+  const byName = new Map<string, ScannedInstance[]>();
+  for (const one of instances) append(byName, one.component, one);
+  return [...byName]
+    .sort(([a, one], [b, other]) => other.length - one.length || (a < b ? -1 : 1))
+    .map(([name, all]) => {
+      const props = new Map<string, Map<string | null, number>>();
+      for (const [prop, value] of all.flatMap((one) => one.props)) {
+        let values = props.get(prop);
+        if (!values) props.set(prop, (values = new Map()));
+        const said = value === null ? null : value.slice(0, LONGEST_LINE);
+        values.set(said, (values.get(said) ?? 0) + 1);
+      }
+      return {
+        name,
+        count: all.length,
+        props: [...props].map(([prop, values]) => ({
+          name: prop,
+          values: [...values].sort((a, b) => b[1] - a[1]).slice(0, MOST.places),
+        })),
+        places: places(all),
+      };
+    });
 }
 
 const SAYS_MOST = ['exact', 'near', 'foreign'];

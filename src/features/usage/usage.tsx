@@ -35,13 +35,17 @@ const COLUMNS: { key: string; label: string; value: (row: Row) => number | strin
   { key: 'source', label: 'In source', value: (row) => row.source, number: true },
 ];
 
+/** A figure by name; 0 where there is none. */
+const countIn = (counts: Record<string, number> | undefined, name: string): number =>
+  counts && Object.hasOwn(counts, name) ? counts[name]! : 0;
+
 /** How often each token and component is used, by what; direct uses and what is reached through others apart. */
 export function Usage() {
   const library = useLibrary();
   const link = useLensLink(library.axes);
   const view = useDocumentQuery('usage', NOTHING);
   const scans = useCall('GET /libraries/{slug}/scans', { slug: library.slug });
-  const inSource = scans.data?.tokens;
+  const inSource = scans.data;
   const [query, setQuery] = useQuery();
   const kind = query.get('kind') ?? 'all';
   const find = query.get('find') ?? '';
@@ -50,7 +54,7 @@ export function Usage() {
   const open = query.get('of');
   const rows = useMemo(() => {
     const column = COLUMNS.find((one) => one.key === sort) ?? COLUMNS[1]!;
-    const all = (view?.rows ?? []).map((row): Row => ({ ...row, source: row.kind === 'token' && inSource && Object.hasOwn(inSource, row.title) ? inSource[row.title]! : 0 })); // prettier-ignore
+    const all = (view?.rows ?? []).map((row): Row => ({ ...row, source: countIn(row.kind === 'token' ? inSource?.tokens : inSource?.components, row.title) })); // prettier-ignore
     const fitting = all.filter(
       (row) =>
         (kind === 'all' ||

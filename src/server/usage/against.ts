@@ -1,5 +1,6 @@
 import { itemsOf } from '@/core/document/item';
 import { effectiveLibrary, type Generation } from '@/core/library/effective';
+import type { NamedComponent } from '@/core/usage/component-names';
 import type { TokenSystem } from '@/core/tokens/system';
 import type { DocumentRow } from '../access/authorise';
 import { draftOf, loadDocument } from '../documents/store';
@@ -12,6 +13,9 @@ export interface AgainstLibrary {
   name: string;
   version: string;
   system: TokenSystem;
+  components: NamedComponent[];
+  /** What the library is called in code. */
+  words: string[];
 }
 
 async function pinsOf(work: Work, product: DocumentRow) {
@@ -28,14 +32,26 @@ async function pinsOf(work: Work, product: DocumentRow) {
 export async function pinnedTokens(work: Work, product: DocumentRow): Promise<AgainstLibrary[]> {
   const against: AgainstLibrary[] = [];
   for (const { library, release, items } of await pinsOf(work, product)) {
-    const { id, name } = library;
+    const { id, name, slug } = library;
     const generations: Generation[] = [
       ...(await everyGeneration(work.trx, items)),
       { name, version: release.version, items },
     ];
-    against.push({ id, name, version: release.version, system: effectiveLibrary(generations).system });
+    const { system, items: whole } = effectiveLibrary(generations);
+    const components = itemsOf(whole, 'component').map((one) => ({
+      name: one.name,
+      props: Object.values(one.props).map((prop) => prop.name),
+    }));
+    const prefixes = await outputPrefixes(work, library);
+    against.push({ id, name, version: release.version, system, components, words: [slug, ...prefixes] });
   }
   return against;
+}
+
+/** What the outputs of a library put in front of names. */
+async function outputPrefixes(work: Work, library: DocumentRow): Promise<string[]> {
+  const { items } = await loadDocument(work.trx, await draftOf(work.trx, library.id), 'library');
+  return itemsOf(items, 'output').flatMap(({ prefix }) => (prefix === '' ? [] : [prefix]));
 }
 
 /** The libraries a product has pinned, where they and all that they inherit may be read: what a scan found names their tokens. */

@@ -1,4 +1,5 @@
 import { Resolution } from '@/core/tokens/resolve';
+import { ComponentNames } from '@/core/usage/component-names';
 import { Scanner } from '@/core/usage/scan';
 import { summaryOf, type ScanSummary } from '@/core/usage/summary';
 import type { Tell } from '../jobs/progress';
@@ -25,7 +26,7 @@ export function scanCommits(
   tell: Tell,
 ): ScannedCommit[] {
   const done = new Set(known);
-  const scanners = libraries.map((library) => ({ library, scanner: new Scanner(new Resolution(library.system)) })); // prettier-ignore
+  const scanners = libraries.map((library) => ({ library, scanner: new Scanner(new Resolution(library.system), new ComponentNames(library.components, library.words)) })); // prettier-ignore
   const source = new SourceReader(folder);
   const scanned: ScannedCommit[] = [];
   for (const [number, { hash, at }] of [...commits].reverse().entries()) {

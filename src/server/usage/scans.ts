@@ -22,7 +22,7 @@ type Counts = Omit<ScanSummary, 'found'>;
 
 const countsOf = (row: ScanRow): Counts => JSON.parse(row.counts) as Counts;
 const told = (row: ScanRow) => {
-  const { tokens: _, ...counts } = countsOf(row);
+  const { tokens: _, components: __, ...counts } = countsOf(row);
   return { commit: row.commit_hash, at: row.at, version: row.version, ...counts };
 };
 
@@ -70,7 +70,7 @@ const ofLibrary = useCase('scans.ofLibrary', {
   async run(work, _input, row) {
     const { items } = await loadDocument(work.trx, await draftOf(work.trx, row.id), 'library');
     // What was found names tokens it inherits too.
-    if ((await lineageOf(work, items)).withheld) return { releases: await releasesTold(work.trx, row.id), products: [], tokens: {} };
+    if ((await lineageOf(work, items)).withheld) return { releases: await releasesTold(work.trx, row.id), products: [], tokens: {}, components: {} };
     const readableProducts = (await allReadable(work)).filter(({ kind }) => kind === 'product');
     const rows: ScanRow[] = await work
       .trx('scans')
@@ -79,18 +79,25 @@ const ofLibrary = useCase('scans.ofLibrary', {
       .orderBy('number');
     const byProduct = new Map<string, ScanRow[]>();
     for (const scan of rows) append(byProduct, scan.document_id, scan);
-    const tokens: Record<string, number> = {};
-    for (const scans of byProduct.values())
-      for (const [path, count] of Object.entries(countsOf(scans.at(-1)!).tokens))
-        tokens[path] = (Object.hasOwn(tokens, path) ? tokens[path]! : 0) + count;
+    const newest = [...byProduct.values()].map((scans) => countsOf(scans.at(-1)!));
+    const tokens = summed(newest.map((counts) => counts.tokens));
+    const components = summed(newest.map((counts) => counts.components ?? {}));
     return {
       releases: await releasesTold(work.trx, row.id),
       products: readableProducts.flatMap(({ id, slug, name }) =>
         byProduct.has(id) ? [{ slug, name, scans: byProduct.get(id)!.map(told) }] : [],
       ),
       tokens,
+      components,
     };
   },
 }); // prettier-ignore
+
+/** Figures by name, all together. */
+function summed(all: readonly Record<string, number>[]): Record<string, number> {
+  const sums = new Map<string, number>();
+  for (const [name, count] of all.flatMap((one) => Object.entries(one))) sums.set(name, (sums.get(name) ?? 0) + count);
+  return Object.fromEntries(sums);
+} // prettier-ignore
 
 export const scanUseCases = [list, read, ofLibrary];

@@ -18,6 +18,7 @@ export const unescaped = (text: string): string =>
 export const merge = (all: readonly ReadSource[]): ReadSource => ({
   parts: all.flatMap(({ parts }) => parts),
   sets: all.flatMap(({ sets }) => sets),
+  elements: all.flatMap(({ elements }) => elements ?? []),
 });
 export const NOTHING: ReadSource = { parts: [], sets: [] };
 
@@ -57,6 +58,9 @@ export const html: UsageReader = {
     for (let node = stack.pop(); node; node = stack.pop()) {
       if ('attrs' in node) {
         const isSvg = node.namespaceURI === SVG;
+        const from = node.sourceCodeLocation?.startOffset;
+        if (from !== undefined && !isSvg)
+          found.push({ ...NOTHING, elements: [{ from, tag: node.tagName, attributes: Object.fromEntries(node.attrs.map(({ name, value }) => [name, value])) }] });
         for (const { name } of node.attrs) {
           const at = node.sourceCodeLocation?.attrs?.[name];
           const value = at && valueIn(text.slice(at.startOffset, at.endOffset));

@@ -1,7 +1,7 @@
 import { parse, parseExpression, type ParserPlugin } from '@babel/parser';
-import type { Expression, Node, ObjectExpression, TemplateLiteral } from '@babel/types';
+import type { Expression, JSXOpeningElement, Node, ObjectExpression, TemplateLiteral } from '@babel/types';
 import { kindsIn, valueParts } from '../../base/css/value-parts';
-import { partsAt, UnreadableSource, type ReadSource, type UsageReader } from '../source';
+import { partsAt, UnreadableSource, type ReadSource, type SourceElement, type UsageReader } from '../source';
 import { readAttribute } from './markup';
 import { readEmbedded, readInline } from './sheet';
 
@@ -70,7 +70,9 @@ function bound(text: string, from: number, to: number, read: (reading: ScriptRea
 } // prettier-ignore
 
 class ScriptReading {
-  readonly read: ReadSource = { parts: [], sets: [] };
+  readonly read: ReadSource & { elements: SourceElement[] } = { parts: [], sets: [], elements: [] };
+  /** What each name of the module is imported as. */
+  private readonly imports = new Map<string, { name: string; module: string }>();
   /** What has been read as style is not read again from further in. */
   private readonly done = new Set<Node>();
   /** What each variable of the module is set to, and which of them are used as style. */
@@ -98,14 +100,39 @@ class ScriptReading {
       if (value) this.style(value);
     }
     this.read.parts.sort((a, b) => a.from - b.from);
+    for (const element of this.read.elements) {
+      const [local, ...members] = element.tag.split('.') as [string, ...string[]];
+      const imported = this.imports.get(local);
+      if (imported) element.imported = { ...imported, name: members.at(-1) ?? imported.name };
+    }
     return this.read;
   } // prettier-ignore
 
   private source = ({ start, end }: Node): string => this.text.slice(start ?? 0, end ?? 0);
 
+  private element(node: JSXOpeningElement): void {
+    const attributes: Record<string, string | null> = {};
+    for (const attribute of node.attributes) {
+      if (attribute.type !== 'JSXAttribute' || attribute.name.type !== 'JSXIdentifier') continue;
+      const { value } = attribute;
+      const said = value?.type === 'JSXExpressionContainer' ? value.expression : value;
+      attributes[attribute.name.name] = said === null || said === undefined ? '' : said.type === 'StringLiteral' ? said.value : said.type === 'BooleanLiteral' ? String(said.value) : null;
+    }
+    const tag = this.source(node.name);
+    if (!SVG_TAG.test(tag)) this.read.elements.push({ from: node.start ?? 0, tag, attributes });
+  } // prettier-ignore
+
   private look(node: Node): void {
     switch (node.type) {
+      case 'ImportDeclaration':
+        for (const one of node.specifiers)
+          this.imports.set(one.local.name, {
+            name: one.type === 'ImportSpecifier' ? this.source(one.imported).replace(/["']/g, '') : one.local.name,
+            module: node.source.value,
+          });
+        return;
       case 'JSXOpeningElement': {
+        this.element(node);
         const tag = node.name.type === 'JSXIdentifier' ? node.name.name : '';
         for (const attribute of node.attributes) {
           if (attribute.type !== 'JSXAttribute' || attribute.name.type !== 'JSXIdentifier') continue;

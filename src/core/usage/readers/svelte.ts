@@ -1,6 +1,6 @@
 import { parse } from 'svelte/compiler';
 import { UnreadableSource, type ReadSource, type UsageReader } from '../source';
-import { merge, readAttribute } from './markup';
+import { merge, NOTHING, readAttribute } from './markup';
 import { hyphens, readScript, readStyleExpression, readValueExpression } from './script';
 import { readEmbedded } from './sheet';
 
@@ -48,6 +48,8 @@ export const svelte: UsageReader = {
 function walk(text: string, node: Tree, svg: boolean, found: ReadSource[]): void {
   const isElement = /Element$|^Component$/.test(node.type ?? '');
   const isSvg = svg || node.name === 'svg';
+  if (isElement && !isSvg && node.name)
+    found.push({ ...NOTHING, elements: [{ from: node.start, tag: node.name, attributes: attributesOf(text, node) }] });
   for (const attribute of isElement ? (node.attributes ?? []) : []) {
     if (attribute.type === 'StyleDirective') value(text, attribute, attribute.name!, found);
     else if (attribute.type === 'Attribute' && attribute.name === 'style') style(text, attribute, found);
@@ -62,6 +64,15 @@ function walk(text: string, node: Tree, svg: boolean, found: ReadSource[]): void
       if (one && typeof one === 'object' && ('type' in one || 'nodes' in one)) walk(text, one as Tree, isSvg, found);
   }
 } // prettier-ignore
+
+const attributesOf = (text: string, { attributes = [] }: Tree): Record<string, string | null> =>
+  Object.fromEntries(
+    attributes.flatMap((one): [string, string | null][] => {
+      if (one.type !== 'Attribute') return [];
+      const only = textOf(one);
+      return [[one.name!, one.value === true ? '' : only ? text.slice(only.start, only.end) : null]];
+    }),
+  );
 
 const pieces = (attribute: Tree): Tree[] =>
   attribute.value === true || attribute.value === undefined

@@ -1,6 +1,6 @@
 import { parse } from '@vue/compiler-dom';
 import { UnreadableSource, type ReadSource, type UsageReader } from '../source';
-import { merge, readAttribute, valueIn } from './markup';
+import { merge, NOTHING, readAttribute, valueIn } from './markup';
 import { readScript, readStyleExpression, readValueExpression } from './script';
 import { readEmbedded } from './sheet';
 
@@ -9,6 +9,7 @@ interface TemplateNode {
   type: number;
   tag?: string;
   ns?: number;
+  loc?: Place;
   props?: TemplateProp[];
   children?: TemplateNode[];
   innerLoc?: Place;
@@ -61,6 +62,8 @@ function template(text: string, root: TemplateNode): ReadSource[] {
   const found: ReadSource[] = [];
   const stack = [root];
   for (let node = stack.pop(); node; node = stack.pop()) {
+    if (node !== root && node.tag && node.loc && node.ns !== SVG)
+      found.push({ ...NOTHING, elements: [{ from: node.loc.start.offset, tag: node.tag, attributes: attributesOf(node) }] });
     for (const prop of node === root ? [] : (node.props ?? [])) {
       if (prop.type === ATTRIBUTE) {
         const value = valueIn(prop.loc.source);
@@ -76,3 +79,11 @@ function template(text: string, root: TemplateNode): ReadSource[] {
   }
   return found;
 } // prettier-ignore
+
+const attributesOf = ({ props = [] }: TemplateNode): Record<string, string | null> =>
+  Object.fromEntries(
+    props.flatMap((prop): [string, string | null][] => {
+      if (prop.type === ATTRIBUTE) return [[prop.name, prop.value?.content ?? '']];
+      return prop.type === DIRECTIVE && prop.name === 'bind' && prop.arg?.content ? [[prop.arg.content, null]] : [];
+    }),
+  ); // prettier-ignore

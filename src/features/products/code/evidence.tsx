@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { Fragment } from 'react';
 import type { AnswerOf } from '@/api/operations';
 import { counted, plural } from '@/core/base/words';
+import type { UsedComponent } from '@/core/usage/summary';
 import { useCall } from '@/features/session/call';
 import { useQuery } from '@/ui/frame/lens';
 import { Specimen } from '@/ui/specimen/swatch';
@@ -49,6 +50,7 @@ export function Evidence({
         onChange={(value) => setQuery({ show: value, value: null, place: null })}
         data={[
           { value: 'raw', label: 'Raw values' },
+          { value: 'components', label: 'Components' },
           { value: 'deprecated', label: 'Deprecated and unknown' },
           { value: 'changes', label: 'Changes' },
         ]}
@@ -81,7 +83,9 @@ function FoundIn({
   if (error) return <Text c="var(--mantine-color-error)">{error.message}</Text>;
   if (!data || data.commit !== commit)
     return <Skeleton height={180} role="status" aria-label="Reading the scan" />;
-  const { bypasses, deprecated, unknown, unreadable } = data.found;
+  const { bypasses, deprecated, unknown, unreadable, components = [] } = data.found;
+  if (shown === 'components')
+    return <UsedComponents slug={slug} commit={commit} library={library} components={components} />;
   if (shown === 'raw')
     return bypasses.length === 0 ? (
       <Text>No raw values: whatever could be a token is one.</Text>
@@ -146,6 +150,59 @@ function FoundIn({
         </Text>
       )}
     </>
+  );
+}
+
+/** Components of the library as the source uses them, with the values of their props. */
+function UsedComponents({
+  slug,
+  commit,
+  library,
+  components,
+}: {
+  slug: string;
+  commit: string;
+  library: string;
+  components: readonly UsedComponent[];
+}) {
+  if (components.length === 0)
+    return (
+      <Text>
+        No component of this library is used: none by its tag ({library}-button), by an import from a package
+        of that name, or by the class of delivered markup.
+      </Text>
+    );
+  return (
+    <Rows
+      slug={slug}
+      commit={commit}
+      head={['Component', 'Props set', 'Times']}
+      rows={components.map(({ name, props, count, places }) => ({
+        key: name,
+        title: name,
+        cells: [
+          name,
+          <span key="props" className={classes.props}>
+            {props.map((prop) => (
+              <span key={prop.name}>
+                <b>{prop.name}</b>{' '}
+                {prop.values
+                  .map(([value, times]) => `${value ?? 'worked out'}${times > 1 ? ` × ${times}` : ''}`)
+                  .join(', ')}
+              </span>
+            ))}
+          </span>,
+          count,
+        ],
+        places,
+        count,
+        actions: (
+          <Link href={`/libraries/${library}/components/${name}`} aria-label={`Open ${name} in the library`}>
+            Open
+          </Link>
+        ),
+      }))}
+    />
   );
 }
 
