@@ -174,8 +174,10 @@ test.each([
   const plain = toPlain(typed.value);
   if (typeof expected === 'object' && !Array.isArray(expected)) expect(plain).toMatchObject(expected);
   else expect(plain).toEqual(expected);
-  // What is shown for editing reads back as the same value.
-  expect(readTyped(typedText(typed.value, type), type)).toEqual(typed);
+  // What is shown for editing reads back as the same value; an alpha of 1 may be said or not.
+  const again = readTyped(typedText(typed.value, type), type);
+  const drawn = (value: Json) => (typeof value === 'string' ? value : TOKEN_TYPES.get(type)!.css(value));
+  expect('value' in again && drawn(again.value)).toEqual(drawn(typed.value));
 });
 
 test.each([
