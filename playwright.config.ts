@@ -8,9 +8,9 @@ import { chromiumLaunch } from './scripts/chromium.mjs';
 export default defineConfig({
   testDir: 'e2e',
   globalSetup: './e2e/prepare.ts',
-  timeout: 180_000,
+  timeout: 300_000,
   expect: { timeout: 30_000 },
-  workers: Number(process.env.E2E_WORKERS ?? 3),
+  workers: Number(process.env.E2E_WORKERS ?? 2),
   // A second try starts from a fresh copy; whatever needed one is counted as flaky in the report.
   retries: 1,
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : 'list',

@@ -176,6 +176,8 @@ test('a button of four sizes, five kinds, five states and an icon is made as tex
     await hands.fill(page.getByRole('textbox', { name: 'Values' }), values);
     await hands.press('Enter');
     await expect(page.getByRole('cell', { name, exact: true })).toBeVisible();
+    // The form has a button of the same name as the one that opens it.
+    await expect(page.getByRole('textbox', { name: 'Values' })).toHaveCount(0);
   }
   await hands.click(page.getByRole('tab', { name: 'Code' }));
   await hands.fill(
@@ -211,4 +213,38 @@ test('a further kind of a button, with what it needs to pass', async ({ page }) 
   await expect(page.getByRole('button', { name: /^background-color: #ffe08a/ })).toBeVisible();
   await expect(page.getByTestId('matrix-counts')).toContainText('all pass');
   within('A further kind of a button, with what it needs to pass', hands.count);
+});
+
+test('a component is documented: a guide from its template, four live blocks with options', async ({
+  page,
+}) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto('/libraries/keel/guides');
+  const hands = new Hands(page);
+  await hands.click(hands.button('Create guide for badge'));
+  await expect(page).toHaveURL(/guides\/badge$/);
+  const blocks = page.locator('[data-block]');
+  const before = await blocks.count();
+  for (const [i, [option, value]] of (
+    [
+      ['status', 'boarding'],
+      ['status', 'delayed'],
+      ['status', 'cancelled'],
+      ['scheme', 'dark'],
+    ] as const
+  ).entries()) {
+    await hands.click(hands.button('Add block'));
+    await hands.click(page.getByRole('menuitem', { name: 'Component with its props' }));
+    const dialog = page.getByRole('dialog');
+    await hands.click(dialog.getByRole('combobox', { name: option }));
+    await hands.click(page.getByRole('option', { name: value, exact: true }));
+    await hands.click(dialog.getByRole('button', { name: 'Add block' }));
+    await expect(blocks).toHaveCount(before + i + 1);
+    await expect(dialog).toBeHidden();
+  }
+  within('A component documented from its template, with four live blocks that have options', hands.count);
+  // Under its own scheme, whatever the page is seen under.
+  await expect(page.getByText('Shown with scheme dark')).toBeVisible();
+  const drawn = page.frameLocator('iframe[title="Specimen of badge"]').last();
+  await expect(drawn.locator('html')).toHaveAttribute('data-scheme', 'dark');
 });

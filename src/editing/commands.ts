@@ -68,6 +68,7 @@ import { addBlock } from './guides/commands/add-block';
 import { addGuide } from './guides/commands/add-guide';
 import { moveBlock } from './guides/commands/move-block';
 import { removeBlock } from './guides/commands/remove-block';
+import { setBlock } from './guides/commands/set-block';
 import { setBlockText } from './guides/commands/set-block-text';
 import { importTokens } from './intake/commands/import-tokens';
 import { putOutput } from './outputs/commands/put-output';
@@ -178,6 +179,7 @@ export const LIBRARY_COMMANDS = {
   removeStyleSheet,
   addBlock,
   moveBlock,
+  setBlock,
   setBlockText,
   removeBlock,
   putOutput,

@@ -217,8 +217,16 @@ const TABLE: Partial<Table> = {
         then: (now) =>
           expect([hasPath(now, 'color.tide.700'), now.tree.paths.size]).toEqual([true, expect.any(Number)]),
       },
+      {
+        ask: () => ({ find: 'grey.4', replace: 'stone.4', leave: ['color.grey.450'] }),
+        then: (now) =>
+          expect(['color.stone.400', 'color.grey.400', 'color.grey.450'].map((path) => now.resolution.paths.includes(path))).toEqual([true, false, true]), // prettier-ignore
+      },
     ],
-    refused: [{ ask: { find: 'nothing-like-it', replace: 'x' }, says: /No path holds/ }],
+    refused: [
+      { ask: { find: 'nothing-like-it', replace: 'x' }, says: /No path holds/ },
+      { ask: { find: 'grey.450', replace: 'grey.455', leave: ['color.grey.450'] }, says: /Every path is left out/ },
+    ], // prettier-ignore
   },
   duplicate: {
     cases: [
@@ -446,6 +454,45 @@ const TABLE: Partial<Table> = {
       },
     ],
     refused: [{ ask: { text: 'space.4', surface: 'space.8' }, says: /inherited or was removed/ }],
+  },
+  setBlock: {
+    cases: [
+      {
+        ask: (of) => ({
+          guide: 'buttons',
+          block: ordered(named(of, 'guide', 'buttons').blocks).find(({ kind }) => kind === 'component')!.id,
+          fields: {
+            name: 'badge',
+            status: 'delayed',
+            _states: 'hover',
+            _width: '320',
+            _under: 'scheme=dark',
+          },
+        }),
+        then: (now, before) => {
+          const blocks = (of: OpenLibrary) => ordered(named(of, 'guide', 'buttons').blocks);
+          expect(blocks(now).map(({ id }) => id)).toEqual(blocks(before).map(({ id }) => id));
+          expect(blocks(now).find(({ kind }) => kind === 'component')).toMatchObject({
+            component: { path: 'badge' },
+            props: { status: 'delayed' },
+            states: ['hover'],
+            width: 320,
+            under: { scheme: 'dark' },
+          });
+        },
+      },
+    ],
+    refused: [
+      { ask: { guide: 'buttons', block: 'block_none', fields: {} }, says: /inherited or was removed/ },
+      {
+        ask: (of) => ({
+          guide: 'buttons',
+          block: ordered(named(of, 'guide', 'buttons').blocks).find(({ kind }) => kind === 'component')!.id,
+          fields: {},
+        }),
+        says: /not complete/,
+      },
+    ],
   },
   putAxis: {
     cases: [

@@ -37,11 +37,14 @@ export interface GuideSource {
 }
 
 /** What a person fills in to add a block. */
-interface BlockOption {
+export interface BlockOption {
   name: string;
   label: string;
-  /** `group`: a group of tokens; `component`: a component; `line`: a line of text; `markdown`: what is written on the page. */
-  kind: 'group' | 'component' | 'line' | 'markdown';
+  /**
+   * `group`: a group of tokens; `component`: a component; `props`: values for the props of that component, each a field of its
+   * own; `states`, `contexts`: of those there are; `line`: a line of text; `markdown`: what is written on the page.
+   */
+  kind: 'group' | 'component' | 'props' | 'states' | 'contexts' | 'line' | 'markdown';
   /** A block can be added without it. */
   optional?: boolean;
 }

@@ -147,3 +147,48 @@ test('text is escaped for content and for attributes alike', () => {
     }),
   );
 });
+
+test('states, width and contexts of a block come back from its fields; what says nothing is left out', () => {
+  const component = GUIDE_BLOCKS.get('component')!;
+  const made = (fields: Record<string, string>) =>
+    component.parse({ name: 'button', ...fields }, (path) => ({ path }));
+  expect(
+    made({
+      tone: 'quiet',
+      _states: 'hover, focus-visible',
+      _width: '320px',
+      _under: 'scheme=dark, brand = gannet',
+    }),
+  ).toEqual({
+    kind: 'component',
+    component: { path: 'button' },
+    props: { tone: 'quiet' },
+    states: ['hover', 'focus-visible'],
+    width: 320,
+    under: { scheme: 'dark', brand: 'gannet' },
+  });
+  expect(made({ _states: '<b>', _width: '9', _under: 'scheme' })).toEqual({
+    kind: 'component',
+    component: { path: 'button' },
+    props: {},
+  });
+});
+
+test('a block is shown with its states, under its contexts and in its width, on the page and as HTML', () => {
+  const library = opened(demo());
+  const source = { items: library.items, resolution: library.resolution, lens };
+  const component = GUIDE_BLOCKS.get('component')!;
+  const show = (more: object) =>
+    component.show({ kind: 'component', component: { path: 'button' }, props: {}, ...more } as never, source);
+  const plain = component.html(show({}));
+  const shown = show({ states: ['hover'], width: 320, under: { scheme: 'dark', season: 'winter' } });
+  expect(shown).toMatchObject({ look: { states: ['hover'], width: 320, under: { scheme: 'dark' } } });
+  const html = component.html(shown);
+  expect(html).toContain('data-scheme="dark"');
+  expect(html).toContain(`data-brand="${lens.brand}"`);
+  expect(html).toContain('max-width: 320px');
+  expect(html).toContain('data-state="hover"');
+  expect(html).toContain('button, hover, 320 px wide, scheme dark');
+  expect(html).not.toContain('season');
+  expect(plain).not.toMatch(/data-scheme|max-width|data-state/);
+});

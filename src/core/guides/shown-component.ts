@@ -8,9 +8,20 @@ import { pageStyles } from '../outputs/page-styles';
 import { spacingSets, type LayoutGrid } from '../tokens/spacing-sets';
 import type { BlockContent, BlockForm, GuideSource } from './block';
 import { escapeHtml, tableHtml } from './html';
+import {
+  knownUnder,
+  LOOK_MEMBERS,
+  lookHtml,
+  lookSchema,
+  lookText,
+  printLook,
+  readLook,
+  type Look,
+} from './look';
+import type { Context } from '../tokens/system';
 
 /** What a block on one component stores. */
-export interface ComponentUse {
+export interface ComponentUse extends Look {
   component: Reference;
   props: Record<string, string>;
 }
@@ -37,16 +48,32 @@ export interface ShownComponent {
   missing: boolean;
   /** Layout grids that can be laid over the specimen. */
   grids: LayoutGrid[];
+  /** States, width and contexts it is shown with; contexts that the library does not have are left out. */
+  look: Look;
+  /** The contexts the page is seen under. */
+  lens: Context;
 }
 
-function showComponent({ component: use, props }: ComponentUse, source: GuideSource): ShownComponent {
+function showComponent(
+  { component: use, props, ...asked }: ComponentUse,
+  source: GuideSource,
+): ShownComponent {
   const { items, resolution, lens } = source;
   const component = named(items, 'component', use);
+  const under = knownUnder(asked.under, resolution.system.axes);
+  const look: Look = {
+    ...(asked.states && { states: asked.states }),
+    ...(asked.width !== undefined && { width: asked.width }),
+    ...(Object.keys(under).length > 0 && { under }),
+  };
+  const seen = { ...lens, ...under };
   return {
     deprecated: component ? deprecationOf(component) : null,
     given: props,
     name: component?.name ?? use.path,
-    html: component ? renderNested(component, items, { props, context: lens }) : '',
+    html: component
+      ? renderNested(component, items, { props, states: asked.states ?? [], context: seen })
+      : '',
     css: component ? pageStyles(items, resolution, [component]) : '',
     props: component
       ? ordered(component.props).map(
@@ -62,20 +89,37 @@ function showComponent({ component: use, props }: ComponentUse, source: GuideSou
         )
       : [],
     missing: !component,
-    grids: spacingSets(resolution, lens).grids,
+    grids: spacingSets(resolution, seen).grids,
+    look,
+    lens,
   };
 }
+
+const COMPONENT_OPTIONS: BlockForm['options'] = [
+  { name: 'name', label: 'Component', kind: 'component' },
+  { name: '_props', label: 'Props', kind: 'props', optional: true },
+  { name: '_states', label: 'States', kind: 'states', optional: true },
+  { name: '_width', label: 'Width, px', kind: 'line', optional: true },
+  { name: '_under', label: 'Contexts', kind: 'contexts', optional: true },
+];
 
 /** What blocks on one component have in common; they differ in what is drawn of it. */
 export const componentBlock = <K extends 'component' | 'anatomy'>(kind: K) => ({
   kind,
-  schema: object({ order, kind: oneOf(kind), component: reference, props: givenProps }),
-  options: [{ name: 'name', label: 'Component', kind: 'component' }] as const,
-  parse: (({ name, ...props }, refer) =>
-    name ? { kind, component: refer(name, 'component'), props } : undefined) as BlockForm<K>['parse'],
-  print: ({ component, props }: ComponentUse, path: (reference: Reference) => string) => ({
+  schema: object(
+    { order, kind: oneOf(kind), component: reference, props: givenProps, ...lookSchema },
+    LOOK_MEMBERS,
+  ),
+  options: COMPONENT_OPTIONS,
+  parse: (({ name, ...fields }, refer) => {
+    if (!name) return undefined;
+    const { look, rest } = readLook(fields);
+    return { kind, component: refer(name, 'component'), props: rest, ...look };
+  }) as BlockForm<K>['parse'],
+  print: ({ component, props, ...look }: ComponentUse, path: (reference: Reference) => string) => ({
     name: path(component),
     ...props,
+    ...printLook(look),
   }),
   references: ({ component }: ComponentUse) => [component],
   show: ((block: BlockContent<K> & ComponentUse, source: GuideSource) => ({
@@ -84,10 +128,10 @@ export const componentBlock = <K extends 'component' | 'anatomy'>(kind: K) => ({
   })) as unknown as BlockForm<K>['show'],
 });
 
-export const specimenHtml = ({ name, html, missing }: ShownComponent): string =>
+export const specimenHtml = ({ name, html, missing, look, lens }: ShownComponent): string =>
   missing
     ? `<p>The component ${escapeHtml(name)} is not in this library.</p>`
-    : `<figure>${html}<figcaption>${escapeHtml(name)}</figcaption></figure>`;
+    : `<figure>${lookHtml(html, look, lens)}<figcaption>${escapeHtml([name, lookText(look)].filter(Boolean).join(', '))}</figcaption></figure>`;
 
 export const propsHtml = ({ name, props }: ShownComponent): string =>
   props.length === 0

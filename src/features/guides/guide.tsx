@@ -1,6 +1,5 @@
 'use client';
 
-import { DialogFoot } from '@/ui/dialog-foot';
 import { EmptyState } from '@/ui/empty-state';
 import { LibraryButton } from '@/features/session/library-link';
 import {
@@ -12,18 +11,7 @@ import {
   type DragEndEvent,
 } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import {
-  ActionIcon,
-  Button,
-  Group,
-  Menu,
-  Modal,
-  Select,
-  Stack,
-  Text,
-  TextInput,
-  Textarea,
-} from '@mantine/core';
+import { ActionIcon, Button, Group, Menu, Text, Textarea } from '@mantine/core';
 import { IconGripVertical, IconPencil, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { GuideBlockKind } from '@/core/guides/block';
@@ -32,8 +20,10 @@ import type { BlockView, GuideView } from '@/editing/guides/queries/guide';
 import { download } from '@/features/tokens/download';
 import { useAsk, useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
+import { useStore } from '@/features/session/refused';
 import { useLens } from '@/ui/frame/lens';
 import { PageSkeleton } from '@/ui/page-skeleton';
+import { BlockDialog } from './block-dialog';
 import { BLOCKS } from './blocks/registry';
 import classes from './guides.module.css';
 
@@ -123,6 +113,8 @@ function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
     // Moving its element takes the focus from the handle.
     requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-handle="${block.id}"]`)?.focus());
   };
+  const [editing, setEditing] = useState(false);
+  const { put, refusal } = useStore();
   const finish = () => {
     setWriting(false);
     if (block.kind === 'text' && text !== block.markdown)
@@ -163,20 +155,19 @@ function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
           >
             <IconGripVertical size={15} />
           </ActionIcon>
-          {block.kind === 'text' && (
-            <ActionIcon
-              variant="subtle"
-              color="gray"
-              size="sm"
-              aria-label="Edit block"
-              onClick={() => {
-                setText(block.markdown);
-                setWriting(true);
-              }}
-            >
-              <IconPencil size={15} />
-            </ActionIcon>
-          )}
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            size="sm"
+            aria-label="Edit block"
+            onClick={() => {
+              if (block.kind !== 'text') return setEditing(true);
+              setText(block.markdown);
+              setWriting(true);
+            }}
+          >
+            <IconPencil size={15} />
+          </ActionIcon>
           <ActionIcon
             variant="subtle"
             color="gray"
@@ -188,25 +179,36 @@ function Block({ block, guide }: { block: BlockView; guide: GuideView }) {
           </ActionIcon>
         </div>
       )}
+      {editing && (
+        <BlockDialog
+          guide={guide}
+          kind={block.kind}
+          fields={block.fields}
+          action="Save block"
+          refusal={refusal}
+          close={() => setEditing(false)}
+          save={async (fields) => {
+            if (await put('setBlock', { guide: guide.name, block: block.id, fields })) setEditing(false);
+          }}
+        />
+      )}
     </div>
   );
 }
 
 /** Adds a block of any kind: its form asks for what the kind says it needs. */
 function AddBlock({ guide }: { guide: GuideView }) {
-  const { store } = useCommand();
+  const { put, refusal, setRefusal } = useStore();
   const [kind, setKind] = useState<GuideBlockKind | null>(null);
-  const [fields, setFields] = useState<Record<string, string>>({});
-  const [problem, setProblem] = useState('');
-  const form = kind === null ? undefined : GUIDE_BLOCKS.get(kind);
-  const choices = { group: guide.groups, component: guide.components };
-  const set = (name: string, value: string) => setFields({ ...fields, [name]: value });
+  // In a guide to one component further blocks are mostly about that one.
+  const shown = guide.blocks.find(({ kind: other }) => other === 'component' || other === 'anatomy');
+  const takesComponent =
+    kind !== null && GUIDE_BLOCKS.get(kind)!.options.some((option) => option.kind === 'component');
+  const usual: Record<string, string> =
+    takesComponent && shown?.fields.name !== undefined ? { name: shown.fields.name } : {};
   const add = async (block: { kind: GuideBlockKind; fields: Record<string, string> }) => {
-    const refused = await store('addBlock', { guide: guide.name, block });
-    setProblem(refused ? `${refused.problem}. ${refused.fix}.` : '');
-    if (!refused) setKind(null);
+    if (await put('addBlock', { guide: guide.name, block })) setKind(null);
   };
-  const isComplete = form?.options.every(({ name, optional }) => optional || fields[name]);
   return (
     <Group mt="lg">
       <Menu position="bottom-start">
@@ -220,8 +222,7 @@ function AddBlock({ guide }: { guide: GuideView }) {
               onClick={() => {
                 if (one.kind === 'text')
                   return void add({ kind: 'text', fields: { markdown: 'Write here.' } });
-                setFields({});
-                setProblem('');
+                setRefusal(null);
                 setKind(one.kind);
               }}
             >
@@ -230,37 +231,17 @@ function AddBlock({ guide }: { guide: GuideView }) {
           ))}
         </Menu.Dropdown>
       </Menu>
-      <Modal opened={form !== undefined} onClose={() => setKind(null)} title={form?.title}>
-        <Stack>
-          {form?.options.map(({ name, label, kind: option }, i) =>
-            option === 'group' || option === 'component' ? (
-              <Select
-                key={name}
-                label={label}
-                searchable
-                data={choices[option]}
-                value={fields[name] ?? null}
-                onChange={(value) => set(name, value ?? '')}
-                data-autofocus={i === 0 || undefined}
-              />
-            ) : (
-              <TextInput
-                key={name}
-                label={label}
-                value={fields[name] ?? ''}
-                onChange={(event) => set(name, event.currentTarget.value)}
-                data-autofocus={i === 0 || undefined}
-              />
-            ),
-          )}
-          {problem && <Text c="var(--bad)">{problem}</Text>}
-          <DialogFoot close={() => setKind(null)}>
-            <Button disabled={!isComplete} onClick={() => kind && void add({ kind, fields })}>
-              Add block
-            </Button>
-          </DialogFoot>
-        </Stack>
-      </Modal>
+      {kind !== null && (
+        <BlockDialog
+          guide={guide}
+          kind={kind}
+          fields={usual}
+          action="Add block"
+          refusal={refusal}
+          close={() => setKind(null)}
+          save={(fields) => void add({ kind, fields })}
+        />
+      )}
     </Group>
   );
 }

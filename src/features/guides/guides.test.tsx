@@ -84,3 +84,26 @@ test('who may only read is offered nothing that changes anything', async () => {
   await screen.findByText('Buttons');
   expect(screen.queryByRole('button', { name: /Create guide/ })).toBeNull();
 });
+
+test('a block is given props, states, a width and contexts, and is edited after', async () => {
+  const { user } = await openPage(<Guide name="buttons" />, 'guides/buttons');
+  await user.click(await screen.findByRole('button', { name: 'Add block' }));
+  await user.click(await screen.findByRole('menuitem', { name: 'Component with its props' }));
+  const dialog = await screen.findByRole('dialog');
+  // The component that the guide is about is chosen already.
+  expect(within(dialog).getByRole('combobox', { name: 'Component' })).toHaveValue('button');
+  await user.click(await within(dialog).findByRole('combobox', { name: 'tone' }));
+  await user.click(await screen.findByRole('option', { name: 'danger' }));
+  await user.click(within(dialog).getByRole('combobox', { name: 'scheme' }));
+  await user.click(await screen.findByRole('option', { name: 'dark' }));
+  await user.type(within(dialog).getByRole('textbox', { name: 'Width, px' }), '320{Enter}');
+  await waitFor(() => expect(storedLabels()).toEqual(['Add component with its props to Buttons']));
+  expect(await screen.findByText('Shown with 320 px wide, scheme dark')).toBeInTheDocument();
+  const blocks = document.querySelectorAll<HTMLElement>('[data-block]');
+  await user.click(within(blocks[blocks.length - 1]!).getByRole('button', { name: 'Edit block' }));
+  const again = await screen.findByRole('dialog');
+  expect(await within(again).findByRole('combobox', { name: 'tone' })).toHaveValue('danger');
+  await user.clear(within(again).getByRole('textbox', { name: 'Width, px' }));
+  await user.click(within(again).getByRole('button', { name: 'Save block' }));
+  expect(await screen.findByText('Shown with scheme dark')).toBeInTheDocument();
+});

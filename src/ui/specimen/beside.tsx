@@ -9,8 +9,13 @@ import classes from './specimen.module.css';
 export function BesideFrames({
   axes,
   title,
+  under,
   ...preview
-}: { axes: readonly LensAxis[] } & Omit<PreviewProps, 'attributes'>) {
+}: {
+  axes: readonly LensAxis[];
+  /** Contexts that the specimen has whatever it is seen through. */
+  under?: Record<string, string> | undefined;
+} & Omit<PreviewProps, 'attributes'>) {
   const lenses = useBeside(axes);
   return (
     <div className={classes.beside}>
@@ -20,7 +25,7 @@ export function BesideFrames({
           <PreviewFrame
             {...preview}
             title={label ? `${title} under ${label}` : title}
-            attributes={contextAttributes(lens)}
+            attributes={contextAttributes({ ...lens, ...under })}
           />
         </div>
       ))}

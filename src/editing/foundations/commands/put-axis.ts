@@ -1,5 +1,6 @@
 import { moveEntry } from '@/core/document/edits';
 import { byOrder, itemsOf } from '@/core/document/item';
+import type { Context } from '@/core/tokens/system';
 import { ordersAfter, orderBetween } from '@/core/document/order';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { contextNameProblem, removeContexts } from '@/editing/foundations/axes';
@@ -72,7 +73,7 @@ export function putAxis(library: OpenLibrary, asked: AxisAsked, newId: NewId): C
       const last = itemsOf(work.items, 'axis').sort(byOrder).at(-1)?.order ?? null;
       work.add({ id: axis, kind: 'axis', name, description: asked.description, default: null, order: ordersAfter(last, 1)[0]! });
     } else if (own) {
-      if (name !== present.name || renamed.size > 0) renameInOutputs(work, present.name, name, renamed);
+      if (name !== present.name || renamed.size > 0) renameWhereNamed(work, present.name, name, renamed);
       work.set(axis, 'name', name);
       work.set(axis, 'description', asked.description);
     }
@@ -115,22 +116,24 @@ function placeContexts(
   });
 }
 
-/** Outputs name their contexts: they follow. */
-function renameInOutputs(
+/** Outputs and blocks of guides name contexts: they follow. */
+function renameWhereNamed(
   work: DraftTransaction,
   from: string,
   to: string,
   contexts: ReadonlyMap<string, string>,
 ): void {
+  const renamed = (named: Context): Context =>
+    Object.fromEntries(
+      Object.entries(named).map(([axis, context]) =>
+        axis === from ? [to, contexts.get(context) ?? context] : [axis, context],
+      ),
+    );
   for (const output of itemsOf(work.own, 'output'))
     if (output.context && Object.hasOwn(output.context, from))
-      work.set(
-        output.id,
-        'context',
-        Object.fromEntries(
-          Object.entries(output.context).map(([axis, context]) =>
-            axis === from ? [to, contexts.get(context) ?? context] : [axis, context],
-          ),
-        ),
-      );
+      work.set(output.id, 'context', renamed(output.context));
+  for (const guide of itemsOf(work.own, 'guide'))
+    for (const [id, block] of Object.entries(guide.blocks))
+      if ('under' in block && block.under && Object.hasOwn(block.under, from))
+        work.set(guide.id, `blocks/${id}`, { ...block, under: renamed(block.under) });
 }

@@ -1,17 +1,10 @@
 import { moveEntry, setField } from '@/core/document/edits';
-import { itemsOf, ordered } from '@/core/document/item';
-import type { GuideBlockKind } from '@/core/guides/block';
+import { ordered } from '@/core/document/item';
 import { GUIDE_BLOCKS } from '@/core/guides/blocks/registry';
 import { placeAmong } from '@/core/document/order';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
-import { ownGuide } from '@/editing/guides/own-guide';
-
-/** What a form or a guide file says of a block: its kind, and its fields by name. */
-interface NewBlock {
-  kind: GuideBlockKind;
-  fields: Record<string, string>;
-}
+import { contentOf, ownGuide, type NewBlock } from '@/editing/guides/own-guide';
 
 export function addBlock(
   library: OpenLibrary,
@@ -21,13 +14,7 @@ export function addBlock(
   const guide = ownGuide(library, name);
   if (!guide) return refuse(`${name} is inherited`, 'Change it in the library it comes from');
   const form = GUIDE_BLOCKS.get(block.kind);
-  const content = form?.parse(block.fields, (path, kind) => ({
-    path,
-    id:
-      kind === 'group'
-        ? library.tree.ids.get(path)
-        : itemsOf(library.items, 'component').find((other) => other.name === path)?.id,
-  }));
+  const content = contentOf(library, block);
   if (!form || !content) return refuse('The block is not complete', 'Fill in every field it needs');
   const all = ordered(guide.blocks);
   const at = behind === undefined ? all.length - 1 : all.findIndex((other) => other.id === behind);

@@ -5,8 +5,8 @@ import { pathOf } from '@/core/tokens/token-tree';
 import type { Context } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
-/** A block as it is shown now, with what is stored of it where it can be changed in place. */
-export type BlockView = { id: string; order: string } & ShownBlock;
+/** A block as it is shown now, with the fields it is made from. */
+export type BlockView = { id: string; order: string; fields: Record<string, string> } & ShownBlock;
 
 export interface GuideView {
   id: string;
@@ -79,6 +79,7 @@ export function guide(
     blocks: ordered(item.blocks).map(({ id, order, ...block }) => ({
       id,
       order,
+      fields: GUIDE_BLOCKS.get(block.kind)!.print(block, (reference) => pathOf(reference, library.items)),
       ...GUIDE_BLOCKS.get(block.kind)!.show(block, {
         items: library.items,
         resolution: library.resolution,

@@ -27,7 +27,7 @@ export function AnatomyBlock({ block }: DrawnBlock<'anatomy'>) {
         title={`${block.name}, as its anatomy is measured`}
         html={block.html}
         css={block.css}
-        attributes={contextAttributes(lens)}
+        attributes={contextAttributes({ ...lens, ...block.look.under })}
         backdrop="var(--color-surface-page, #fff)"
         padding={28}
         measure={LOOK_PROPERTIES}
@@ -35,10 +35,10 @@ export function AnatomyBlock({ block }: DrawnBlock<'anatomy'>) {
       />
       <AnatomyFigure
         name={block.name}
-        lens={lens}
+        lens={{ ...lens, ...block.look.under }}
         boxes={boxes}
         props={block.given}
-        states={AT_REST}
+        states={block.look.states ?? AT_REST}
         drawing={block}
       />
     </div>

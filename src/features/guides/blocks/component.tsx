@@ -1,5 +1,7 @@
 'use client';
 
+import { Text } from '@mantine/core';
+import { lookText } from '@/core/guides/look';
 import { PropTable } from '@/features/components/props/prop-table';
 import { useLibrary } from '@/features/session/library-shell';
 import { BesideFrames } from '@/ui/specimen/beside';
@@ -26,7 +28,14 @@ export function ComponentBlock({ block }: DrawnBlock<'component'>) {
         css={block.css}
         backdrop="var(--color-surface-page, #fff)"
         padding={28}
+        under={block.look.under}
+        {...(block.look.width !== undefined && { width: block.look.width })}
       />
+      {lookText(block.look) && (
+        <Text size="xs" c="dimmed" mt={4}>
+          Shown with {lookText(block.look)}
+        </Text>
+      )}
       <PropTable props={block.props} />
     </div>
   );

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Modal, Stack, Group, Text, TextInput } from '@mantine/core';
+import { Button, Checkbox, Modal, Stack, Group, Text, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
 import { joinPath, lastName, parentPath } from '@/core/tokens/system';
@@ -8,8 +8,10 @@ import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { RemovalDialog } from '@/features/usage/removal-dialog';
 import { errorAt, Refused, refusalText, useStore } from '@/features/session/refused';
 import { DialogFoot } from '@/ui/dialog-foot';
+import { toggled } from '@/ui/toggled';
 import { KeepOldPaths } from '../keep-old-paths';
 import { TokenSelect } from '../token-select';
+import classes from './table.module.css';
 
 interface TableDialog {
   /** The tokens it is about. */
@@ -127,18 +129,24 @@ export function DuplicateToken({ paths, close, done }: TableDialog) {
   );
 }
 
+/** As many rows are shown, each of which can be left out. */
+const MOST_ROWS = 2000;
+
 export function ReplaceInPaths({ close, done }: TableDialog) {
   const { put, refusal } = useStore();
   const [find, setFind] = useState('');
   const [replace, setReplace] = useState('');
   const [keepOld, setKeepOld] = useState(false);
   const changes = useDocumentQuery('replacedPaths', { find, replace });
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const leave = (changes ?? []).filter(({ from }) => left.has(from)).map(({ from }) => from);
+  const count = (changes?.length ?? 0) - leave.length;
   return (
     <Modal opened onClose={close} title="Find and replace in paths" size="lg">
       <form
         onSubmit={async (event) => {
           event.preventDefault();
-          if (await put('replaceInPaths', { find, replace, keepOld })) done();
+          if (await put('replaceInPaths', { find, replace, keepOld, leave })) done();
         }}
       >
         <Stack>
@@ -156,21 +164,33 @@ export function ReplaceInPaths({ close, done }: TableDialog) {
               onChange={(event) => setReplace(event.currentTarget.value)}
             />
           </Group>
-          <div style={{ maxHeight: 260, overflow: 'auto' }}>
-            {(changes ?? []).slice(0, 100).map((change) => (
-              <div key={change.from} className="path">
-                {change.from} → {change.to}
-              </div>
+          <div className={classes.changes} role="group" aria-label="Paths that change">
+            {(changes ?? []).slice(0, MOST_ROWS).map(({ from, to }) => (
+              <Checkbox
+                key={from}
+                size="xs"
+                label={
+                  <span className="path">
+                    {from} → {to}
+                  </span>
+                }
+                checked={!left.has(from)}
+                onChange={() => setLeft((old) => toggled(old, from))}
+              />
             ))}
-            {(changes?.length ?? 0) > 100 && <Text size="sm">and {changes!.length - 100} more</Text>}
+            {(changes?.length ?? 0) > MOST_ROWS && (
+              <Text size="sm">
+                and {changes!.length - MOST_ROWS} more: search for a longer text to see those
+              </Text>
+            )}
             {find !== '' && changes?.length === 0 && (
               <Text size="sm">No path in this library contains that text.</Text>
             )}
           </div>
           <KeepOldPaths checked={keepOld} onChange={setKeepOld} />
           <DialogFoot close={close}>
-            <Button type="submit" disabled={!changes || changes.length === 0}>
-              Rename {counted(changes?.length ?? 0, 'path')}
+            <Button type="submit" disabled={count === 0}>
+              Rename {counted(count, 'path')}
             </Button>
           </DialogFoot>
         </Stack>

@@ -81,12 +81,21 @@ test('find and replace shows every path before it changes any, and says when the
   fireEvent.change(within(dialog).getByRole('textbox', { name: 'Replace with' }), {
     target: { value: 'tide' },
   });
-  const button = await within(dialog).findByRole('button', { name: /^Rename [1-9]\d* paths?$/ });
+  expect(await within(dialog).findByRole('button', { name: 'Rename 1 path' })).toBeEnabled();
   expect(within(dialog).getByText(/^color\.estuary.* → color\.tide/)).toBeInTheDocument();
+  // Each row can be left out.
+  fireEvent.change(find, { target: { value: 'estuary.5' } });
+  fireEvent.change(within(dialog).getByRole('textbox', { name: 'Replace with' }), {
+    target: { value: 'tide.5' },
+  });
+  const button = await within(dialog).findByRole('button', { name: 'Rename 2 paths' });
+  await user.click(within(dialog).getByRole('checkbox', { name: /^color\.estuary\.50 / }));
+  expect(button).toHaveTextContent('Rename 1 path');
   await user.click(button);
   await waitFor(() => expect(storedLabels()).toHaveLength(1));
-  await user.type(await screen.findByRole('textbox', { name: /^Search/ }), 'tide.700');
-  await waitFor(() => expect(paths()).toContain('color.tide.700'));
+  await user.type(await screen.findByRole('textbox', { name: /^Search/ }), 'color.');
+  await waitFor(() => expect(paths()).toContain('color.tide.500'));
+  expect(paths()).toContain('color.estuary.50');
 });
 
 test('what is used is removed only with what takes its place; the refusal stands at the replacement', async () => {
