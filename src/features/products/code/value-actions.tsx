@@ -20,7 +20,7 @@ export function ValueActions({
 }) {
   const { documents } = useWork();
   const [choosing, setChoosing] = useState(false);
-  const [token, setToken] = useState('');
+  const [path, setPath] = useState('');
   const canAdd = documents.some(
     (one) =>
       one.kind === 'library' && one.slug === library && (one.role === 'maintainer' || one.role === 'owner'),
@@ -37,9 +37,9 @@ export function ValueActions({
         </Menu.Target>
         <Menu.Dropdown>
           {propose &&
-            suggest.map((path) => (
-              <Menu.Item key={path} onClick={() => propose(value, path)}>
-                Replace with {path}
+            suggest.map((near) => (
+              <Menu.Item key={near} onClick={() => propose(value, near)}>
+                Replace with {near}
               </Menu.Item>
             ))}
           {propose && <Menu.Item onClick={() => setChoosing(true)}>Replace with another token …</Menu.Item>}
@@ -56,7 +56,7 @@ export function ValueActions({
             onSubmit={(event) => {
               event.preventDefault();
               setChoosing(false);
-              propose(value, token.trim());
+              propose(value, path.trim());
             }}
           >
             <Stack gap="sm">
@@ -65,8 +65,8 @@ export function ValueActions({
                 placeholder="color.text.quiet"
                 required
                 data-autofocus
-                value={token}
-                onChange={(event) => setToken(event.currentTarget.value)}
+                value={path}
+                onChange={(event) => setPath(event.currentTarget.value)}
               />
               <Text size="sm" c="dimmed">
                 Each place where {value} stands by itself is changed on a branch, and proposed.
