@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { toPlain, type Json } from '../base/json/json';
 import { readJson } from '../base/json/read';
 import { cssText } from './css-text';
-import { compositeText, readComposite } from './typed-composite';
+import { compositeText } from './composite-text';
+import { readComposite } from './typed-composite';
 import { readTyped, typedText } from './typed-value';
 
 const px = (value: number) => ({ value, unit: 'px' });

@@ -5,7 +5,8 @@ import { JsonSyntaxError, readJson } from '../base/json/read';
 import { writeJson } from '../base/json/write';
 import { cssLine } from './css-text';
 import { aliasPath, referencesIn } from './references';
-import { compositeExample, compositeText, readComposite, type Typed } from './typed-composite';
+import { compositeText } from './composite-text';
+import { compositeExample, readComposite, type Typed } from './typed-composite';
 import { TOKEN_TYPES } from './types/registry';
 
 const QUANTITY = /^([+-]?(?:\d+\.?\d*|\.\d+))\s*([a-z]+)$/i;

@@ -48,12 +48,12 @@ export function timeJson(text: string): Json | undefined {
   return quantity(Number(parsed.number), parsed.unit.toLowerCase());
 }
 
-const quantity = (value: number, unit: string): Json =>
+export const quantity = (value: number, unit: string): Json =>
   jsonObject([
     ['value', value],
     ['unit', unit],
   ]);
-const tidy = (value: number) => Number(value.toPrecision(10));
+export const tidy = (value: number) => Number(value.toPrecision(10));
 
 export function easingJson(text: string): Json | undefined {
   const word = text.trim().toLowerCase();
@@ -165,7 +165,7 @@ function member(node: Node, refer: Refer, read: (text: string) => Json | undefin
   const reference = referenceOf([node]);
   return reference !== undefined ? refer(reference) : read(valueParser.stringify(node));
 }
-const colorOfText = (text: string) => {
+export const colorOfText = (text: string) => {
   const color = parseColor(text);
   return color && colorJson(color);
 };
