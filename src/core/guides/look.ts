@@ -34,15 +34,12 @@ export function readLook(fields: Readonly<Record<string, string>>): {
   const isName = (text: string) => new RegExp(identifier.pattern).test(text);
   const held = states.split(/[\s,]+/).filter(isName);
   const pixels = Math.round(Number(width.replace(/px$/, '')));
-  const contexts = under.split(',').flatMap((part): [string, string][] => {
-    const [axis = '', context = ''] = part.split('=').map((word) => word.trim());
-    return axis !== '' && context !== '' ? [[axis, context]] : [];
-  });
+  const contexts = readUnder(under);
   return {
     look: {
       ...(held.length > 0 && { states: [...new Set(held)] }),
       ...(width !== '' && pixels >= WIDTHS.least && pixels <= WIDTHS.most && { width: pixels }),
-      ...(contexts.length > 0 && { under: Object.fromEntries(contexts) }),
+      ...(Object.keys(contexts).length > 0 && { under: contexts }),
     },
     rest: Object.fromEntries(Object.entries(rest).filter(([field]) => isName(field))),
   };
@@ -54,6 +51,15 @@ export const printLook = ({ states, width, under }: Look): Record<string, string
   ...(width !== undefined && { [FIELDS.width]: String(width) }),
   ...(under && { [FIELDS.under]: underText(under) }),
 });
+
+/** `scheme=dark, brand=gannet` as contexts by axis; what is neither is left out. */
+export const readUnder = (text: string): Context =>
+  Object.fromEntries(
+    text.split(',').flatMap((part): [string, string][] => {
+      const [axis = '', context = ''] = part.split('=').map((word) => word.trim());
+      return axis !== '' && context !== '' ? [[axis, context]] : [];
+    }),
+  );
 
 export const underText = (under: Context): string =>
   Object.entries(under)

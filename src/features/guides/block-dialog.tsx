@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { KNOWN_STATES } from '@/core/components/condition';
 import type { BlockOption, GuideBlockKind } from '@/core/guides/block';
 import { GUIDE_BLOCKS } from '@/core/guides/blocks/registry';
-import { underText } from '@/core/guides/look';
+import { readUnder, underText } from '@/core/guides/look';
 import type { GuideView } from '@/editing/guides/queries/guide';
 import { useDocumentQuery, type Refusal } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
@@ -168,12 +168,7 @@ function ContextFields({
 }) {
   const { axes } = useLibrary();
   if (axes.length === 0) return null;
-  const chosen = Object.fromEntries(
-    value.split(',').flatMap((part) => {
-      const [axis, context] = part.split('=').map((word) => word.trim());
-      return axis && context ? [[axis, context]] : [];
-    }),
-  ) as Record<string, string>;
+  const chosen = readUnder(value);
   return (
     <Fieldset legend={label}>
       <Stack gap="xs">
