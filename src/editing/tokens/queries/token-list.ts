@@ -43,6 +43,8 @@ export interface TokenListView {
   /** The contexts that have a column; none without an axis. */
   columns: string[];
   total: number;
+  /** How many of those are this library's own, and can be changed here. */
+  own: number;
 }
 
 /** The contexts that are columns, each with the combination it is looked at in. */
@@ -94,7 +96,12 @@ export function tokenList(
     findings: library.findingsAt(strip.path).length,
     cells: columns.map((column) => cellOf(library, strip.path, column, across)),
   }));
-  return { rows, columns: columns.flatMap(({ context }) => context ?? []), total: list.length };
+  return {
+    rows,
+    columns: columns.flatMap(({ context }) => context ?? []),
+    total: list.length,
+    own: list.filter(({ origin }) => origin === undefined).length,
+  };
 }
 
 /** The paths of this library's own tokens that a filter lets through. */

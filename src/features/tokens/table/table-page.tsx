@@ -173,7 +173,7 @@ export function TablePage() {
         )}
       </Group>
       {chosen.size > 0 &&
-        chosen.size < view.total &&
+        chosen.size < view.own &&
         view.rows.every((row) => row.origin !== undefined || chosen.has(row.path)) && (
           <Group gap="xs" mb="xs">
             <Text size="sm">{counted(chosen.size, 'token')} on this page are selected.</Text>
@@ -184,7 +184,7 @@ export function TablePage() {
                 void ask('matchingPaths', { lens, filter }).then((all) => setChosen(new Set(all)))
               }
             >
-              Select all {view.total} that match
+              Select all {view.own} that match
             </Button>
           </Group>
         )}
