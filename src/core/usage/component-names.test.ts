@@ -25,7 +25,7 @@ const told = (file: string, text: string) =>
 test.each<[file: string, text: string, instances: unknown[]]>([
   [
     'a.html',
-    '<main>\n<keel-button tone="quiet">Go</keel-button>\n<button class="wide button-1k2m3n4p" data-tone="danger" data-busy>No</button>\n<button class="button">mine</button>\n<div class="keel-fare-card"></div>\n<other-button></other-button></main>',
+    '<main>\n<keel-button tone="quiet">Go</keel-button>\n<button part="root" class="wide button-1k2m3n4p" data-tone="danger" data-busy><span part="label" class="button-1k2m3n4p">No</span></button>\n<button class="button button-outline button-outlined">mine</button>\n<div class="keel-fare-card"></div>\n<other-button></other-button></main>',
     [['button', 2, { tone: 'quiet' }], ['button', 3, { tone: 'danger', busy: 'true' }], ['fare-card', 5, {}]],
   ],
   [

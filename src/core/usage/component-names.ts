@@ -6,8 +6,8 @@ export interface NamedComponent {
   props: readonly string[];
 }
 
-/** The end of a class that delivered markup names a component by: its name and a hash of what it is. */
-const HASH = /-[0-9a-z]{6,16}$/;
+/** The end of the class that every part of delivered markup carries: the component's name, and a hash of what it is. */
+const HASH = /-[0-9a-z]{8}$/;
 
 /** `fare-card` as a class of a script: `FareCard`. */
 const pascal = (name: string): string =>
@@ -42,9 +42,11 @@ export class ComponentNames {
     const byTag = this.byTag.get(imported?.name ?? tag);
     if (byTag) return byTag;
     if (imported && this.module.test(imported.module)) return this.byFunction.get(imported.name);
+    // Of delivered markup each part has the class; its root is the instance.
+    const isRoot = (attributes['part'] ?? '').split(/\s+/).includes('root');
     for (const one of (attributes['class'] ?? attributes['className'] ?? '').split(/\s+/)) {
-      const found =
-        this.byTag.get(one) ?? (HASH.test(one) ? this.byName.get(one.replace(HASH, '')) : undefined);
+      const delivered = isRoot && HASH.test(one) ? this.byName.get(one.replace(HASH, '')) : undefined;
+      const found = this.byTag.get(one) ?? delivered;
       if (found) return found;
     }
     return undefined;
