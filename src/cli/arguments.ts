@@ -18,6 +18,7 @@ interface Options {
   flags?: readonly string[];
 }
 
+/** @param files what stands without an option; the last may be one or more, written with `…` */
 export function readArguments(
   words: string[],
   files: string[],
@@ -34,10 +35,11 @@ export function readArguments(
     throw new UsageError((error as Error).message.split('. ')[0] + '.');
   }
   const { positionals } = parsed;
-  if (positionals.length !== files.length)
+  const several = files.at(-1)?.endsWith('…') === true;
+  if (positionals.length < files.length || (!several && positionals.length > files.length))
     throw new UsageError(
       positionals.length < files.length
-        ? `${files[positionals.length]!} is missing.`
+        ? `${files[positionals.length]!.replace('…', '')} is missing.`
         : `${positionals[files.length]!} is one too many.`,
     );
   const found = parsed.values as Record<string, string | string[] | boolean | undefined>;

@@ -279,3 +279,61 @@ test('style sheets and SCSS are read as token files are', () => {
     expect.arrayContaining(['16px', '#333333']),
   );
 });
+
+describe('intake', () => {
+  const css = `:root { --ink: #1e2528; --page: #fff }
+body { color: var(--ink); background: var(--page) }
+a { color: hsl(193 100% calc(20% + 5%)) } .btn { background: #00617e; color: white; padding: 4px 1rem }
+[data-scheme="dark"] { --ink: #eee }
+p { margin: 4.5px; color: #00617f`;
+
+  test('prints the inventory with its groups, the axes and the roles; a mistake is skipped, told and exit 1', () => {
+    const sheet = file(css, '.css');
+    const { status, stdout, stderr } = run('intake', sheet);
+    expect([status, stderr]).toEqual([1, '']);
+    const answer = JSON.parse(stdout) as {
+      files: object[];
+      axes: object;
+      roles: object;
+      inventory: Record<string, { value: string; cluster: number }[]>;
+    };
+    expect(Object.keys(answer)).toEqual(['files', 'inventory', 'axes', 'roles', 'findings']);
+    expect(answer.files).toEqual([
+      { file: sheet, declarations: 11, skipped: [{ line: 5, column: 1, why: expect.stringContaining('Unclosed') as string }] },
+    ]);
+    expect(answer.axes).toEqual({ scheme: ['light', 'dark'] });
+    expect(answer.roles).toEqual({
+      'page.surface': '#ffffff', 'page.text': '#1e2528', 'heading.text': '#1e2528', 'link.text': '#006380',
+      'action.surface': '#00617e', 'action.text': '#ffffff',
+    });
+    const { color, space } = answer.inventory;
+    expect(space).toEqual([
+      { value: '4px', count: 1, cluster: 0, kept: true },
+      { value: '16px', count: 1, cluster: 1, kept: true },
+      { value: '4.5px', count: 1, cluster: 0, kept: false },
+    ]);
+    const kept = (value: string) => color!.find((one) => one.value === value);
+    expect([kept('#00617e'), kept('#00617f')]).toEqual([
+      expect.objectContaining({ kept: true }),
+      expect.objectContaining({ kept: false, cluster: kept('#00617e')!.cluster }),
+    ]);
+  }); // prettier-ignore
+
+  test('prints the token file of the default context, which every other command reads', () => {
+    const { status, stdout, stderr } = run('intake', file(css.slice(0, css.lastIndexOf('\n')), '.css'), '--format', 'dtcg');
+    expect([status, stderr]).toEqual([0, '']);
+    const tokens = file(stdout);
+    const resolved = JSON.parse(run('resolve', tokens).stdout) as { tokens: Record<string, { css: string; chain: string[] }> };
+    expect(Object.keys(resolved.tokens).slice(0, 3)).toEqual(['ink', 'page', 'color.sky.700']);
+    expect(resolved.tokens['purpose.page.text']!.chain).toEqual(['purpose.page.text', 'ink']);
+    expect(run('check', tokens).status).toBe(0);
+  }); // prettier-ignore
+
+  test('is not asked without a file, nor of one that is none', () => {
+    expect(run('intake').status).toBe(2);
+    expect(run('intake', '/nowhere.css').status).toBe(2);
+    expect(run('intake', file('{}'), '--format', 'text').status).toBe(2);
+    expect(run('intake', file('{"a": }')).status).toBe(1);
+    expect(run('intake', file('x', '.png')).status).toBe(1);
+  });
+});

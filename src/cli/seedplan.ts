@@ -27,6 +27,7 @@ const COMMANDS: Record<
     usage: 'scan DIR --tokens FILE [--format text|json|sarif] [--fail-on error|warning|never]',
     load: () => import('./commands/scan'),
   },
+  intake: { usage: 'intake FILE… [--format json|dtcg]', load: () => import('./commands/intake') },
   migrate: {
     usage: 'migrate DIR --tokens FILE [--from OLD=TOKEN]… [--write] [--format patch|json]',
     load: () => import('./commands/migrate'),

@@ -289,9 +289,9 @@ test('values of an inventory are recognised: as they are, nearly, or not at all'
     values: [
       { kind: 'color', value: known },
       { kind: 'color', value: '#fe01cd' },
-      { kind: 'spacing', value: '16px' },
-      { kind: 'spacing', value: '16.5px' },
-      { kind: 'spacing', value: '333px' },
+      { kind: 'space', value: '16px' },
+      { kind: 'space', value: '16.5px' },
+      { kind: 'space', value: '333px' },
       { kind: 'duration', value: '987ms' },
     ],
   });

@@ -1,16 +1,14 @@
 import { filesOfArchive } from '@/core/intake/archive';
-import { clustersOf } from '@/core/intake/cluster';
-import { takeInventory, type Inventory } from '@/core/intake/inventory';
+import { gather, proposalsOf, type Gathering } from '@/core/intake/gather';
 import { linkedSheets } from '@/core/intake/page';
 import type { DominantColor } from '@/core/intake/picture';
-import { propose } from '@/core/intake/propose';
-import { readerOf } from '@/core/intake/readers/registry';
+import { isStyled } from '@/core/intake/sheets';
 import type { GatherAsk, Gathered, GatherMessage } from '@/api/intake-protocol';
 
 /** Bytes of one file that are read at once. */
 const LARGEST = 20 * 1024 * 1024;
 const PICTURE = /\.(png|jpe?g|gif|webp|avif|bmp)$/i;
-const TEXT = /\.(css|scss|json|tokens|gpl|txt|list|html?|svg)$/i;
+const TEXT = /\.(css|scss|json|tokens|gpl|txt|list|csv|tsv|html?|svg)$/i;
 
 type Say = (message: GatherMessage) => void;
 /** The dominant colours of a picture; null: it is none that can be read. */
@@ -18,16 +16,15 @@ type ReadPicture = (file: Blob) => Promise<DominantColor[] | null>;
 
 /** Reads what is brought to be gathered: archives, style sheets, pages, pictures; then clusters it as near as is asked. */
 export function intakeSession(say: Say, coloursOf: ReadPicture): (ask: GatherAsk) => Promise<void> {
-  let inventory: Inventory | null = null;
+  let gathering: Gathering | null = null;
   return async (ask) => {
     try {
       if (ask.ask === 'read') {
         const read = await readFiles(ask.files, say, coloursOf);
-        inventory = read.inventory;
+        gathering = read.gathering;
         say({ say: 'read', gathered: read.gathered });
-      } else if (inventory) {
-        const clusters = clustersOf(inventory.entries, { color: ask.color, px: ask.px });
-        say({ say: 'clustered', clustered: { clusters, proposals: propose(inventory, clusters) } });
+      } else if (gathering) {
+        say({ say: 'clustered', clustered: proposalsOf(gathering, ask.choices) });
       }
     } catch (error) {
       say({ say: 'failed', problem: (error as Error).message });
@@ -39,8 +36,17 @@ async function readFiles(
   files: readonly { name: string; file: Blob }[],
   say: Say,
   coloursOf: ReadPicture,
-): Promise<{ gathered: Gathered; inventory: Inventory | null }> {
-  const gathered: Gathered = { files: [], pictures: [], inventory: null, problems: [], findings: [] };
+): Promise<{ gathered: Gathered; gathering: Gathering }> {
+  const gathered: Gathered = {
+    files: [],
+    pictures: [],
+    inventory: null,
+    axes: {},
+    roles: [],
+    named: {},
+    problems: [],
+    findings: [],
+  };
   const texts: { name: string; text: string }[] = [];
   const queue = [...files];
   let of = files.length;
@@ -78,25 +84,12 @@ async function readFiles(
         fix: 'Import CSS, SCSS, JSON, GPL, HTML, SVG, a picture, a text list or a ZIP of them',
       });
   }
-  for (const { name, text } of texts) {
-    const reader = readerOf(name, text);
-    if (!reader) continue;
-    const opened = reader.read(
-      name,
-      text,
-      (other) => texts.find((one) => one.name === other || one.name.endsWith(`/${other}`))?.text,
-    );
-    const tokens = new Set(opened.system.sources.flatMap((source) => [...source.tokens.keys()])).size;
-    const style = reader.name === 'css' || reader.name === 'scss';
-    // A style sheet without custom properties holds no tokens, and nothing is wrong with it.
-    if (tokens > 0 || !style) gathered.files.push({ name, text, tokens, form: reader.label });
-    gathered.findings.push(
-      ...opened.findings
-        .filter((finding) => finding.code !== 'not-carried' || tokens > 0)
-        .map((finding) => ({ ...finding, at: { file: name, ...finding.at } })),
-    );
-  }
-  const sheets = texts.filter(({ name }) => /\.(css|scss|html?|svg)$/i.test(name));
+  const gathering = gather(texts);
+  // A style sheet without custom properties holds no tokens, and nothing is wrong with it.
+  for (const { name, text, form, tokens } of gathering.files)
+    if (form !== undefined && (tokens > 0 || !isStyled(name)))
+      gathered.files.push({ name, text, tokens, form });
+  const sheets = texts.filter(({ name }) => isStyled(name));
   for (const page of sheets.filter(({ name }) => /\.html?$/i.test(name)))
     for (const href of linkedSheets(page.text))
       if (!sheets.some(({ name }) => name.endsWith(href.replace(/^(\.?\/)+/, '').replace(/\?.*$/, ''))))
@@ -104,11 +97,12 @@ async function readFiles(
           problem: `${page.name} asks for ${href.slice(0, 120)}, which is not among these files`,
           fix: 'Import it too: nothing is fetched',
         });
-  const inventory = sheets.length > 0 ? takeInventory(sheets) : null;
-  if (inventory) {
+  const { inventory, axes, roles, findings } = gathering;
+  const named = Object.fromEntries(
+    [...gathering.authored.byValue].map(([key, path]) => [key.replace('\n', ' '), path]),
+  );
+  Object.assign(gathered, { axes, roles, named, findings });
+  if (inventory.entries.length > 0)
     gathered.inventory = { pairs: inventory.pairs, rem: inventory.rem, declarations: inventory.declarations };
-    const known = new Set(gathered.findings.map((finding) => finding.message));
-    gathered.findings.push(...inventory.findings.filter((finding) => !known.has(finding.message)));
-  }
-  return { gathered, inventory };
+  return { gathered, gathering };
 }

@@ -13,32 +13,32 @@ export interface Cluster {
   count: number;
 }
 
-/** How near is nearly the same: colours by CIEDE2000, lengths in px. */
-interface Nearness {
+/** Below how much two values are nearly the same: colours by CIEDE2000, lengths in px. */
+export interface Nearness {
   color: number;
   px: number;
 }
 
-export const USUAL_NEARNESS: Nearness = { color: 2, px: 1 };
-
-const IN_PX: ReadonlySet<InventoryKind> = new Set(['fontSize', 'spacing', 'radius']);
+/** As near as the check for near duplicates takes it (COMMANDS, `check`). */
+export const USUAL_NEARNESS: Nearness = { color: 1, px: 1 };
 
 /**
- * Gathers what is nearly the same. The most used value takes in all that are near to it, then the most used of the rest:
- * no value joins one it is not near to itself.
+ * Gathers what is nearly the same. The most used value, of several used alike the first met, takes in all that are near
+ * to it, then the most used of the rest: no value joins one it is not near to itself.
+ * @param chosen values that stay whatever is used more, by kind and value parted by a space
  */
-export function clustersOf(entries: readonly InventoryEntry[], nearness: Nearness): Cluster[] {
+export function clustersOf(
+  entries: readonly InventoryEntry[],
+  nearness: Nearness,
+  chosen: ReadonlySet<string> = new Set(),
+): Cluster[] {
   const clusters: Cluster[] = [];
   const byKind = new Map<InventoryKind, InventoryEntry[]>();
   for (const entry of entries) append(byKind, entry.kind, entry);
   for (const [kind, all] of byKind) {
-    const sorted = [...all].sort(
-      (a, b) => b.count - a.count || roundness(b) - roundness(a) || (a.value < b.value ? -1 : 1),
-    );
-    const near =
-      kind === 'color'
-        ? nearColors(sorted, nearness.color)
-        : nearSizes(sorted, IN_PX.has(kind) ? nearness.px : 0);
+    const first = (entry: InventoryEntry) => Number(chosen.has(`${kind} ${entry.value}`));
+    const sorted = [...all].sort((a, b) => first(b) - first(a) || b.count - a.count);
+    const near = kind === 'color' ? nearColors(sorted, nearness.color) : nearSizes(sorted, nearness.px);
     const taken = new Set<number>();
     sorted.forEach((entry, i) => {
       if (taken.has(i)) return;
@@ -55,12 +55,6 @@ export function clustersOf(entries: readonly InventoryEntry[], nearness: Nearnes
   return clusters;
 }
 
-/** Of two lengths used equally often the rounder stays: a multiple of 4 before a whole number before any other. */
-function roundness({ number }: InventoryEntry): number {
-  if (number === undefined) return 0;
-  return number % 4 === 0 ? 2 : Number.isInteger(number) ? 1 : 0;
-}
-
 function nearColors(entries: InventoryEntry[], limit: number): (i: number) => number[] {
   const colors = entries.map((entry) => parseColor(entry.value)!);
   const index = new ColorIndex(colors);
@@ -69,16 +63,22 @@ function nearColors(entries: InventoryEntry[], limit: number): (i: number) => nu
       ? []
       : index
           .within(colors[i]!, limit)
+          .filter((found) => found.difference < limit)
           .map((found) => found.index)
           .filter((other) => Math.abs(colors[other]!.alpha - colors[i]!.alpha) < 0.02);
 }
 
 function nearSizes(entries: InventoryEntry[], limit: number): (i: number) => number[] {
   return (i) => {
-    const own = entries[i]!.number;
+    const own = pxOf(entries[i]!);
     if (own === undefined || limit <= 0) return [];
-    return entries.flatMap((entry, other) =>
-      entry.number !== undefined && Math.abs(entry.number - own) < limit ? [other] : [],
-    );
+    return entries.flatMap((entry, other) => {
+      const px = pxOf(entry);
+      return px !== undefined && Math.abs(px - own) < limit ? [other] : [];
+    });
   };
 }
+
+/** Only lengths are near to one another; a number or a time is another if it differs at all. */
+const pxOf = (entry: InventoryEntry): number | undefined =>
+  /^[\d.]+px$/.test(entry.value) ? entry.number : undefined;

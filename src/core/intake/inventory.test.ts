@@ -27,9 +27,10 @@ describe('an inventory', () => {
       .c { border-radius: 4px 8px; box-shadow: 0 1px 2px rgba(0,0,0,.5); transition: color .2s ease 1s, opacity 100ms; gap: calc(8px + 1em); }
       .d { width: 100px; top: 4px; color: transparent; background: linear-gradient(#333, currentColor); margin: -8px }`);
     expect(brief(found.entries)).toEqual({
-      'color #333333': 3, 'color #cccccc': 1, 'color #00000080': 1, 'spacing 8px': 4, 'fontSize 16px': 1,
+      'color #333333': 3, 'color #cccccc': 1, 'strokeWidth 1px': 1, 'space 8px': 4, 'fontSize 16px': 1,
       'fontFamily Archivo, sans-serif': 1, 'fontWeight 700': 1, 'lineHeight 1.5': 1, 'radius 4px': 1, 'radius 8px': 1,
-      'shadow 0 1px 2px rgba(0,0,0,.5)': 1, 'duration 200ms': 1, 'duration 100ms': 1,
+      'shadow 0px 1px 2px 0px #00000080': 1, 'duration 200ms': 1, 'duration 100ms': 1, 'duration 1000ms': 1,
+      'easing cubic-bezier(0.25, 0.1, 0.25, 1)': 1,
     }); // prettier-ignore
     expect(found.entries.find((e) => e.value === '#333333')!.uses).toEqual({ text: 1, surface: 2 });
   });
@@ -51,7 +52,7 @@ describe('an inventory', () => {
     const page =
       '<!doctype html>\n<style>\np { color: red }\n</style>\n<p style="color: red; margin: 4px">x</p>\n<svg><path fill="#00f"/></svg><script>alert(1)</script>';
     const found = takeInventory([{ name: 'a.html', text: page }]);
-    expect(brief(found.entries)).toEqual({ 'color #ff0000': 2, 'color #0000ff': 1, 'spacing 4px': 1 });
+    expect(brief(found.entries)).toEqual({ 'color #ff0000': 2, 'color #0000ff': 1, 'space 4px': 1 });
     expect(found.entries[0]!.places.map((place) => place.line)).toEqual([3, 5]);
     expect(
       linkedSheets(
@@ -94,7 +95,7 @@ describe('clusters', () => {
             );
             for (const member of members)
               expect(colorDifference(parseColor(member.value)!, parseColor(survivor)!)).toBeLessThanOrEqual(
-                2 + 1e-9,
+                USUAL_NEARNESS.color,
               );
           }
         },
@@ -102,9 +103,9 @@ describe('clusters', () => {
     );
   });
 
-  test('sizes within a px; a multiple of four stays of two used alike', () => {
+  test('sizes within a px; of two used alike the first met stays, or the one that is chosen', () => {
     const size = (px: number, count: number): InventoryEntry => ({
-      kind: 'spacing',
+      kind: 'space',
       value: `${px}px`,
       count,
       places: [],
@@ -112,11 +113,14 @@ describe('clusters', () => {
       number: px,
     });
     const clusters = clustersOf([size(15.5, 2), size(16, 2), size(17, 1), size(30, 1)], USUAL_NEARNESS);
-    expect(clusters.map((c) => [c.survivor, c.members.length])).toEqual([
-      ['16px', 2],
+    const brief_ = (all: typeof clusters) => all.map((c) => [c.survivor, c.members.length]);
+    expect(brief_(clusters)).toEqual([
+      ['15.5px', 2],
       ['17px', 1],
       ['30px', 1],
     ]);
+    const kept = clustersOf([size(15.5, 2), size(16, 1)], USUAL_NEARNESS, new Set(['space 16px']));
+    expect(brief_(kept)).toEqual([['16px', 2]]); // prettier-ignore
   });
 });
 

@@ -1,27 +1,23 @@
-import type { Declaration as CssDeclaration } from 'postcss';
-import valueParser, { type Node } from 'postcss-value-parser';
-import { colorText, parseColor, type Color } from '../base/color/color';
-import type { Finding } from '../findings/finding';
-import { lengthJson, splitAtCommas, timeJson, familiesJson } from '../base/css/css-value';
+import valueParser from 'postcss-value-parser';
+import type { Declaration } from 'postcss';
+import { colorText, parseColor } from '../base/color/color';
+import { constantColor, constantText, isTooDeep } from '../base/css/constant';
+import { familiesJson, lengthJson, timeJson } from '../base/css/css-value';
+import { unprefixed, valueParts, type ValuePart } from '../base/css/value-parts';
 import { isObject } from '../base/json/json';
-import { stylesOfPage } from './page';
-import { parseSheet } from './sheet';
+import { mediaPx } from './page-rules';
+import { eachDeclaration, readSheets, type Sheets, type TextFile } from './sheets';
 
-/** What values of a style sheet are about. */
-export type InventoryKind =
-  | 'color'
-  | 'fontSize'
-  | 'fontFamily'
-  | 'fontWeight'
-  | 'lineHeight'
-  | 'spacing'
-  | 'radius'
-  | 'shadow'
-  | 'duration';
+/** What values of a style sheet are about, in the order they are listed (COMMANDS, `intake`). */
+export const INVENTORY_KINDS = [
+  'color', 'fontSize', 'fontFamily', 'fontWeight', 'lineHeight', 'letterSpacing', 'space', 'radius', 'strokeWidth',
+  'shadow', 'duration', 'easing', 'opacity', 'breakpoint', 'zIndex',
+] as const; // prettier-ignore
+export type InventoryKind = (typeof INVENTORY_KINDS)[number];
 /** What a colour is used for, by the property it stands in. */
 export type ColorUse = 'text' | 'surface' | 'border' | 'shadow' | 'other';
 
-interface Place {
+export interface Place {
   file: string;
   line: number;
   selector: string;
@@ -37,7 +33,7 @@ export interface InventoryEntry {
   /** The first of them; `count` says how many there are. */
   places: Place[];
   uses: Partial<Record<ColorUse, number>>;
-  /** Of lengths: px; of durations: ms; of weights and line heights: the number. */
+  /** Of lengths: px; of durations: ms; of weights, line heights and the like: the number. */
   number?: number;
 }
 
@@ -53,111 +49,205 @@ export interface Inventory {
   pairs: SeenPair[];
   /** How many px a rem is in the files that make it other than 16 by a font size on the root, by file. */
   rem: Record<string, number>;
-  findings: Finding[];
   declarations: number;
 }
 
 const LISTED_PLACES = 200;
-const COLORED = /^(color|background|border|outline|fill|stroke|box-shadow|text-shadow|caret-color|column-rule|text-decoration|accent-color|--)/; // prettier-ignore
 
-const SIZE_KINDS: readonly [RegExp, InventoryKind][] = [
-  [/^font-size$/, 'fontSize'],
-  [/^(margin|padding)(-(top|right|bottom|left|inline|block)(-(start|end))?)?$/, 'spacing'],
-  [/^(row-|column-|grid-|grid-row-|grid-column-)?gap$/, 'spacing'],
-  [/^border(-[a-z]+)*-radius$/, 'radius'],
+/** What lengths in a property are. */
+const LENGTHS: readonly [properties: RegExp, kind: InventoryKind][] = [
+  [/^font-size$|^font$/, 'fontSize'],
+  [/^line-height$/, 'lineHeight'],
+  [/^(letter|word)-spacing$/, 'letterSpacing'],
+  [/^(margin|padding)|gap$/, 'space'],
+  [/radius$/, 'radius'],
+  [/^(border|outline|column-rule|stroke|text-stroke|text-decoration)/, 'strokeWidth'],
+];
+/** What a variable is by its name, where nothing says it by using it. */
+const NAMED: readonly [name: RegExp, kind: InventoryKind][] = [
+  [/z-?index|\bz\b|stack/i, 'zIndex'],
+  [/opacity|alpha/i, 'opacity'],
+  [/line-?height|leading/i, 'lineHeight'],
+  [/letter-?spacing|tracking/i, 'letterSpacing'],
+  [/radius|rounded|corner/i, 'radius'],
+  [/break-?point|screen|media/i, 'breakpoint'],
+  [/border|stroke|outline|rule-width|line-width/i, 'strokeWidth'],
+  [/font-?size|text-?size|type-?size|(^|[-.$])(h[1-6]|text|size-?\d)([-.].*)?$/i, 'fontSize'],
+  [/weight/i, 'fontWeight'],
 ];
 
+/** What a token or variable is about, as far as its name says it. */
+export const kindByName = (name: string): InventoryKind | undefined =>
+  NAMED.find(([pattern]) => pattern.test(name))?.[1];
+
 /**
- * Every colour, font size, family, weight, line height, space, radius, shadow and duration that style sheets and pages
- * say, with where. Lengths in em, per cent and of the window are relative and left out; so is zero.
+ * Every colour, font size, family, weight, line height, letter spacing, space, radius, stroke width, shadow, duration,
+ * easing, opacity, breakpoint and stacking order that style sheets and pages say, with where: value parts as a scan
+ * counts them (`value-parts.ts`). A custom property or variable counts where it is set, not where it is used; what is
+ * constant within a value is computed first.
  */
-export function takeInventory(files: readonly { name: string; text: string }[]): Inventory {
-  const findings: Finding[] = [];
-  const found: { declaration: CssDeclaration; place: Place; peers: string }[] = [];
-  for (const { name, text } of files) {
-    const sheets = /\.(html?|svg)$/i.test(name) ? stylesOfPage(name, text) : [{ name, text, line: 0 }];
-    for (const sheet of sheets) {
-      const parsed = parseSheet(sheet.text, sheet.name);
-      findings.push(...parsed.findings.map((finding) => moved(finding, sheet.line)));
-      parsed.root.walkDecls((declaration) => {
-        const rule = declaration.parent;
-        const selector = rule?.type === 'rule' ? (rule as unknown as { selector: string }).selector : '';
-        const line = (declaration.source?.start?.line ?? 1) + sheet.line;
-        found.push({
-          declaration,
-          peers: `${sheet.name}:${rule?.source?.start?.offset ?? 0}`,
-          place: {
-            file: name,
-            line,
-            selector: selector.replace(/\s+/g, ' ').slice(0, 200),
-            property: declaration.prop,
-          },
-        });
-      });
-    }
+export function takeInventory(files: readonly TextFile[]): Inventory {
+  return inventoryOf(readSheets(files));
+}
+
+export function inventoryOf(sheets: Sheets): Inventory {
+  return new Taking(sheets).take();
+}
+
+class Taking {
+  private readonly entries = new Map<string, InventoryEntry>();
+  private readonly together = new Map<string, { text?: string; surface?: string; place: Place }>();
+  private readonly rem = new Map<string, number>();
+  private readonly kinds: ReadonlyMap<string, InventoryKind>;
+  private declarations = 0;
+
+  constructor(private readonly sheets: Sheets) {
+    for (const file of sheets.declarations.keys()) this.rem.set(file, 16);
+    for (const [file, px] of rems(sheets)) this.rem.set(file, px);
+    this.kinds = kindsOfVariables(sheets);
   }
-  const rems = new Map(
-    files.map(({ name }) => [
-      name,
-      remOf(
-        found.flatMap(({ declaration, place }) =>
-          place.file === name ? [{ declaration, selector: place.selector }] : [],
-        ),
-      ),
-    ]),
-  );
-  const entries = new Map<string, InventoryEntry>();
-  const together = new Map<string, { text?: string; surface?: string; place: Place }>();
-  const put = (kind: InventoryKind, value: string, place: Place, number?: number, use?: ColorUse) => {
-    const key = `${kind}\n${value}`;
-    let entry = entries.get(key);
+
+  take(): Inventory {
+    eachDeclaration(this.sheets, (declaration, { file, lines, sass }) => {
+      this.declarations++;
+      const parent = declaration.parent as { selector?: string } | undefined;
+      const place: Place = {
+        file,
+        line: (declaration.source?.start?.line ?? 1) + lines,
+        selector: (parent?.selector ?? '').replace(/\s+/g, ' ').slice(0, 200),
+        property: declaration.prop,
+      };
+      this.read(declaration, place, sass);
+    });
+    for (const { root, file, lines } of this.sheets.sheets)
+      root.walkAtRules('media', (rule) => {
+        for (const px of widthsIn(rule.params)) {
+          const line = (rule.source?.start?.line ?? 1) + lines;
+          this.put('breakpoint', `${px}px`, { file, line, selector: `@media ${rule.params}`.slice(0, 200), property: 'width' }, px);
+        }
+      }); // prettier-ignore
+    const pairs = [...this.together.values()].flatMap(({ text, surface, place }) =>
+      text !== undefined && surface !== undefined && text !== surface ? [{ text, surface, place }] : [],
+    );
+    return {
+      entries: [...this.entries.values()].sort((a, b) => b.count - a.count),
+      pairs,
+      rem: Object.fromEntries([...this.rem].filter(([, px]) => px !== 16)),
+      declarations: this.declarations,
+    };
+  }
+
+  private put(kind: InventoryKind, value: string, place: Place, number?: number, use?: ColorUse): void {
+    const key = `${kind}\n${kind === 'fontFamily' ? value.toLowerCase() : value}`;
+    let entry = this.entries.get(key);
     if (!entry)
-      entries.set(
+      this.entries.set(
         key,
         (entry = { kind, value, count: 0, places: [], uses: {}, ...(number !== undefined && { number }) }),
       );
     entry.count++;
     if (entry.places.length < LISTED_PLACES) entry.places.push(place);
     if (use) entry.uses[use] = (entry.uses[use] ?? 0) + 1;
-  };
-  for (const { declaration, place, peers } of found) {
-    const property = declaration.prop.toLowerCase();
-    const { nodes } = valueParser(declaration.value);
-    if (COLORED.test(property)) {
-      const use = useOf(property);
-      for (const color of colorsIn(nodes)) {
-        put('color', color, place, undefined, use);
-        const pair = together.get(peers) ?? { place };
-        if (property === 'color') pair.text = color;
-        if (property === 'background' || property === 'background-color') pair.surface = color;
-        together.set(peers, pair);
-      }
-    }
-    const rem = rems.get(place.file)!;
-    const kind = SIZE_KINDS.find(([pattern]) => pattern.test(property))?.[1];
-    if (kind) for (const px of lengthsIn(nodes, rem)) put(kind, `${px}px`, place, px);
-    else
-      readOther(property, declaration.value, nodes, rem, (other, value, number) =>
-        put(other, value, place, number),
-      );
   }
-  const pairs = [...together.values()].flatMap(({ text, surface, place }) =>
-    text !== undefined && surface !== undefined && text !== surface ? [{ text, surface, place }] : [],
-  );
-  return {
-    entries: [...entries.values()].sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1)),
-    pairs,
-    rem: Object.fromEntries([...rems].filter(([, px]) => px !== 16)),
-    findings,
-    declarations: found.length,
-  };
+
+  private read(declaration: Declaration, place: Place, sass: boolean): void {
+    const property = unprefixed(declaration.prop);
+    const value = this.settled(declaration.value.replace(/\s*!(important|default|global)\b/gi, ''), sass);
+    const rem = this.rem.get(place.file) ?? 16;
+    const variable = /^(--|\$)/.test(property);
+    const kind = variable
+      ? (this.kinds.get(declaration.prop) ?? kindByName(property))
+      : LENGTHS.find(([properties]) => properties.test(property))?.[1];
+    this.plainNumber(property, kind, value, place);
+    for (const part of valueParts(declaration.prop, value, sass ? '$' : ''))
+      this.part(part, property, kind, value, place, rem);
+    if (property === 'color' || property === 'background' || property === 'background-color')
+      this.pair(declaration, place, sass);
+  }
+
+  private part(part: ValuePart, property: string, kind: InventoryKind | undefined, value: string, place: Place, rem: number): void {
+    switch (part.kind) {
+      case 'reference':
+        return;
+      case 'color':
+        if (parseColor(part.text)?.alpha !== 0) this.put('color', part.text, place, undefined, useOf(property));
+        return;
+      case 'length': {
+        const px = pxIn(part.text, rem);
+        const line = property === 'font' && /\/\s*$/.test(value.slice(0, part.from));
+        if (px) this.put(line ? 'lineHeight' : kind && OF_LENGTH.has(kind) ? kind : 'space', `${Math.abs(px)}px`, place, Math.abs(px));
+        return;
+      }
+      case 'duration': {
+        const ms = msIn(part.text);
+        if (ms) this.put('duration', `${ms}ms`, place, ms);
+        return;
+      }
+      case 'fontWeight':
+        return this.put('fontWeight', part.text, place, Number(part.text));
+      case 'fontFamily':
+        return this.put('fontFamily', familiesText(value.slice(part.from, part.to)), place);
+      default:
+        return this.put(part.kind, part.text, place);
+    }
+  } // prettier-ignore
+
+  /** What has no unit, or one relative to the text: line heights, weights of variables, opacities, letter spacing. */
+  private plainNumber(property: string, kind: InventoryKind | undefined, value: string, place: Place): void {
+    const text = value.trim();
+    const line = property === 'font' ? /\/\s*([\d.]+)(?=\s)/.exec(text)?.[1] : undefined;
+    if (line !== undefined) this.put('lineHeight', String(Number(line)), place, Number(line));
+    const spacing = kind === 'letterSpacing' ? /^-?[\d.]+em$/.exec(text)?.[0] : undefined;
+    if (spacing !== undefined && Number.parseFloat(spacing) !== 0) {
+      const em = Number.parseFloat(spacing);
+      this.put('letterSpacing', `${em}em`, place, em);
+    }
+    const own = property === 'opacity' || property === 'z-index' ? property : kind;
+    if ((own === 'opacity' || property.endsWith('-opacity')) && /^[\d.]+%?$/.test(text)) {
+      const share = Number.parseFloat(text) / (text.endsWith('%') ? 100 : 1);
+      if (share >= 0 && share <= 1) this.put('opacity', String(Number(share.toFixed(4))), place, share);
+    } else if (!/^-?[\d.]+$/.test(text)) return;
+    else if (own === 'lineHeight' && Number(text) > 0) this.put('lineHeight', String(Number(text)), place, Number(text));
+    else if (own === 'fontWeight' && !/weight$/.test(property) && Number(text) >= 1 && Number(text) <= 1000) this.put('fontWeight', String(Number(text)), place, Number(text));
+    else if ((own === 'z-index' || own === 'zIndex') && Number.isInteger(Number(text))) this.put('zIndex', String(Number(text)), place, Number(text));
+  } // prettier-ignore
+
+  /** A value in which functions of constant names are what they come to; a plain reference stays one. */
+  private settled(value: string, sass: boolean): string {
+    if (!/var\(|\$|calc\(|color-mix|from /.test(value) || value.length > 20_000 || isTooDeep(value))
+      return value;
+    if (sass && value.includes('$') && /[*+]|\s[-/]\s/.test(value)) {
+      const whole = constantText(value, this.sheets.lookup, { sass });
+      if (whole !== undefined) return whole;
+    }
+    const { nodes } = valueParser(value);
+    for (const node of nodes) {
+      if (node.type !== 'function' || node.value.toLowerCase() === 'var' || node.value === '') continue;
+      const text = valueParser.stringify(node);
+      if (!/var\(|\$|calc\(|color-mix|from /.test(text)) continue;
+      const constant = constantText(text, this.sheets.lookup, { sass });
+      if (constant === undefined) continue;
+      Object.assign(node, { type: 'word', value: constant });
+    }
+    return valueParser.stringify(nodes);
+  }
+
+  private pair(declaration: Declaration, place: Place, sass: boolean): void {
+    const text = constantText(declaration.value, this.sheets.lookup, { sass });
+    const color = text === undefined ? undefined : constantColor(text);
+    if (!color || color.alpha === 0) return;
+    const rule = declaration.parent;
+    const key = `${place.file}:${rule?.source?.start?.offset ?? 0}:${place.line}`;
+    const own = rule ? `${place.file} ${rule.source?.start?.line} ${rule.source?.start?.column}` : key;
+    const pair = this.together.get(own) ?? { place };
+    if (declaration.prop.toLowerCase() === 'color') pair.text = colorText(color);
+    else pair.surface = colorText(color);
+    this.together.set(own, pair);
+  }
 }
 
-function moved(finding: Finding, lines: number): Finding {
-  return finding.at?.line === undefined
-    ? finding
-    : { ...finding, at: { ...finding.at, line: finding.at.line + lines } };
-}
+/** Kinds of value that lengths can be of. */
+const OF_LENGTH: ReadonlySet<InventoryKind> = new Set(['fontSize', 'lineHeight', 'letterSpacing', 'space', 'radius', 'strokeWidth', 'breakpoint']); // prettier-ignore
 
 function useOf(property: string): ColorUse {
   if (property.startsWith('background')) return 'surface';
@@ -166,107 +256,85 @@ function useOf(property: string): ColorUse {
   return /^(color|fill|stroke|caret-color|text-decoration)/.test(property) ? 'text' : 'other';
 }
 
-/** A root that sets its font size in per cent makes a rem something else than 16 px. */
-function remOf(all: { declaration: CssDeclaration; selector: string }[]): number {
-  for (const { declaration, selector } of all) {
-    if (declaration.prop !== 'font-size' || !/(^|,)\s*(html|:root)\s*(,|$)/.test(selector)) continue;
-    const [, percent] = /^([\d.]+)%$/.exec(declaration.value.trim()) ?? [];
-    if (percent !== undefined) return Number(((16 * Number(percent)) / 100).toFixed(4));
-    const [, px] = /^([\d.]+)px$/.exec(declaration.value.trim()) ?? [];
-    if (px !== undefined) return Number(px);
+/** What custom properties and variables are, by the properties they are used in, through others too. */
+function kindsOfVariables(sheets: Sheets): Map<string, InventoryKind> {
+  const kinds = new Map<string, InventoryKind>();
+  const uses: [name: string, by: string][] = [];
+  eachDeclaration(sheets, ({ prop, value }, { sass }) => {
+    if (!/var\(|\$/.test(value)) return;
+    const property = unprefixed(prop);
+    const variable = /^(--|\$)/.test(prop);
+    const kind = variable
+      ? undefined
+      : property === 'opacity'
+        ? 'opacity'
+        : property === 'z-index'
+          ? 'zIndex'
+          : property === 'font-weight'
+            ? 'fontWeight'
+            : LENGTHS.find(([properties]) => properties.test(property))?.[1];
+    if (!variable && !kind) return;
+    for (const name of namesIn(value, sass))
+      if (variable) uses.push([name, prop]);
+      else if (!kinds.has(name) && property !== 'font') kinds.set(name, kind!);
+  });
+  for (let round = 0, again = true; again && round < 10; round++) {
+    again = false;
+    for (const [name, by] of uses) {
+      const kind = kinds.get(by);
+      if (kind === undefined || kinds.has(name)) continue;
+      kinds.set(name, kind);
+      again = true;
+    }
   }
-  return 16;
+  return kinds;
 }
 
-const CALLS = new Set(['rgb', 'rgba', 'hsl', 'hsla', 'hwb', 'lab', 'lch', 'oklab', 'oklch', 'color']);
-/** Functions in which colours stand as arguments. */
-const HOLDERS = /gradient$|^(var|light-dark|drop-shadow|color-mix)$/;
+const namesIn = (value: string, sass: boolean): string[] =>
+  (value.match(sass ? /--[\w-]+|\$[\w-]+/g : /--[\w-]+/g) ?? []).map((name) => name);
 
-/** Colours in a value, in one form; those that say nothing (transparent, currentcolor) left out. */
-function colorsIn(nodes: readonly Node[]): string[] {
-  const found: string[] = [];
-  const stack = [...nodes].reverse();
-  for (let node = stack.pop(); node; node = stack.pop()) {
-    const name = node.value.toLowerCase();
-    let color: Color | undefined;
-    if (node.type === 'word' && /^(#|[a-z]+$)/.test(name)) color = parseColor(node.value);
-    else if (node.type === 'function' && CALLS.has(name)) color = parseColor(valueParser.stringify(node));
-    else if (node.type === 'function' && HOLDERS.test(name)) stack.push(...[...node.nodes].reverse());
-    if (color && !(color.alpha === 0)) found.push(colorText(color));
-  }
-  return found;
-}
-
-function lengthsIn(nodes: readonly Node[], rem: number): number[] {
-  const found: number[] = [];
-  const stack = [...nodes].reverse();
-  for (let node = stack.pop(); node; node = stack.pop()) {
-    if (node.type === 'function' && /^(calc|min|max|clamp)$/.test(node.value))
-      stack.push(...[...node.nodes].reverse());
-    else if (node.type === 'word') {
-      const px = pxIn(node.value, rem);
-      if (px !== undefined && px !== 0) found.push(Math.abs(px));
+/** A root that sets its font size makes a rem something else than 16 px (CSS Values 4, 6.1.1). */
+function rems(sheets: Sheets): Map<string, number> {
+  const found = new Map<string, number>();
+  for (const { selectors, declarations, file } of sheets.rules) {
+    if (!selectors.some((selector) => /^(html|:root)$/.test(selector.trim()))) continue;
+    for (const { prop, value } of declarations) {
+      if (prop !== 'font-size') continue;
+      const text = constantText(value, sheets.lookup, { sass: sheets.sass }) ?? '';
+      const [, percent] = /^([\d.]+)%$/.exec(text) ?? [];
+      const [, px] = /^([\d.]+)px$/.exec(text) ?? [];
+      if (percent !== undefined) found.set(file, Number(((16 * Number(percent)) / 100).toFixed(4)));
+      else if (px !== undefined) found.set(file, Number(px));
     }
   }
   return found;
+}
+
+/** The widths that a media query list asks about, in px. */
+function widthsIn(params: string): number[] {
+  const text = params.toLowerCase();
+  return [
+    ...text.matchAll(/\((?:min|max)-width\s*:\s*([\d.]+(?:px|r?em|pt))\s*\)/g),
+    ...text.matchAll(/width\s*[<>]=?\s*([\d.]+(?:px|r?em|pt))/g),
+    ...text.matchAll(/([\d.]+(?:px|r?em|pt))\s*[<>]=?\s*width/g),
+  ].flatMap(([, length]) => mediaPx(length!) ?? []);
 }
 
 /** The px of a length in an absolute unit or rem; undefined for what is none. */
 function pxIn(text: string, rem: number): number | undefined {
   const json = lengthJson(text);
-  if (!isObject(json ?? null) || json === undefined) return undefined;
-  const object = json as Map<string, unknown>;
-  return Number(((object.get('value') as number) * (object.get('unit') === 'rem' ? rem : 1)).toFixed(3));
-}
-
-type Put = (kind: InventoryKind, value: string, number?: number) => void;
-
-function readOther(property: string, text: string, nodes: readonly Node[], rem: number, put: Put): void {
-  const value = text.replace(/\s*!important$/i, '').trim();
-  switch (property) {
-    case 'font-weight': {
-      const weight = { normal: 400, bold: 700 }[value.toLowerCase()] ?? Number(value);
-      if (weight >= 1 && weight <= 1000) put('fontWeight', String(weight), weight);
-      return;
-    }
-    case 'line-height': {
-      const number = Number(value);
-      const px = pxIn(value, rem);
-      if (value !== '' && number > 0) put('lineHeight', String(number), number);
-      else if (px) put('lineHeight', `${px}px`, px);
-      return;
-    }
-    case 'font-family': {
-      if (/^(inherit|initial|unset|revert)$/i.test(value) || /var\(/.test(value)) return;
-      const families = familiesJson(value);
-      if (families === undefined) return;
-      const names = Array.isArray(families) ? families : [families];
-      put(
-        'fontFamily',
-        names.map((name) => (/[^\w-]/.test(String(name)) ? `"${String(name)}"` : String(name))).join(', '),
-      );
-      return;
-    }
-    case 'box-shadow': {
-      if (/^(none|inherit|initial|unset)$/i.test(value) || /var\(/.test(value)) return;
-      put('shadow', value.replace(/\s+/g, ' '));
-      return;
-    }
-    case 'transition':
-    case 'animation':
-    case 'transition-duration':
-    case 'animation-duration': {
-      for (const part of splitAtCommas(nodes)) {
-        // The first time in a list is the duration, the second the delay.
-        const time = part.find((node) => node.type === 'word' && timeJson(node.value) !== undefined);
-        const ms = time && msIn(time.value);
-        if (ms) put('duration', `${ms}ms`, ms);
-      }
-    }
-  }
+  if (json === undefined || !isObject(json)) return undefined;
+  return Number(((json.get('value') as number) * (json.get('unit') === 'rem' ? rem : 1)).toFixed(3));
 }
 
 function msIn(text: string): number {
   const json = timeJson(text) as Map<string, unknown>;
   return Number(((json.get('value') as number) * (json.get('unit') === 's' ? 1000 : 1)).toFixed(3));
+}
+
+function familiesText(text: string): string {
+  const families = familiesJson(text);
+  return (Array.isArray(families) ? families : [families ?? text])
+    .map((name) => (/[^\w-]/.test(String(name)) ? `"${String(name)}"` : String(name)))
+    .join(', ');
 }

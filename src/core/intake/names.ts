@@ -30,6 +30,12 @@ export function hueName(color: Color): string {
   return HUES.findLast(([from]) => h >= from)?.[1] ?? 'pink';
 }
 
+/** Where a colour stands among the hues: greys first, with white and black at their ends. */
+export function hueOrder(color: Color): number {
+  const name = hueName(color);
+  return HUES.findIndex((hue) => hue[1] === name) + 1;
+}
+
 /** Step names of a ramp and the OKLCH lightness each stands for. */
 const LIGHTNESS: readonly [name: string, l: number][] = [
   ['50', 0.975], ['100', 0.935], ['200', 0.875], ['300', 0.8], ['400', 0.72], ['500', 0.635],

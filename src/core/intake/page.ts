@@ -7,6 +7,8 @@ interface PageStyle {
   text: string;
   /** Lines that stand before it in the page. */
   line: number;
+  /** Whether it is that of one element. */
+  inline: boolean;
 }
 
 /** SVG presentation attributes that say a value a token could hold. */
@@ -32,12 +34,13 @@ export function stylesOfPage(name: string, text: string): PageStyle[] {
         (child.sourceCodeLocation?.startTag?.startLine ?? child.sourceCodeLocation?.startLine ?? 1) - 1;
       if (child.tagName === 'style') {
         const own = child.childNodes.map((inner) => ('value' in inner ? inner.value : '')).join('');
-        found.push({ name, text: own, line });
+        found.push({ name, text: own, line, inline: false });
       }
       const said = child.attrs.flatMap(({ name: attribute, value }) =>
         attribute === 'style' ? [value] : PRESENTATION.has(attribute) ? [`${attribute}: ${value}`] : [],
       );
-      if (said.length > 0) found.push({ name, text: `${child.tagName} { ${said.join('; ')} }`, line });
+      if (said.length > 0)
+        found.push({ name, text: `${child.tagName} { ${said.join('; ')} }`, line, inline: true });
       below.push('content' in child ? child.content : child);
     }
     for (let i = below.length - 1; i >= 0; i--) stack.push(below[i]!);

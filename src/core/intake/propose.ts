@@ -3,9 +3,11 @@ import { colorJson, parseColor, rgbOf } from '../base/color/color';
 import { luminance } from '../base/color/contrast';
 import { jsonObject, type Json, type JsonObject } from '../base/json/json';
 import type { Cluster } from './cluster';
-import { readCssValue } from '../base/css/css-value';
-import type { ColorUse, Inventory, InventoryKind } from './inventory';
-import { hueName, stepName } from './names';
+import { lchOf } from '../base/color/gamut';
+import { EASINGS, easingJson, readCssValue } from '../base/css/css-value';
+import { INVENTORY_KINDS, type ColorUse, type Inventory, type InventoryKind } from './inventory';
+import { hueName, hueOrder, stepName } from './names';
+import type { Role, RoleName } from './roles';
 
 /** A token proposed from an inventory. */
 interface Proposal {
@@ -14,6 +16,8 @@ interface Proposal {
   /** CSS text, or `{path}` for an alias. */
   value: string;
   type: string;
+  /** Of a primitive what its value is about. */
+  kind?: InventoryKind;
   /** Why it has that name, in words. */
   why: string;
 }
@@ -31,54 +35,128 @@ export interface Proposals {
 
 const TYPES: Readonly<Record<InventoryKind, string>> = {
   color: 'color', fontSize: 'dimension', fontFamily: 'fontFamily', fontWeight: 'fontWeight', lineHeight: 'number',
-  spacing: 'dimension', radius: 'dimension', shadow: 'shadow', duration: 'duration',
+  letterSpacing: 'dimension', space: 'dimension', radius: 'dimension', strokeWidth: 'dimension', shadow: 'shadow',
+  duration: 'duration', easing: 'cubicBezier', opacity: 'number', breakpoint: 'dimension', zIndex: 'number',
 }; // prettier-ignore
 
+/** Tokens that the files name themselves: what a value or a name of theirs is called. */
+export interface Authored {
+  /** The path of a token by kind and value, parted by a line. */
+  byValue: ReadonlyMap<string, string>;
+  /** The path of a custom property or variable by its name. */
+  byName: ReadonlyMap<string, string>;
+  /** Every path that is taken. */
+  paths: ReadonlySet<string>;
+}
+const NOBODY: Authored = { byValue: new Map(), byName: new Map(), paths: new Set() };
+
 /**
- * Three tiers of tokens from clusters of an inventory: a primitive for each, named by hue and lightness or by size;
- * purposes named by use and role; tokens of components that several rules speak of. Pairings are those that rules set
+ * Three tiers of tokens from clusters of an inventory: a primitive for each, named by hue and lightness or by size, but
+ * for what the files name themselves; purposes by the roles of the page's elements, and where the rules name no element,
+ * by use; tokens of components that several rules speak of. Pairings are those of the roles, and those that rules set
  * together.
  */
-export function propose(inventory: Inventory, clusters: readonly Cluster[]): Proposals {
+export function propose(
+  inventory: Inventory,
+  clusters: readonly Cluster[],
+  roles: readonly Role[] = [],
+  authored: Authored = NOBODY,
+): Proposals {
   const tokens: Proposal[] = [];
-  const taken = new Set<string>();
+  const taken = new Taken(authored.paths);
   const add = (proposal: Proposal): string => {
-    let path = proposal.path;
-    for (let n = 2; taken.has(path); n++) path = `${proposal.path}-${n}`;
-    taken.add(path);
+    const path = taken.free(proposal.path);
     tokens.push({ ...proposal, path });
     return path;
   };
   const survivors = new Map<string, string>();
   const primitives = new Map<string, string>();
-  for (const cluster of clusters) {
+  for (const cluster of inOrder(clusters)) {
     for (const member of cluster.members) survivors.set(`${cluster.kind}\n${member.value}`, cluster.survivor);
-    const named = primitiveName(cluster);
-    if (named)
-      primitives.set(
-        `${cluster.kind}\n${cluster.survivor}`,
-        add({ tier: 'primitive', value: cluster.survivor, type: TYPES[cluster.kind], ...named }),
-      );
+    const key = `${cluster.kind}\n${cluster.survivor}`;
+    const own = authored.byValue.get(key);
+    const named = own === undefined ? primitiveName(cluster) : undefined;
+    if (own !== undefined) primitives.set(key, own);
+    else if (named)
+      primitives.set(key, add({ tier: 'primitive', value: cluster.survivor, type: TYPES[cluster.kind], kind: cluster.kind, ...named }));
   }
-  const purposes = new Map<string, string>();
-  colorPurposes(clusters, primitives, purposes, add);
-  textPurposes(clusters, primitives, add);
   const survivor = (kind: InventoryKind, value: string) => survivors.get(`${kind}\n${value}`);
-  componentTokens(inventory, survivor, purposes, add);
+  const purposes = new Map<string, string>();
   const pairings = new Map<string, ProposedPairing>();
+  const byRole = rolePurposes(roles, authored, survivor, primitives, purposes, add);
+  colorPurposes(clusters, primitives, purposes, new Set(roles.map(({ name }) => USE_OF[lastOf(name)])), add);
+  textPurposes(clusters, primitives, add);
+  componentTokens(inventory, survivor, purposes, add);
+  for (const [text, surface, needs] of PAIRED) {
+    const [a, b] = [byRole.get(text), byRole.get(surface)];
+    if (a !== undefined && b !== undefined) pairings.set(`${a} ${b}`, { text: a, surface: b, needs });
+  }
   for (const { text, surface } of inventory.pairs) {
     const [a, b] = [
       purposes.get(`text ${survivor('color', text)}`),
       purposes.get(`surface ${survivor('color', surface)}`),
     ];
-    if (a !== undefined && b !== undefined && a !== b)
+    if (a !== undefined && b !== undefined && a !== b && !pairings.has(`${a} ${b}`))
       pairings.set(`${a} ${b}`, { text: a, surface: b, needs: 4.5 });
   }
   return { tokens, pairings: [...pairings.values()] };
+} // prettier-ignore
+
+/** Paths that are taken: none stands twice, and no token stands where a group does or within another. */
+class Taken {
+  private readonly paths = new Set<string>();
+  private readonly groups = new Set<string>();
+  constructor(there: ReadonlySet<string>) {
+    for (const path of there) this.put(path);
+  }
+
+  free(wanted: string): string {
+    let path = wanted;
+    // Within a token nothing stands: there the group is called otherwise.
+    const barred = above(wanted).find((group) => this.paths.has(group));
+    for (let n = 2; !this.isFree(path); n++)
+      path = barred === undefined ? `${wanted}-${n}` : `${barred}-${n}${wanted.slice(barred.length)}`;
+    this.put(path);
+    return path;
+  }
+
+  private isFree(path: string): boolean {
+    return !this.paths.has(path) && !this.groups.has(path) && !above(path).some((group) => this.paths.has(group));
+  }
+
+  private put(path: string): void {
+    this.paths.add(path);
+    for (const group of above(path)) this.groups.add(group);
+  }
+} // prettier-ignore
+
+function above(path: string): string[] {
+  const segments = path.split('.');
+  return segments.slice(1).map((_, i) => segments.slice(0, i + 1).join('.'));
 }
 
+/** Colours by hue and from light to dark, everything else by size; what has none as often as it is used. */
+export function inOrder(clusters: readonly Cluster[]): Cluster[] {
+  const numberOf = ({ survivor, members }: Cluster) =>
+    members.find((member) => member.value === survivor)?.number;
+  const weight = new Map<Cluster, [number, number]>();
+  for (const cluster of clusters) {
+    const kind = INVENTORY_KINDS.indexOf(cluster.kind);
+    if (cluster.kind === 'color') {
+      const color = parseColor(cluster.survivor)!;
+      weight.set(cluster, [kind * 100 + hueOrder(color), -lchOf(color).l]);
+    } else weight.set(cluster, [kind * 100, numberOf(cluster) ?? blurOf(cluster.survivor)]);
+  }
+  return [...clusters].sort((a, b) => {
+    const [one, other] = [weight.get(a)!, weight.get(b)!];
+    return one[0] - other[0] || one[1] - other[1];
+  });
+}
+
+/** The blur of a shadow in px, by which it is named and ordered; 0 for what is none. */
+const blurOf = (text: string): number => Number(/^(?:inset )?\S+ \S+ ([\d.]+)px/.exec(text)?.[1] ?? 0);
+
 function primitiveName({ kind, survivor, members }: Cluster): { path: string; why: string } | undefined {
-  const [first] = members;
   const number = members.find((member) => member.value === survivor)?.number;
   const plain = (value: number) => String(value).replace('.', '_');
   switch (kind) {
@@ -87,42 +165,101 @@ function primitiveName({ kind, survivor, members }: Cluster): { path: string; wh
       const hue = hueName(color);
       const step = hue === 'white' || hue === 'black' ? '' : `.${stepName(color)}`;
       const alpha = color.alpha < 1 ? `-${Math.round(color.alpha * 100)}` : '';
-      const path =
-        step === '' && alpha === ''
-          ? `color.${hue}`
-          : step === ''
-            ? `color.${hue}${alpha}`
-            : `color.${hue}${step}${alpha}`;
-      return { path, why: `its hue is ${hue}${step && `, its lightness that of step ${step.slice(1)}`}` };
+      return {
+        path: `color.${hue}${step}${alpha}`,
+        why: `its hue is ${hue}${step && `, its lightness that of step ${step.slice(1)}`}`,
+      };
     }
     case 'fontSize':
       return { path: `size.${plain(number!)}`, why: 'its size in px' };
-    case 'spacing':
-      return { path: `space.${plain(number!)}`, why: 'its size in px' };
+    case 'space':
     case 'radius':
-      return { path: `radius.${plain(number!)}`, why: 'its size in px' };
+      return { path: `${kind}.${plain(number!)}`, why: 'its size in px' };
+    case 'strokeWidth':
+      return { path: `stroke.${plain(number!)}`, why: 'its width in px' };
+    case 'breakpoint':
+      return { path: `breakpoint.${plain(number!)}`, why: 'its width in px' };
+    case 'letterSpacing':
+      return /px$/.test(survivor) ? { path: `tracking.${plain(number!)}`, why: 'its size in px' } : undefined;
     case 'fontWeight':
       return { path: `weight.${plain(number!)}`, why: 'its weight' };
     case 'lineHeight':
       return /px$/.test(survivor) ? undefined : { path: `line.${plain(number!)}`, why: 'its height' };
     case 'duration':
       return { path: `duration.${plain(number!)}`, why: 'its length in ms' };
+    case 'opacity':
+      return number! > 0 && number! < 1
+        ? { path: `opacity.${plain(Number((number! * 100).toFixed(2)))}`, why: 'its share of a hundred' }
+        : undefined;
+    case 'zIndex':
+      return number! < 0 ? undefined : { path: `stack.${number!}`, why: 'its place in the stack' };
+    case 'easing': {
+      const json = easingJson(survivor);
+      const word = json && Object.entries(EASINGS).find(([, curve]) => String(curve) === String(json))?.[0];
+      return json ? { path: `easing.${word ?? 'curve'}`, why: 'its curve' } : undefined;
+    }
     case 'fontFamily': {
       const name = survivor
         .split(',')[0]!
         .replace(/"/g, '')
         .trim()
         .toLowerCase()
-        .replace(/[^a-z0-9]+/g, '-');
+        .replace(/[^a-z0-9]+/g, '-')
+        .replace(/^-|-$/g, '');
       return { path: `family.${name || 'other'}`, why: 'the first family of its list' };
     }
     case 'shadow': {
       const read = readCssValue(survivor, 'shadow', () => undefined);
-      return first && !('unread' in read) && read.type === 'shadow'
-        ? { path: 'shadow.raised', why: 'it is a shadow' }
+      return !('unread' in read) && read.type === 'shadow'
+        ? { path: `shadow.${plain(blurOf(survivor))}`, why: 'its blur in px' }
         : undefined;
     }
   }
+}
+
+const lastOf = (name: RoleName) => name.replace(/^.*\./, '') as 'surface' | 'text' | 'border' | 'outline' | 'default'; // prettier-ignore
+const USE_OF = { surface: 'surface', text: 'text', border: 'border', outline: 'border', default: 'border' } as const; // prettier-ignore
+/** Roles that stand on one another, with the contrast each needs (WCAG 2.2, 1.4.3 and 1.4.11). */
+const PAIRED: readonly [RoleName, RoleName, number][] = [
+  ['page.text', 'page.surface', 4.5],
+  ['heading.text', 'page.surface', 4.5],
+  ['link.text', 'page.surface', 4.5],
+  ['action.text', 'action.surface', 4.5],
+  ['field.text', 'field.surface', 4.5],
+  ['focus.outline', 'page.surface', 3],
+];
+
+/** A purpose for each role: the author's own token where one is named, else the primitive of its colour. */
+function rolePurposes(
+  roles: readonly Role[],
+  authored: Authored,
+  survivor: (kind: InventoryKind, value: string) => string | undefined,
+  primitives: Map<string, string>,
+  purposes: Map<string, string>,
+  add: (proposal: Proposal) => string,
+): Map<RoleName, string> {
+  const found = new Map<RoleName, string>();
+  for (const { name, value, from, selector, file, line } of roles) {
+    const kept = survivor('color', value) ?? value;
+    const key = `color\n${kept}`;
+    let target = (from === undefined ? undefined : authored.byName.get(from)) ?? primitives.get(key);
+    if (target === undefined) {
+      const named = primitiveName({ kind: 'color', survivor: kept, members: [], count: 0 });
+      target = add({ tier: 'primitive', value: kept, type: 'color', kind: 'color', ...named! });
+      primitives.set(key, target);
+    }
+    const path = add({
+      path: `purpose.${name}`,
+      tier: 'semantic',
+      value: `{${target}}`,
+      type: 'color',
+      why: `${selector} says it in ${file.replace(/^.*\//, '')}, line ${line}`,
+    });
+    found.set(name, path);
+    const use = `${USE_OF[lastOf(name)]} ${kept}`;
+    if (!purposes.has(use)) purposes.set(use, path);
+  }
+  return found;
 }
 
 const NEUTRAL_NAMES: Readonly<Record<'text' | 'surface' | 'border', readonly string[]>> = {
@@ -131,14 +268,18 @@ const NEUTRAL_NAMES: Readonly<Record<'text' | 'surface' | 'border', readonly str
   border: ['default', 'quiet', 'strong'],
 };
 
-/** A purpose for each colour and use: neutrals by how often they are used, others by their hue. */
+/**
+ * Where no rule speaks of an element, a purpose for each colour of a use: neutrals by how often they are used, others by
+ * their hue.
+ */
 function colorPurposes(
   clusters: readonly Cluster[],
   primitives: ReadonlyMap<string, string>,
   purposes: Map<string, string>,
+  told: ReadonlySet<ColorUse>,
   add: (proposal: Proposal) => string,
 ): void {
-  for (const use of ['text', 'surface', 'border'] as const) {
+  for (const use of (['text', 'surface', 'border'] as const).filter((one) => !told.has(one))) {
     const own = clusters
       .filter((cluster) => cluster.kind === 'color')
       .map((cluster) => ({ cluster, uses: usesOf(cluster, use) }))
@@ -260,15 +401,19 @@ const NOT_COMPONENTS = new Set([
 /**
  * A DTCG document of chosen proposals. What refers to a proposal left out is left out too.
  * @param known primitives that the library has already, by the path proposed: they are referred to and not made again
+ * @param root what the proposals are put into
+ * @param there paths of tokens beside the proposals that they may refer to
  */
 export function documentOfProposals(
   { tokens: all, pairings }: Proposals,
   known: ReadonlyMap<string, string> = new Map(),
+  root: JsonObject = new Map(),
+  there: ReadonlySet<string> = new Set(),
 ): JsonObject {
   const tokens = all.filter((token) => !known.has(token.path));
-  const root: JsonObject = new Map();
   const chosen = new Map(tokens.map((token) => [token.path, token]));
   const tiers = new Map<string, Set<string>>();
+  const before = new Set(root.keys());
   const groupOf = (segments: string[]): JsonObject => {
     let group = root;
     for (const segment of segments) {
@@ -288,7 +433,7 @@ export function documentOfProposals(
     const value =
       alias === undefined
         ? valueOf(token)
-        : chosen.has(alias)
+        : chosen.has(alias) || there.has(alias)
           ? `{${alias}}`
           : known.has(alias)
             ? `{${known.get(alias)!}}`
@@ -306,7 +451,7 @@ export function documentOfProposals(
   for (const [name, kinds] of tiers) {
     const group = root.get(name) as JsonObject;
     const [only] = kinds;
-    if (kinds.size === 1 && only !== 'primitive')
+    if (kinds.size === 1 && only !== 'primitive' && !before.has(name))
       group.set('$extensions', jsonObject([['app.seedplan', jsonObject([['tier', only!]])]]));
   }
   const kept = pairings.filter(({ text, surface }) => chosen.has(text) && chosen.has(surface));

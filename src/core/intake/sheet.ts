@@ -37,7 +37,7 @@ export function parseSheet(text: string, file: string): { root: Root; findings: 
         level: 'warning',
         message: `${file}, line ${line}: ${error.reason}`,
         at: { file, line, column: error.column ?? 1 },
-        fix: 'That line was left out; the rest was read. Correct it to have it too',
+        fix: 'That statement was left out; the rest was read. Correct it to have it too',
       });
       const mended = mend(source, error.reason, line, error.column ?? 1);
       if (mended === source) break;
@@ -47,18 +47,17 @@ export function parseSheet(text: string, file: string): { root: Root; findings: 
   return { root: safe(source, { from: file }) as Root, findings };
 }
 
-/** The text without what the parser stumbled over, lines kept where they are. */
+/** The text without the statement the parser stumbled over, lines kept where they are. */
 function mend(source: string, reason: string, line: number, column: number): string {
   const lines = source.split('\n');
   const at = lines.slice(0, line - 1).reduce((sum, other) => sum + other.length + 1, 0) + column - 1;
   if (reason === 'Unclosed block') return `${source}}`;
   if (reason === 'Unclosed comment') return source.slice(0, at) + source.slice(at).replace(/[^\n]/g, ' ');
   if (reason === 'Unexpected }') return `${source.slice(0, at)} ${source.slice(at + 1)}`;
-  // To the end of the statement on that line, or the whole line.
-  const own = lines[line - 1];
-  if (own === undefined || own.trim() === '') return source;
-  const close = own.lastIndexOf('}');
-  lines[line - 1] = close === -1 ? '' : ' '.repeat(close) + own.slice(close);
-  if (lines[line - 1] === own) lines[line - 1] = '';
-  return lines.join('\n');
+  // The statement it stands in: what is around it on the same line, in a minified sheet all the rest, stays.
+  const from = Math.max(...[';', '{', '}'].map((sign) => source.lastIndexOf(sign, at - 1))) + 1;
+  const ends = [';', '}'].map((sign) => source.indexOf(sign, at)).filter((end) => end !== -1);
+  const end = ends.length > 0 ? Math.min(...ends) : source.length;
+  const stop = source[end] === ';' ? end + 1 : end;
+  return source.slice(0, from) + source.slice(from, stop).replace(/[^\n]/g, ' ') + source.slice(stop);
 }

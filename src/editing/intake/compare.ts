@@ -4,6 +4,7 @@ import type { Finding } from '@/core/findings/finding';
 import { openAny } from '@/core/intake/readers/registry';
 import { cssLine } from '@/core/tokens/css-text';
 import type { OpenedTokens } from '@/core/tokens/open';
+import { nameProblem } from '@/core/tokens/read';
 import { aliasPath, authoredValue, referencesIn } from '@/core/tokens/references';
 import { Resolution } from '@/core/tokens/resolve';
 import { contextText, joinPath, parentPath, type Context } from '@/core/tokens/system';
@@ -23,6 +24,12 @@ export interface GatherInput {
   strip: string;
   /** A group to put everything into; empty: none. */
   into: string;
+  /** Paths to have other names: `find` with `*` for any part of a path, `replace` with `*` for what that part was. */
+  rename?: { find: string; replace: string };
+  /** Single paths, after all else, and what each is to be called. */
+  names?: Record<string, string>;
+  /** Axes whose values are left out. */
+  leaveAxes?: string[];
   /** For every path that differs or clashes: keep mine, take theirs, or both, theirs under another name. */
   everywhere?: Decision;
   /** The same for single paths, whatever is decided for all. */
@@ -53,7 +60,10 @@ export interface Read {
 }
 
 /** Reads all files; what a resolver names is read with it and not by itself. */
-export function readAll(library: OpenLibrary, { files, strip, into }: GatherInput): Read {
+export function readAll(
+  library: OpenLibrary,
+  { files, strip, into, rename, names, leaveAxes = [] }: GatherInput,
+): Read {
   const texts = new Map(files.map((file) => [file.name, file.text]));
   const named = new Set<string>();
   const opened: Read['opened'] = [];
@@ -83,11 +93,16 @@ export function readAll(library: OpenLibrary, { files, strip, into }: GatherInpu
       ? head
       : undefined;
   for (const one of opened) {
+    leaveOut(one.opened, leaveAxes);
     useOwnAxes(library, one.opened);
-    if (strip !== '' || into !== '')
-      rebase(one.opened, (path) =>
-        joined(into, strip !== '' && path.startsWith(`${strip}.`) ? path.slice(strip.length + 1) : path),
-      );
+  }
+  const to = newPath({ strip, into, rename, names });
+  if (to) {
+    const settled = distinct(paths, to, findings);
+    rebase(
+      opened.map((one) => one.opened),
+      (path) => settled.get(path) ?? to(path),
+    );
   }
   return { opened, findings, prefix };
 }
@@ -112,13 +127,71 @@ function useOwnAxes(library: OpenLibrary, opened: OpenedTokens): void {
   }
 }
 
-/** Gives every token and group another path; references within follow. */
-export function rebase(opened: OpenedTokens, to: (path: string) => string): void {
+/** Takes out what a file says under the contexts of some axes, and the axes. */
+function leaveOut({ system }: OpenedTokens, axes: readonly string[]): void {
+  if (axes.length === 0) return;
+  system.axes = system.axes.filter(({ name }) => !axes.includes(name));
+  system.sources = system.sources.filter(({ when }) => !axes.some((axis) => axis in when));
+}
+
+/** The path a token of a file is to have; undefined where all keep theirs. */
+function newPath({
+  strip,
+  into,
+  rename,
+  names = {},
+}: Pick<GatherInput, 'strip' | 'into' | 'rename' | 'names'>): ((path: string) => string) | undefined {
+  const pattern = rename && rename.find.trim() !== '' ? pathPattern(rename.find.trim()) : undefined;
+  if (strip === '' && into === '' && !pattern && Object.keys(names).length === 0) return undefined;
+  return (path) => {
+    const bare = strip !== '' && path.startsWith(`${strip}.`) ? path.slice(strip.length + 1) : path;
+    const found = pattern?.exec(bare);
+    let part = 0;
+    const renamed = found ? rename!.replace.trim().replace(/\*/g, () => found[++part] ?? '') : bare;
+    const settled = joined(into, renamed === '' || nameProblems(renamed) ? bare : renamed);
+    const own = Object.hasOwn(names, settled) ? names[settled]!.trim() : '';
+    return own === '' || nameProblems(own) ? settled : own;
+  };
+}
+
+const pathPattern = (find: string): RegExp =>
+  new RegExp(`^${find.split('*').map((part) => part.replace(/[.+?^${}()|[\]\\]/g, '\\$&')).join('(.*)')}$`); // prettier-ignore
+const nameProblems = (path: string): boolean => path.split('.').some((name) => nameProblem(name) !== undefined); // prettier-ignore
+
+/** The new path of each token; of two that would be one, the later keeps its own, and that is told. */
+function distinct(
+  paths: readonly string[],
+  to: (path: string) => string,
+  findings: Finding[],
+): Map<string, string> {
+  const settled = new Map<string, string>();
+  const owners = new Map<string, string>();
+  for (const path of new Set(paths)) {
+    const target = to(path);
+    const owner = owners.get(target);
+    if (owner !== undefined)
+      findings.push({
+        code: 'name-clash',
+        level: 'error',
+        path: target,
+        message: `${owner} and ${path} would both be ${target}`,
+        fix: `Give one of them another name; ${path} keeps its own`,
+      });
+    const kept = owner === undefined ? target : path;
+    owners.set(kept, path);
+    settled.set(path, kept);
+  }
+  return settled;
+}
+
+/** Gives every token and group another path; references within follow, in all files. */
+export function rebase(opened: readonly OpenedTokens[], to: (path: string) => string): void {
   const paths = new Map<string, string>();
-  for (const source of opened.system.sources)
+  const sources = opened.flatMap(({ system }) => system.sources);
+  for (const source of sources)
     for (const path of [...source.tokens.keys(), ...source.groups.keys()])
       if (path !== '') paths.set(path, to(path));
-  for (const source of opened.system.sources) {
+  for (const source of sources) {
     source.tokens = new Map(
       [...source.tokens].map(([path, object]) => [paths.get(path)!, rereferred(object, paths) as JsonObject]),
     );
@@ -167,6 +240,9 @@ export function compare(library: OpenLibrary, read: Read): Map<string, Compared>
     lower.set(path.toLowerCase(), path);
     exported.set(hyphenated(path), path);
   }
+  const all = new Set(
+    read.opened.flatMap(({ opened }) => opened.system.sources.flatMap((source) => [...source.tokens.keys()])),
+  );
   for (const { opened } of read.opened) {
     const theirs = new Resolution(opened.system);
     // What is wrong in itself stays out; what only misses a token may find it in the library.
@@ -189,7 +265,7 @@ export function compare(library: OpenLibrary, read: Read): Map<string, Compared>
       });
       const alike = lower.get(path.toLowerCase()) ?? exported.get(hyphenated(path));
       const holder = tokenAbove(library, path);
-      const wrong = broken.get(path) ?? missingIn(library, opened, path);
+      const wrong = broken.get(path) ?? missingIn(library, opened, all, path);
       const why =
         wrong !== undefined
           ? wrong
@@ -227,13 +303,17 @@ export function compare(library: OpenLibrary, read: Read): Map<string, Compared>
 }
 
 /** What a token of these files refers to that is neither among them nor in the library, in words. */
-function missingIn({ tree }: OpenLibrary, opened: OpenedTokens, path: string): string | undefined {
+function missingIn(
+  { tree }: OpenLibrary,
+  opened: OpenedTokens,
+  all: ReadonlySet<string>,
+  path: string,
+): string | undefined {
   for (const source of opened.system.sources) {
     const value = authoredValue(source.tokens.get(path) ?? new Map());
     if (value === undefined) continue;
     for (const reference of referencesIn(value)) {
-      const here = opened.system.sources.some((other) => other.tokens.has(reference.path));
-      if (!here && !reference.pointer && !tree.ids.has(reference.path))
+      if (!all.has(reference.path) && !reference.pointer && !tree.ids.has(reference.path))
         return `it refers to ${reference.path}, which is nowhere`;
     }
   }

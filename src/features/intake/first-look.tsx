@@ -6,7 +6,6 @@ import { Button, Skeleton, Text } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { counted, listed } from '@/core/base/words';
 import type { Cluster } from '@/core/intake/cluster';
-import { USUAL_NEARNESS } from '@/core/intake/cluster';
 import { useDocumentQuery } from '@/features/session/document';
 import { dayText } from '@/ui/day-text';
 import { useGather } from './intake-client';
@@ -43,14 +42,14 @@ function SamplePicture() {
   // The picture is the sample's own, worked out by the reader that reads every import.
   useEffect(() => read(sampleFiles()), [read]);
   useEffect(() => {
-    if (gathered) cluster(USUAL_NEARNESS.color, USUAL_NEARNESS.px);
+    if (gathered) cluster({});
   }, [gathered, cluster]);
   if (problem) return <Text size="sm">{problem}.</Text>;
   if (!clustered) return <Skeleton height={190} role="status" aria-label="Reading the sample" />;
   const of = (kind: Cluster['kind']) => clustered.clusters.filter((one) => one.kind === kind);
   const colors = of('color').sort((a, b) => b.count - a.count);
   const sizes = of('fontSize').sort((a, b) => Number.parseFloat(b.survivor) - Number.parseFloat(a.survivor));
-  const spaces = of('spacing').sort((a, b) => Number.parseFloat(a.survivor) - Number.parseFloat(b.survivor));
+  const spaces = of('space').sort((a, b) => Number.parseFloat(a.survivor) - Number.parseFloat(b.survivor));
   const values = colors.reduce((sum, one) => sum + one.members.length, 0);
   return (
     <figure className={classes.picture}>

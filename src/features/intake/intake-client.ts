@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Clustered, GatherAsk, Gathered, GatherMessage } from '@/api/intake-protocol';
+import type { Clustered, GatherAsk, GatherChoices, Gathered, GatherMessage } from '@/api/intake-protocol';
 
 interface GatherState {
   busy: { done: number; of: number; name: string } | null;
@@ -40,7 +40,7 @@ export function useGather() {
     },
     [ask, start],
   );
-  const cluster = useCallback((color: number, px: number) => ask({ ask: 'cluster', color, px }), [ask]);
+  const cluster = useCallback((choices: GatherChoices) => ask({ ask: 'cluster', choices }), [ask]);
   const stop = useCallback(() => {
     worker.current?.terminate();
     worker.current = null;

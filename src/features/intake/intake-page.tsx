@@ -44,7 +44,11 @@ export function GatherPage() {
     if (files.some((file) => isDocumentFile(file.name))) setDocuments(files);
     else read(files.map((file) => ({ name: pathOf(file), file })));
   };
-  const reviewed: GatherFile[] = made ? [made] : (gathered?.files ?? []).filter((file) => file.tokens > 0);
+  // What the files name themselves comes first, what is proposed after.
+  const reviewed: GatherFile[] = [
+    ...(gathered?.files ?? []).filter((file) => file.tokens > 0),
+    ...(made ? [made] : []),
+  ];
   const errors = gathered?.findings.filter((finding) => finding.code !== 'not-carried') ?? [];
   return (
     <StagePage>
@@ -146,9 +150,12 @@ export function GatherPage() {
           )}
           {gathered && reviewed.length > 0 && (
             <Review
-              key={made ? made.text.length : reviewed.map((file) => file.name).join()}
+              key={reviewed.map((file) => file.name).join()}
               files={reviewed}
-              title={made ? 'What the selected values would add' : 'What these files would add'}
+              axes={gathered.axes}
+              title={
+                made ? 'What these files and the selected values would add' : 'What these files would add'
+              }
               onDone={() => {
                 setMade(null);
                 gather.stop();

@@ -1,44 +1,33 @@
 'use client';
 
 import { counted } from '@/core/base/words';
-import { Button, Checkbox, Group, NumberInput, SegmentedControl, Text } from '@mantine/core';
+import { Button, Checkbox, Group, NumberInput, SegmentedControl, Text, UnstyledButton } from '@mantine/core';
 import { useEffect, useMemo, useState } from 'react';
-import type { Clustered, Gathered } from '@/api/intake-protocol';
-import type { Cluster } from '@/core/intake/cluster';
-import type { InventoryKind } from '@/core/intake/inventory';
+import type { Clustered, GatherChoices, Gathered } from '@/api/intake-protocol';
+import { USUAL_NEARNESS, type Cluster } from '@/core/intake/cluster';
+import { INVENTORY_KINDS, type InventoryKind } from '@/core/intake/inventory';
 import { documentOfProposals } from '@/core/intake/propose';
 import { writeJson } from '@/core/base/json/write';
 import type { GatherFile } from '@/editing/intake/compare';
 import { useDocumentQuery } from '@/features/session/document';
 import { toggled } from '@/ui/toggled';
 import { ColorPlane } from './color-plane';
+import { Roles } from './roles';
 import { SizeScale } from './size-scale';
 import classes from './intake.module.css';
 
-const KINDS: { kind: InventoryKind; label: string }[] = [
-  { kind: 'color', label: 'Colours' },
-  { kind: 'fontSize', label: 'Type sizes' },
-  { kind: 'spacing', label: 'Spaces' },
-  { kind: 'fontFamily', label: 'Families' },
-  { kind: 'fontWeight', label: 'Weights' },
-  { kind: 'lineHeight', label: 'Line heights' },
-  { kind: 'radius', label: 'Radii' },
-  { kind: 'shadow', label: 'Shadows' },
-  { kind: 'duration', label: 'Durations' },
-];
-/** The first name that proposals of a kind stand under. */
-const TYPES_OF: Readonly<Record<InventoryKind, string>> = {
-  color: 'color', fontSize: 'size', spacing: 'space', fontFamily: 'family', fontWeight: 'weight',
-  lineHeight: 'line', radius: 'radius', shadow: 'shadow', duration: 'duration',
+const LABELS: Readonly<Record<InventoryKind, string>> = {
+  color: 'Colours', fontSize: 'Type sizes', fontFamily: 'Families', fontWeight: 'Weights', lineHeight: 'Line heights',
+  letterSpacing: 'Letter spacings', space: 'Spaces', radius: 'Radii', strokeWidth: 'Stroke widths', shadow: 'Shadows',
+  duration: 'Durations', easing: 'Easings', opacity: 'Opacities', breakpoint: 'Breakpoints', zIndex: 'Stacking orders',
 }; // prettier-ignore
 const DRAWN: ReadonlySet<InventoryKind> = new Set([
-  'fontSize',
-  'spacing',
-  'radius',
-  'duration',
-  'fontWeight',
-  'lineHeight',
-]);
+  'fontSize', 'space', 'radius', 'duration', 'fontWeight', 'lineHeight', 'strokeWidth', 'breakpoint', 'opacity',
+]); // prettier-ignore
+/** Kinds whose values are near to one another by so many px. */
+const IN_PX: ReadonlySet<InventoryKind> = new Set([
+  'fontSize', 'space', 'radius', 'strokeWidth', 'letterSpacing', 'breakpoint',
+]); // prettier-ignore
 
 const keyOf = (one: Cluster) => `${one.kind} ${one.survivor}`;
 
@@ -52,15 +41,20 @@ export function InventoryView({
 }: {
   gathered: Gathered;
   clustered: Clustered | null;
-  cluster: (color: number, px: number) => void;
+  cluster: (choices: GatherChoices) => void;
   made: boolean;
   onMake: (file: GatherFile | null) => void;
 }) {
-  const [nearness, setNearness] = useState({ color: 2, px: 1 });
+  const [nearness, setNearness] = useState(USUAL_NEARNESS);
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const [primitivesOnly, setPrimitivesOnly] = useState(false);
   const [kind, setKind] = useState<InventoryKind>('color');
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [picked, setPicked] = useState<string | null>(null);
-  useEffect(() => cluster(nearness.color, nearness.px), [cluster, nearness, gathered]);
+  useEffect(
+    () => cluster({ nearness, chosen, primitivesOnly }),
+    [cluster, nearness, chosen, primitivesOnly, gathered],
+  );
   const clusters = useMemo(() => clustered?.clusters ?? [], [clustered]);
   const shown = clusters.filter((one) => one.kind === kind);
   const recognised = useDocumentQuery('recognise', {
@@ -77,6 +71,11 @@ export function InventoryView({
     }
     return found;
   }, [clusters]);
+  const choose = (one: Cluster, value: string) => {
+    onMake(null);
+    const others = new Set(one.members.map((member) => `${one.kind} ${member.value}`));
+    setChosen((old) => [...old.filter((key) => !others.has(key)), `${one.kind} ${value}`]);
+  };
   const toggle = (key: string) => {
     onMake(null);
     setLeft((old) => toggled(old, key));
@@ -107,20 +106,25 @@ export function InventoryView({
   }, [clustered, clusters, left]);
   if (!clustered || !proposals) return null;
   const names = new Map(
-    clustered.proposals.tokens
-      .filter((token) => token.tier === 'primitive')
-      .map((token) => [`${token.path.split('.')[0]} ${token.value}`, token.path]),
-  );
+    clustered.proposals.tokens.flatMap((token): [string, string][] =>
+      token.tier === 'primitive' && token.kind !== undefined ? [[`${token.kind} ${token.value}`, token.path]] : [],
+    ),
+  ); // prettier-ignore
   // What the library has already is referred to, not made again.
   const present = new Map(
     clusters.flatMap((one): [string, string][] => {
-      const [path, there] = [names.get(`${TYPES_OF[one.kind]} ${one.survivor}`), known.get(keyOf(one))];
+      const [path, there] = [names.get(keyOf(one)), known.get(keyOf(one))];
       return path !== undefined && there?.exact ? [[path, there.path]] : [];
     }),
   );
   const total = counts.get(kind) ?? { values: 0, clusters: 0 };
   const make = () =>
-    onMake({ name: 'inventory.tokens.json', text: writeJson(documentOfProposals(proposals, present)) });
+    onMake({
+      name: 'inventory.tokens.json',
+      text: writeJson(
+        documentOfProposals(proposals, present, new Map(), new Set(Object.values(gathered.named))),
+      ),
+    });
   return (
     <section>
       <h2 className={classes.title}>Inventory</h2>
@@ -136,9 +140,9 @@ export function InventoryView({
           aria-label="Kind of value"
           value={kind}
           onChange={(value) => setKind(value as InventoryKind)}
-          data={KINDS.filter((one) => counts.has(one.kind)).map((one) => ({
-            value: one.kind,
-            label: `${one.label} ${counts.get(one.kind)!.values}`,
+          data={INVENTORY_KINDS.filter((one) => counts.has(one)).map((one) => ({
+            value: one,
+            label: `${LABELS[one]} ${counts.get(one)!.values}`,
           }))}
         />
         {kind === 'color' ? (
@@ -152,7 +156,7 @@ export function InventoryView({
             value={nearness.color}
             onChange={(value) => setNearness((old) => ({ ...old, color: Number(value) || 0 }))}
           />
-        ) : ['fontSize', 'spacing', 'radius'].includes(kind) ? (
+        ) : IN_PX.has(kind) ? (
           <NumberInput
             label="Nearness in px"
             size="xs"
@@ -179,7 +183,13 @@ export function InventoryView({
               {shown.map((one) => (
                 <li
                   key={one.survivor}
-                  style={kind === 'fontFamily' ? { fontFamily: one.survivor } : { boxShadow: one.survivor }}
+                  style={
+                    kind === 'fontFamily'
+                      ? { fontFamily: one.survivor }
+                      : kind === 'shadow'
+                        ? { boxShadow: one.survivor }
+                        : {}
+                  }
                 >
                   {one.survivor}
                 </li>
@@ -226,14 +236,15 @@ export function InventoryView({
                             .filter((member) => member.value !== one.survivor)
                             .slice(0, 8)
                             .map((member) => (
-                              <span
+                              <UnstyledButton
                                 key={member.value}
                                 className={classes.value}
-                                title={`${member.count} times`}
+                                title={`${counted(member.count, 'use')}. Keep ${member.value} for this group`}
+                                onClick={() => choose(one, member.value)}
                               >
                                 {kind === 'color' && <i style={{ background: member.value }} data-specimen />}
                                 {member.value}
-                              </span>
+                              </UnstyledButton>
                             ))}
                           {one.members.length > 9 ? `and ${one.members.length - 9} more` : ''}
                         </span>
@@ -260,7 +271,7 @@ export function InventoryView({
                     <td className="path">
                       {there?.exact
                         ? `Same as ${there.path}`
-                        : `${names.get(`${TYPES_OF[one.kind]} ${one.survivor}`) ?? 'No token'}${there ? `, close to ${there.path}` : ''}`}
+                        : `${names.get(keyOf(one)) ?? gathered.named[keyOf(one)] ?? 'No token'}${there ? `, close to ${there.path}` : ''}`}
                     </td>
                   </tr>
                 );
@@ -269,10 +280,20 @@ export function InventoryView({
           </table>
         </div>
       </div>
+      <Roles gathered={gathered} />
       <Group mt="md">
         <Button onClick={make} disabled={proposals.tokens.length === 0} variant={made ? 'default' : 'filled'}>
-          Propose {counted(proposals.tokens.length, 'token')} in three tiers
+          Propose {counted(proposals.tokens.length, 'token')}
+          {primitivesOnly ? '' : ' in three tiers'}
         </Button>
+        <Checkbox
+          label="Primitives only"
+          checked={primitivesOnly}
+          onChange={() => {
+            onMake(null);
+            setPrimitivesOnly(!primitivesOnly);
+          }}
+        />
         <Text size="sm" c="dimmed">
           {proposals.tokens.filter((token) => token.tier === 'primitive').length} primitive,{' '}
           {proposals.tokens.filter((token) => token.tier === 'semantic').length} semantic,{' '}

@@ -11,6 +11,7 @@ import {
   Select,
   Text,
   TextInput,
+  UnstyledButton,
 } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useRouter } from 'next/navigation';
@@ -27,12 +28,26 @@ const CONTROLS = { first: 'First', last: 'Last', next: 'Next', previous: 'Previo
 const WORDS = { clashing: 'clashing', changed: 'changed', new: 'new', same: 'the same' } as const;
 
 /** What would come in, before anything changes: new, changed, clashing, the same; and what to do where two differ. */
-export function Review({ files, title, onDone }: { files: GatherFile[]; title: string; onDone: () => void }) {
+export function Review({
+  files,
+  axes,
+  title,
+  onDone,
+}: {
+  files: GatherFile[];
+  /** Contexts by axis, of all files. */
+  axes: Record<string, string[]>;
+  title: string;
+  onDone: () => void;
+}) {
   const library = useLibrary();
   const router = useRouter();
   const { run } = useCommand();
   const [strip, setStrip] = useState('');
   const [into, setInto] = useState('');
+  const [rename, setRename] = useState({ find: '', replace: '' });
+  const [names, setNames] = useState<Record<string, string>>({});
+  const [leaveAxes, setLeaveAxes] = useState<string[]>([]);
   // Of new paths whether they come in, of those that differ what is done: deciding for all that differ leaves the former.
   const [added, setAdded] = useState<Record<string, Decision>>({});
   const [decided, setDecided] = useState<Record<string, Decision>>({});
@@ -47,6 +62,9 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
     files,
     strip,
     into: into.trim(),
+    ...(rename.find.trim() !== '' && { rename }),
+    names,
+    leaveAxes,
     decisions: { ...added, ...decided },
     ...(everywhere && { everywhere }),
   };
@@ -135,6 +153,33 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
           />
         )}
       </Group>
+      <Group gap="md" mb="sm" align="end">
+        <TextInput
+          label="Rename paths like"
+          placeholder="brand.*"
+          value={rename.find}
+          onChange={(event) => setRename({ ...rename, find: event.currentTarget.value })}
+          w={200}
+        />
+        <TextInput
+          label="to"
+          placeholder="color.*"
+          value={rename.replace}
+          onChange={(event) => setRename({ ...rename, replace: event.currentTarget.value })}
+          w={200}
+        />
+        {Object.entries(axes).map(([axis, contexts]) => (
+          <Checkbox
+            key={axis}
+            label={`Axis ${axis}: ${contexts.join(', ')}`}
+            checked={!leaveAxes.includes(axis)}
+            onChange={() =>
+              setLeaveAxes((old) => (old.includes(axis) ? old.filter((one) => one !== axis) : [...old, axis]))
+            }
+            pb={5}
+          />
+        ))}
+      </Group>
       {view.contexts.length > 0 && (
         <Text size="sm" mb="xs">
           New contexts: {view.contexts.join(', ')}.
@@ -166,7 +211,14 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
             {rows.map((row) => (
               <tr key={row.path}>
                 <td className="path">
-                  {row.path}
+                  {row.state === 'new' ? (
+                    <PathName
+                      path={row.path}
+                      onRename={(name) => setNames({ ...names, ...named(names, row.path, name) })}
+                    />
+                  ) : (
+                    row.path
+                  )}
                   {row.under ? <span className={classes.under}> under {row.under}</span> : null}
                 </td>
                 <td className="path">
@@ -251,6 +303,40 @@ export function Review({ files, title, onDone }: { files: GatherFile[]; title: s
         </Text>
       </Group>
     </section>
+  );
+}
+
+/** A name given again is one for the path as the file has it. */
+const named = (names: Record<string, string>, path: string, name: string): Record<string, string> => ({
+  [Object.entries(names).find(([, given]) => given === path)?.[0] ?? path]: name,
+});
+
+/** A path that can be given another name: a click, and Enter or leaving it keeps what was typed; Escape does not. */
+function PathName({ path, onRename }: { path: string; onRename: (name: string) => void }) {
+  const [text, setText] = useState<string | null>(null);
+  if (text === null)
+    return (
+      <UnstyledButton className={classes.name} title="Rename" onClick={() => setText(path)}>
+        {path}
+      </UnstyledButton>
+    );
+  const keep = () => {
+    if (text.trim() !== '' && text.trim() !== path) onRename(text.trim());
+    setText(null);
+  };
+  return (
+    <TextInput
+      size="xs"
+      aria-label={`Name of ${path}`}
+      autoFocus
+      value={text}
+      onChange={(event) => setText(event.currentTarget.value)}
+      onBlur={keep}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') keep();
+        if (event.key === 'Escape') setText(null);
+      }}
+    />
   );
 }
 

@@ -3,6 +3,7 @@ import type { Finding } from '../../findings/finding';
 import type { JsonObject } from '../../base/json/json';
 import type { Axis, Context, TokenSource } from '../../tokens/system';
 import { openedOf, sourceOf, tokenObject, unread } from '../../tokens/build';
+import { constantText, type Lookup } from '../../base/css/constant';
 import { readCssValue } from '../../base/css/css-value';
 import { pathsOfNames } from '../paths';
 import type { Reader } from '../reader';
@@ -69,7 +70,17 @@ export const css: Reader = {
     const listed: Finding[] = [];
     const unreadable = new Set<string>();
     const owners = new Map<string, string>();
-    const put = (when: Context, declaration: CssDeclaration, keepFirst = false) => {
+    const raw = new RawValues(scopes, local);
+    const computed = new Map<string, CssDeclaration>();
+    const put = (
+      when: Context,
+      declaration: CssDeclaration,
+      {
+        keepFirst = false,
+        value = declaration.value,
+        under,
+      }: { keepFirst?: boolean; value?: string; under?: string } = {},
+    ) => {
       const path = paths.get(declaration.prop);
       const line = declaration.source?.start?.line;
       if (path === undefined) return;
@@ -86,10 +97,20 @@ export const css: Reader = {
         return;
       }
       owners.set(path, declaration.prop);
-      const read = readCssValue(declaration.value, declaration.prop, (name) => {
+      const refer = (name: string) => {
         const target = paths.get(name);
         return target === undefined ? undefined : `{${target}}`;
-      });
+      };
+      let read = readCssValue(value, declaration.prop, refer);
+      if ('unread' in read) {
+        // What is constant in the sheet is computed: `hsl(var(--h) 50% 40%)`, `calc(var(--unit) * 2)`.
+        const constant = constantText(value, raw.lookup(under));
+        const again = constant === undefined ? read : readCssValue(constant, declaration.prop, refer);
+        if (!('unread' in again)) {
+          read = again;
+          computed.set(declaration.prop, declaration);
+        }
+      }
       if ('unread' in read) {
         if (!unreadable.has(declaration.prop))
           listed.push(unread(file, declaration.prop, read.unread, line, declaration.source?.start?.column));
@@ -101,19 +122,59 @@ export const css: Reader = {
       const { tokens } = byWhen.get(key)!;
       if (!(keepFirst && tokens.has(path))) tokens.set(path, tokenObject(read.value, read.type));
     };
+    const contexts = new Map<string, Context>();
     for (const { when, declarations } of scopes) {
       const named: Context = {};
       for (const [axis, context] of when)
         if (typeof context === 'string') named[axis === SCHEME ? schemeAxis : axis] = context;
-      for (const declaration of declarations) put(named, declaration);
+      const under = keyOf(when);
+      contexts.set(under, named);
+      for (const declaration of declarations) put(named, declaration, { under });
     }
-    for (const declaration of local) if (!onPage.has(declaration.prop)) put({}, declaration, true);
+    for (const declaration of local)
+      if (!onPage.has(declaration.prop)) put({}, declaration, { keepFirst: true });
+    // What is computed is something else where what it is computed from is.
+    for (const [under, named] of contexts) {
+      if (Object.keys(named).length === 0) continue;
+      for (const declaration of computed.values()) {
+        if (raw.isSet(under, declaration.prop)) continue;
+        const value = constantText(declaration.value, raw.lookup(under));
+        if (value !== undefined && value !== constantText(declaration.value, raw.lookup()))
+          put(named, declaration, { value, under });
+      }
+    }
     const sources = inOrder([...byWhen.values()], file);
     dropLost(sources, listed, file);
     widen(sources, axes);
     return openedOf(file, text, sources, [...findings, ...listed], axes);
   },
 };
+
+const keyOf = (when: Conditions): string => JSON.stringify([...when].filter(([, context]) => typeof context === 'string').sort()); // prettier-ignore
+
+/** What custom properties say as written, under each scope. */
+class RawValues {
+  private readonly scopes = new Map<string, Map<string, string>>();
+  constructor(scopes: readonly Scope[], local: readonly CssDeclaration[]) {
+    const always = new Map(local.map(({ prop, value }) => [prop, value]).reverse() as [string, string][]);
+    this.scopes.set('[]', always);
+    for (const { when, declarations } of scopes) {
+      const key = keyOf(when);
+      const own = this.scopes.get(key) ?? new Map<string, string>();
+      for (const { prop, value } of declarations) own.set(prop, value);
+      this.scopes.set(key, own);
+    }
+  }
+
+  isSet(under: string, name: string): boolean {
+    return this.scopes.get(under)?.has(name) ?? false;
+  }
+
+  lookup(under = '[]'): Lookup {
+    const [own, always] = [this.scopes.get(under), this.scopes.get('[]')];
+    return (name) => own?.get(name) ?? always?.get(name);
+  }
+}
 
 const classesOf = (conditions: Conditions) => [...conditions.keys()].filter((key) => key.startsWith('.'));
 

@@ -5,11 +5,12 @@ import { dtcg } from './dtcg';
 import { gpl } from './gpl';
 import { list } from './list';
 import { nestedJson } from './nested-json';
+import { page } from './page';
 import { scss } from './scss';
 import { table } from './table';
 
 /** Asked in this order; the first that accepts a file reads it. */
-export const READERS: readonly Reader[] = [gpl, css, scss, nestedJson, dtcg, table, list];
+export const READERS: readonly Reader[] = [gpl, css, scss, page, nestedJson, dtcg, table, list];
 
 export function readerOf(file: string, text: string): Reader | undefined {
   return READERS.find((reader) => reader.accepts(file, text));

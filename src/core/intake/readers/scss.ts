@@ -1,11 +1,12 @@
 import type { ChildNode } from 'postcss';
-import valueParser, { type Node } from 'postcss-value-parser';
 import type { Finding } from '../../findings/finding';
 import type { JsonObject } from '../../base/json/json';
 import { openedOf, sourceOf, tokenObject, unread } from '../../tokens/build';
-import { readCssValue, splitAtCommas } from '../../base/css/css-value';
+import { constantText } from '../../base/css/constant';
+import { readCssValue } from '../../base/css/css-value';
 import { nameFrom, pathsOfNames } from '../paths';
 import type { Reader } from '../reader';
+import { entriesOfMap } from '../sass-map';
 import { parseSheet } from '../sheet';
 
 /** Top-level variables and maps of an SCSS file as tokens; a map is a group, a nested map a group in it. */
@@ -22,7 +23,7 @@ export const scss: Reader = {
       const name = node.prop.replace(/_/g, '-');
       const value = node.value.replace(/\s*!(default|global)\b/g, '').trim();
       const line = node.source?.start?.line;
-      const entries = mapOf(value);
+      const entries = entriesOfMap(value);
       if (!entries) found.push({ name, text: value, line });
       else
         for (const [keys, inner] of entries)
@@ -35,10 +36,17 @@ export const scss: Reader = {
     for (const { name, text: value, line } of last.values()) {
       const path = paths.get(name);
       if (path === undefined) continue;
-      const read = readCssValue(value, name, (other) => {
+      const refer = (other: string) => {
         const target = paths.get(other.replace(/_/g, '-'));
         return target === undefined || target === path ? undefined : `{${target}}`;
-      });
+      };
+      const whole = readCssValue(value, name, refer);
+      // What is constant is computed: `darken($blue, 10%)`, `$unit * 2`.
+      const constant =
+        'unread' in whole
+          ? constantText(value, (other) => last.get(other.replace(/_/g, '-'))?.text, { sass: true })
+          : undefined;
+      const read = constant === undefined ? whole : readCssValue(constant, name, refer);
       if ('unread' in read) listed.push(unread(file, name.replace(/ /g, '.'), read.unread, line));
       else tokens.set(path, tokenObject(read.value, read.type));
     }
@@ -55,31 +63,6 @@ export const scss: Reader = {
     return openedOf(file, text, [sourceOf(file, tokens)], [...findings, ...listed]);
   },
 };
-
-/** The entries of a Sass map, nested ones with all their keys; undefined where the text is no map. */
-function mapOf(text: string): [string[], string][] | undefined {
-  const nodes = valueParser(text).nodes.filter((node) => node.type !== 'space' && node.type !== 'comment');
-  const [only] = nodes;
-  if (nodes.length !== 1 || only?.type !== 'function' || only.value !== '') return undefined;
-  const entries: [string[], string][] = [];
-  for (const part of splitAtCommas(only.nodes)) {
-    const colon = part.findIndex((node: Node) => node.type === 'div' && node.value === ':');
-    if (part.every((node) => node.type === 'space' || node.type === 'comment')) continue;
-    if (colon === -1) return undefined;
-    const key = valueParser
-      .stringify(part.slice(0, colon))
-      .trim()
-      .replace(/^["']|["']$/g, '');
-    const value = valueParser
-      .stringify(part.slice(colon + 1))
-      .replace(/\/\/[^\n]*\n/g, '')
-      .trim();
-    const inner = mapOf(value);
-    if (!inner) entries.push([[key], value]);
-    else for (const [keys, text_] of inner) entries.push([[key, ...keys], text_]);
-  }
-  return entries.length > 0 ? entries : undefined;
-}
 
 /** As `pathsOfNames`, where a name may go on with the keys of a map, parted by spaces and not split further. */
 function pathsOfKeys(names: string[]): Map<string, string> {

@@ -5,7 +5,8 @@ import { importEdits } from '@/core/intake/import';
 import { applyChangeSet } from '@/core/kinds/registry';
 import { effectiveLibrary } from '@/core/library/effective';
 import type { OpenedTokens } from '@/core/tokens/open';
-import { layersOf, whenOf } from '@/core/tokens/token-tree';
+import { authoredValue, referencesIn } from '@/core/tokens/references';
+import { layersOf, libraryTree, whenOf } from '@/core/tokens/token-tree';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { compare, decisionOf, readAll, rebase, said, type GatherInput } from '../compare';
@@ -51,7 +52,8 @@ function gatherEdits(
         }
       }
     }
-    if (renamed.size > 0) rebase(opened, (path) => renamed.get(path) ?? path);
+    if (renamed.size > 0) rebase([opened], (path) => renamed.get(path) ?? path);
+    dropUnsupported(opened, items);
     for (const source of opened.system.sources) count += source.tokens.size;
     intoOwnLayers(own, items, opened);
     const brought = importEdits(items, opened, file, newId, own);
@@ -67,6 +69,26 @@ function gatherEdits(
     ]).items;
   }
   return { edits, count };
+}
+
+/** Takes out what refers to a token that was left out and is nowhere else, and what refers to that. */
+function dropUnsupported(opened: OpenedTokens, items: Items): void {
+  const there = libraryTree(items).ids;
+  for (let again = true; again;) {
+    again = false;
+    const here = new Set(opened.system.sources.flatMap((source) => [...source.tokens.keys()]));
+    for (const source of opened.system.sources)
+      for (const [path, object] of source.tokens) {
+        const value = authoredValue(object);
+        const lost =
+          value !== undefined &&
+          referencesIn(value).some(({ path: to, pointer }) => !pointer && !here.has(to) && !there.has(to));
+        if (lost) {
+          source.tokens.delete(path);
+          again = true;
+        }
+      }
+  }
 }
 
 /** What holds under the same contexts goes into the layer that is there, so that no second one stands over it. */

@@ -31,6 +31,9 @@ interface ReviewView {
 /** At most this many findings are sent to a page; counts are of all. */
 const FINDINGS = 100;
 
+/** What changes paths and contexts of what is read, as one value. */
+const asked = ({ rename, names, leaveAxes }: GatherInput) => JSON.stringify([rename, names, leaveAxes]);
+
 const reviewed = new WeakMap<OpenLibrary, { input: GatherInput; read: Read; compared: Compared[] }>();
 
 /** What was read and compared for a page stays for as long as it looks at the same files; deciding compares nothing anew. */
@@ -40,6 +43,7 @@ function comparedFor(library: OpenLibrary, input: GatherInput): { read: Read; co
     last &&
     last.input.strip === input.strip &&
     last.input.into === input.into &&
+    asked(last.input) === asked(input) &&
     last.input.files.length === input.files.length &&
     last.input.files.every(
       ({ name, text }, i) => name === input.files[i]!.name && text === input.files[i]!.text,

@@ -41,10 +41,10 @@ export function recognise(
       return { path, exact, difference: near.difference };
     }
     const [, px] = /^([\d.]+)px$/.exec(value) ?? [];
-    if (px !== undefined && ['fontSize', 'spacing', 'radius'].includes(kind)) {
+    if (px !== undefined && ['fontSize', 'space', 'radius'].includes(kind)) {
       // A size says nothing of what it is for: a space is looked for among spaces, a type size among type sizes.
-      const about = { fontSize: /size|type|font/, spacing: /spac|gap|inset/, radius: /radi|corner/ }[
-        kind as 'spacing'
+      const about = { fontSize: /size|type|font/, space: /spac|gap|inset/, radius: /radi|corner/ }[
+        kind as 'space'
       ];
       const [best] = sizes
         .filter(({ path }) => about.test(path))
