@@ -307,6 +307,8 @@ test('every format is chosen by keyboard and shown with its lines, with what it 
     ['compose', 'Tokens.kt'],
     ['android', 'values/tokens.xml'],
     ['html', 'base.css', '5'],
+    ['elements', 'base.css', '5'],
+    ['react', 'base.css', '5'],
     ['catalogue', 'catalogue.json'],
   ] as const) {
     await page.keyboard.press('ArrowDown');

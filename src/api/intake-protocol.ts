@@ -20,6 +20,8 @@ export interface Gathered {
   roles: Role[];
   /** What the files call a value themselves: the path by kind and value, parted by a space. */
   named: Record<string, string>;
+  /** Every path of a token in these files. */
+  paths: string[];
   problems: { problem: string; fix: string }[];
   findings: Finding[];
 }

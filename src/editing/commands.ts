@@ -3,6 +3,7 @@ import { removeAssetFile } from './assets/commands/remove-asset-file';
 import { renameAsset } from './assets/commands/rename-asset';
 import { replaceAsset } from './assets/commands/replace-asset';
 import { addDeclarations } from './components/commands/add-declarations';
+import { addRules } from './components/commands/add-rules';
 import { compareWithCode } from './components/commands/compare-with-code';
 import { copyRule } from './components/commands/copy-rule';
 import { describeComponent } from './components/commands/describe-component';
@@ -33,6 +34,7 @@ import { setPartStyle } from './components/commands/set-part-style';
 import { setProp } from './components/commands/set-prop';
 import { setRule } from './components/commands/set-rule';
 import { setRuleValue } from './components/commands/set-rule-value';
+import { setRuleValues } from './components/commands/set-rule-values';
 import { setScript } from './components/commands/set-script';
 import { setSlot } from './components/commands/set-slot';
 import { shareRules } from './components/commands/share-rules';
@@ -146,6 +148,8 @@ export const LIBRARY_COMMANDS = {
   removeRule,
   setRuleValue,
   addDeclarations,
+  addRules,
+  setRuleValues,
   copyRule,
   setPartStyle,
   setScript,

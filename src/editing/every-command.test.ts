@@ -57,6 +57,7 @@ const declared = (library: OpenLibrary, of: string, at: number) => {
   const entry = rule(library, of, at);
   return entry.kind === 'rule' ? Object.fromEntries(entry.declarations) : {};
 };
+const declarationsOf = (library: OpenLibrary, at: number) => Object.keys(declared(library, 'button', at));
 const DENSITY: CommandArguments<'putAxis'> = {
   name: 'density',
   description: 'How close things stand',
@@ -934,6 +935,65 @@ const TABLE: Partial<Table> = {
       { ask: (of) => ({ component: 'button', rule: rule(of, 'button', 0).id, whens: ['colour is loud'] }), says: /colour/ },
       { ask: (of) => ({ component: 'button', rule: rule(of, 'button', 0).id, whens: ['state is checked', 'state is checked'] }), says: /rule when state is checked for this part already/ },
       { ask: { component: 'button', rule: 'entry_none', whens: ['state is hover'] }, says: /not in this library/ },
+    ],
+  }, // prettier-ignore
+  addRules: {
+    cases: [
+      {
+        ask: () => ({ component: 'button', when: 'state is hover and not wide', parts: ['root', 'label', 'root'], text: 'color: {color.text.quiet}; border: 1px solid {color.border.quiet}' }),
+        then: (now, before) => {
+          const made = ordered(component(now, 'button').entries).slice(-2) as StyleRule[];
+          expect(made.map(({ part, when, declarations }) => [part, conditionsText(when), declarations.map(([property]) => property)])).toEqual([
+            ['root', 'state is hover and not wide', ['color', 'border']],
+            ['label', 'state is hover and not wide', ['color', 'border']],
+          ]);
+          expect(made[0]!.declarations[1]![1]).toEqual({ raw: '1px solid var(--color-border-quiet)' });
+          expect(Object.keys(component(now, 'button').entries)).toHaveLength(Object.keys(component(before, 'button').entries).length + 2);
+        },
+      },
+      {
+        // A rule that is there takes what is declared.
+        given: did('addRules', { component: 'button', when: 'state is focus-visible and not wide', parts: ['label'], text: '' }),
+        ask: () => ({ component: 'button', when: 'state is focus-visible and not wide', parts: ['label'], text: 'color: red' }),
+        then: (now, before) => {
+          const rules = (of: typeof now) => ordered(component(of, 'button').entries) as StyleRule[];
+          expect(rules(now)).toHaveLength(rules(before).length);
+          expect(rules(now).at(-1)!.declarations).toEqual([['color', { raw: 'red' }]]);
+        },
+      },
+    ],
+    refused: [
+      { ask: { component: 'button', when: '', parts: [], text: 'color: red' }, says: /No part is named/ },
+      { ask: { component: 'button', when: 'colour is loud', parts: ['root'], text: 'color: red' }, says: /colour/ },
+      { ask: { component: 'button', when: '', parts: ['roof'], text: 'color: red' }, says: /roof/ },
+      { ask: { component: 'button', when: 'state is hover', parts: ['root'], text: 'color red' }, says: /no declaration/ },
+      { ask: { component: 'button', when: 'state is hover', parts: ['root'], text: 'border: 1px solid {no.such}' }, says: /no.such/ },
+      { ask: { component: 'nowhere', when: '', parts: ['root'], text: 'color: red' }, says: /not in this library/ },
+    ],
+  }, // prettier-ignore
+  setRuleValues: {
+    cases: [
+      {
+        ask: (of) => ({
+          component: 'button',
+          values: [
+            { rule: rule(of, 'button', 0).id, property: 'min-width', text: '40px' },
+            { rule: rule(of, 'button', 1).id, property: 'min-width', text: '{space.2}' },
+            { rule: rule(of, 'button', 0).id, property: 'max-width', text: '80px' },
+            { rule: rule(of, 'button', 0).id, property: declarationsOf(of, 0)[0]!, text: ' ' },
+          ],
+        }),
+        then: (now, before) => {
+          expect(declarationsOf(now, 0)).toEqual([...declarationsOf(before, 0).slice(1), 'min-width', 'max-width']);
+          expect(declarationsOf(now, 1)).toEqual([...declarationsOf(before, 1), 'min-width']);
+        },
+      },
+    ],
+    refused: [
+      { ask: { component: 'button', values: [] }, says: /No value is given/ },
+      { ask: (of) => ({ component: 'button', values: [{ rule: rule(of, 'button', 0).id, property: 'Not One', text: '1px' }] }), says: /not a CSS property/ },
+      { ask: (of) => ({ component: 'button', values: [{ rule: rule(of, 'button', 0).id, property: 'color', text: '{no.such}' }] }), says: /no.such/ },
+      { ask: { component: 'button', values: [{ rule: 'entry_none', property: 'color', text: 'red' }] }, says: /not in this library/ },
     ],
   }, // prettier-ignore
   setRuleValue: {

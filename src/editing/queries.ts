@@ -1,5 +1,6 @@
 import { assets } from './assets/queries/assets';
 import { bindings, valueNote } from './components/queries/bindings';
+import { deliveredCode } from './components/queries/delivered-code';
 import { findingCount, findingsCsv, findingsInSteps, findingsOf } from './findings/queries/findings';
 import { axes } from './foundations/queries/axes';
 import { brands } from './foundations/queries/brands';
@@ -46,6 +47,7 @@ export const LIBRARY_QUERIES = {
   search,
   pick,
   bindings,
+  deliveredCode,
   valueNote,
   removal,
   tiers,

@@ -118,7 +118,7 @@ test('the rows of the table, and each rank of the gallery, are one tab stop', as
 test('a rule that is added goes on to its property, its value, and the next property', async () => {
   const { user } = await openPage(<Proof name="badge" />, 'components/badge');
   await user.click(await screen.findByRole('button', { name: 'Add rule' }));
-  await user.type(await screen.findByRole('combobox', { name: 'When' }), 'status is cancelled{Enter}');
+  await user.type(await screen.findByRole('combobox', { name: 'When' }), 'cancelled hover{Enter}');
   await user.click(screen.getByRole('button', { name: 'Add rule' }));
   const property = await screen.findByRole('combobox', { name: 'Property' });
   expect(property).toHaveFocus();

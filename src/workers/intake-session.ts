@@ -43,7 +43,7 @@ async function readFiles(
     inventory: null,
     axes: {},
     roles: [],
-    named: {},
+    named: {}, paths: [],
     problems: [],
     findings: [],
   };
@@ -101,7 +101,7 @@ async function readFiles(
   const named = Object.fromEntries(
     [...gathering.authored.byValue].map(([key, path]) => [key.replace('\n', ' '), path]),
   );
-  Object.assign(gathered, { axes, roles, named, findings });
+  Object.assign(gathered, { axes, roles, named, paths: [...gathering.authored.paths], findings });
   if (inventory.entries.length > 0)
     gathered.inventory = { pairs: inventory.pairs, rem: inventory.rem, declarations: inventory.declarations };
   return { gathered, gathering };

@@ -1,5 +1,5 @@
 import type { ComponentDefinition, Condition, StyleRule, StyleValue } from './definition';
-import type { Items } from '../document/item';
+import { ordered, type Items } from '../document/item';
 import { customProperty, LONGHANDS } from '../tokens/naming';
 import { scopedCss } from './passthrough-css';
 import { pathOf } from '../tokens/token-tree';
@@ -22,12 +22,28 @@ function contentHash(text: string): string {
 
 const classes = new WeakMap<ComponentDefinition, string>();
 
+/** What of a component is drawn: a class stays the same where only comments, descriptions or order keys are others. */
+const drawnBy = ({ template, entries, parts, props, states }: ComponentDefinition): unknown => [
+  template,
+  ordered(entries).map((entry) =>
+    entry.kind === 'kept' ? entry.css : [entry.when, entry.part, entry.declarations],
+  ),
+  ordered(parts).map(({ name, adjustable }) => [name, adjustable]),
+  ordered(props).map(({ name, kind, values, default: standard, holds }) => [
+    name,
+    kind,
+    values,
+    standard,
+    holds,
+  ]),
+  states,
+];
+
 /** The class all parts of a component carry. */
 export function componentClass(component: ComponentDefinition): string {
   let name = classes.get(component);
   if (!name) {
-    const { template, entries, parts, props, states } = component;
-    name = `${component.name}-${contentHash(JSON.stringify([template, entries, parts, props, states]))}`;
+    name = `${component.name}-${contentHash(JSON.stringify(drawnBy(component)))}`;
     classes.set(component, name);
   }
   return name;

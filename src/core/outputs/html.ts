@@ -1,5 +1,4 @@
 import { isAllowed } from '../components/combinations';
-import { compileCss } from '../components/compile';
 import { conditionsText, defaultProps, type Combination } from '../components/condition';
 import type { ComponentDefinition, Condition } from '../components/definition';
 import { renderNested, withNested } from '../components/nested';
@@ -7,14 +6,11 @@ import { escapeHtml } from '../components/render';
 import { familyKey } from '../base/fonts/font';
 import { itemsOf, ordered, type Items } from '../document/item';
 import type { Finding } from '../findings/finding';
-import { hyphenated, LONGHANDS } from '../tokens/naming';
-import { typeOf } from '../tokens/normalise';
 import type { Resolution } from '../tokens/resolve';
 import type { Context } from '../tokens/system';
-import { assetFiles, fontFaces } from './asset-files';
+import { componentSheets, scriptless } from './component-sheets';
 import { css } from './css';
 import type { Output, OutputFile } from './output';
-import { baseStyles } from './page-styles';
 
 /** As many examples of a component are written out. */
 const MOST_EXAMPLES = 40;
@@ -26,50 +22,34 @@ const SHEETS = ['base.css', 'fonts.css', 'tokens.css'];
 export const html: Output = {
   name: 'html',
   title: 'Components in HTML and CSS',
-  about: 'A page of markup and a style sheet for each component, with the custom properties, fonts and drawings they use.',
+  about:
+    'A page of markup and a style sheet for each component, with the custom properties, fonts and drawings they use.',
   language: 'html',
   withFiles: true,
   naming: css.naming!,
-  write({ resolution, context, prefix, components = [], items = itemsById(components) }) {
-    const tokens = css.write({ resolution, ...(context && { context }), ...(prefix && { prefix }), authored: () => [] });
-    if (tokens.files.length === 0) return tokens;
-    const prefixed = prefixer(resolution, prefix);
-    const offered = components.filter(({ visibility }) => visibility !== 'internal');
-    // What stands in a slot is needed whether it is offered or not.
-    const compiled = withNested(offered, items);
+  write(input) {
+    const sheets = componentSheets(input);
+    if (!('sheets' in sheets)) return { files: [], findings: sheets.findings };
+    const { offered, compiled, items } = sheets;
     const files: OutputFile[] = [
-      { name: 'base.css', text: prefixed(baseStyles(items)) },
-      { name: 'fonts.css', text: fontFaces(items) },
-      ...tokens.files,
-      ...compiled.map((one) => ({
-        name: `components/${one.name}.css`,
-        text: prefixed(compileCss(one, items, (path) => typeOf(resolution, path))),
+      ...sheets.sheets,
+      ...offered.map((one) => ({
+        name: `components/${one.name}.html`,
+        text: componentPage(one, items, input.context),
       })),
-      ...offered.map((one) => ({ name: `components/${one.name}.html`, text: componentPage(one, items, context) })),
       { name: 'index.html', text: indexPage(offered) },
-      ...assetFiles(items),
+      ...sheets.assets,
     ];
-    return { files, findings: [...tokens.findings, ...compiled.flatMap(scriptless), ...absentFonts(resolution, items)] };
+    return {
+      files,
+      findings: [
+        ...sheets.findings,
+        ...compiled.flatMap((one) => scriptless(one, 'HTML and CSS have none')),
+        ...absentFonts(input.resolution, items),
+      ],
+    };
   },
-}; // prettier-ignore
-
-const itemsById = (components: readonly ComponentDefinition[]): Items =>
-  new Map(components.map((component) => [component.id, component]));
-
-/** Names of tokens inside `var()` with the prefix that the sheet of custom properties gives them; other names stay. */
-function prefixer(resolution: Resolution, prefix: string | undefined): (sheet: string) => string {
-  if (!prefix) return (sheet) => sheet;
-  const names = new Set(
-    resolution.paths.flatMap((path) => {
-      const name = hyphenated(path);
-      return [name, ...LONGHANDS.map((longhand) => `${name}-${longhand}`)];
-    }),
-  );
-  return (sheet) =>
-    sheet.replace(/(\bvar\(\s*--)([\p{L}\p{N}_-]+)/gu, (text, open: string, name: string) =>
-      names.has(name) ? `${open}${prefix}-${name}` : text,
-    );
-}
+};
 
 /** A component by itself and with each of its choices and flags other than it is by default, as far as that is allowed. */
 function examplesOf(component: ComponentDefinition): { title: string; combination: Combination }[] {
@@ -148,17 +128,3 @@ function absentFonts(resolution: Resolution, items: Items): Finding[] {
 
 /** Families every browser has one for (CSS Fonts Level 4, section 2.1.2). */
 const GENERIC = new Set(['serif', 'sans-serif', 'monospace', 'cursive', 'fantasy', 'system-ui', 'ui-serif', 'ui-sans-serif', 'ui-monospace', 'ui-rounded', 'math', 'emoji']); // prettier-ignore
-
-/** Behaviours are played by what a product runs. */
-function scriptless(component: ComponentDefinition): Finding[] {
-  if (Object.values(component.behaviours ?? {}).every(({ kind }) => kind === 'note')) return [];
-  return [
-    {
-      code: 'not-carried',
-      level: 'note',
-      component: component.name,
-      message: `The behaviours of ${component.name} are left out: HTML and CSS have none`,
-      fix: 'Write a script where they are needed',
-    },
-  ];
-}

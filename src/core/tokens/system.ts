@@ -64,6 +64,10 @@ export function unknownContext(axes: readonly Axis[], context: Context): string 
   return unknown && unknown.join('=');
 }
 
+/** Whether two tokens stand in one group at the top of the tree; those in none are together too. */
+export const isOneGroup = (a: string, b: string): boolean => topOf(a) === topOf(b);
+const topOf = (path: string): string => path.slice(0, Math.max(0, path.indexOf('.')));
+
 export function contextText(context: Context): string {
   return Object.entries(context)
     .map(([axis, name]) => `${axis} ${name}`)

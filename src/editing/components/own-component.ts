@@ -4,6 +4,7 @@ import { partAncestry, templateOf } from '@/core/components/template';
 import type { ComponentDefinition, Condition, StyleValue } from '@/core/components/definition';
 import { itemsOf, ordered } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
+import { customProperty } from '@/core/tokens/naming';
 import { aliasPath } from '@/core/tokens/references';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { KNOWN_STATES } from '@/core/components/condition';
@@ -109,7 +110,16 @@ export function styleValueOf(
   const token = path === undefined ? undefined : library.tree.ids.get(path);
   if (path !== undefined && token === undefined)
     return { refused: refuse(`There is no token ${path}`, 'Choose one from the list') };
-  if (path === undefined && /[;{}<>]/.test(trimmed))
+  if (path !== undefined) return { value: { token: { id: token, path } } };
+  // A token that is one piece of a value is there by its custom property, as in a style sheet.
+  let unknown: string | undefined;
+  const raw = trimmed.replace(/\{([^{}\s]+)\}/g, (_, name: string) => {
+    if (!library.tree.ids.has(name)) unknown ??= name;
+    return `var(${customProperty(name)})`;
+  });
+  if (unknown !== undefined)
+    return { refused: refuse(`There is no token ${unknown}`, 'Choose one from the list') };
+  if (/[;{}<>]/.test(raw))
     return { refused: refuse('A value cannot hold ; { } < or >', 'Write one CSS value') };
-  return { value: path === undefined ? { raw: trimmed } : { token: { id: token, path } } };
+  return { value: { raw } };
 }

@@ -26,7 +26,7 @@ export interface GatherInput {
   into: string;
   /** Paths to have other names: `find` with `*` for any part of a path, `replace` with `*` for what that part was. */
   rename?: { find: string; replace: string };
-  /** Single paths, after all else, and what each is to be called. */
+  /** Single paths, as the file has them, and what each is to be called whatever else is said. */
   names?: Record<string, string>;
   /** Axes whose values are left out. */
   leaveAxes?: string[];
@@ -39,6 +39,8 @@ export type Decision = 'mine' | 'theirs' | 'both';
 
 export interface ReviewRow {
   path: string;
+  /** Its path in the file. */
+  from: string;
   state: 'new' | 'same' | 'changed' | 'clashing';
   type: string;
   /** Where it differs: the contexts; empty: everywhere. */
@@ -57,6 +59,8 @@ export interface Read {
   opened: { file: string; opened: OpenedTokens }[];
   findings: Finding[];
   prefix: string | undefined;
+  /** The path that a file has, by the one it is to have; only of those that are renamed. */
+  origins: ReadonlyMap<string, string>;
 }
 
 /** Reads all files; what a resolver names is read with it and not by itself. */
@@ -97,14 +101,16 @@ export function readAll(
     useOwnAxes(library, one.opened);
   }
   const to = newPath({ strip, into, rename, names });
+  const origins = new Map<string, string>();
   if (to) {
     const settled = distinct(paths, to, findings);
+    for (const [from, path] of settled) origins.set(path, from);
     rebase(
       opened.map((one) => one.opened),
       (path) => settled.get(path) ?? to(path),
     );
   }
-  return { opened, findings, prefix };
+  return { opened, findings, prefix, origins };
 }
 
 const joined = (into: string, path: string) => (into === '' ? path : joinPath(into, path));
@@ -149,7 +155,7 @@ function newPath({
     let part = 0;
     const renamed = found ? rename!.replace.trim().replace(/\*/g, () => found[++part] ?? '') : bare;
     const settled = joined(into, renamed === '' || nameProblems(renamed) ? bare : renamed);
-    const own = Object.hasOwn(names, settled) ? names[settled]!.trim() : '';
+    const own = Object.hasOwn(names, path) ? names[path]!.trim() : '';
     return own === '' || nameProblems(own) ? settled : own;
   };
 }
@@ -215,7 +221,7 @@ function rereferred(json: Json, paths: ReadonlyMap<string, string>): Json {
     : json;
 }
 
-export interface Compared extends Omit<ReviewRow, 'decision'> {
+export interface Compared extends Omit<ReviewRow, 'decision' | 'from'> {
   /** It cannot come in, whatever is decided. */
   barred: boolean;
 }

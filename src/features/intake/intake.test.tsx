@@ -25,13 +25,13 @@ const rows = () =>
 
 test('the sample is read, clustered and proposed in three tiers; what is left out takes along what refers to it', async () => {
   const { user } = await open();
-  expect(await screen.findByText(/22 colours in 14 clusters/)).toBeInTheDocument();
+  expect(await screen.findByText(/21 colours in 14 clusters/)).toBeInTheDocument();
   await user.click(screen.getByRole('button', { name: 'Import sample' }));
-  expect(await screen.findByText('22 values in 14 clusters')).toBeInTheDocument();
+  expect(await screen.findByText('21 values in 14 clusters')).toBeInTheDocument();
   const button = () => screen.getByRole('button', { name: /^Propose \d+ tokens in three tiers$/ });
   const count = () => Number(/\d+/.exec(button().textContent!)![0]);
   const before = count();
-  const box = screen.getByRole('checkbox', { name: '#0b5c7a' });
+  const box = screen.getByRole('checkbox', { name: '#1c2427' });
   expect(box).toBeChecked();
   await user.click(box);
   // The primitive and at least the purpose that is its alias.
@@ -40,7 +40,7 @@ test('the sample is read, clustered and proposed in three tiers; what is left ou
   await waitFor(() => expect(count()).toBe(before));
 
   await user.click(button());
-  expect(await screen.findByText('What the selected values would add')).toBeInTheDocument();
+  expect(await screen.findByText('What these files and the selected values would add')).toBeInTheDocument();
   const coming = await screen.findByRole('button', { name: /^Import \d+ tokens$/ });
   await user.click(coming);
   await waitFor(() => expect(storedLabels()).toHaveLength(1));
@@ -50,14 +50,14 @@ test('the sample is read, clustered and proposed in three tiers; what is left ou
 test('a greater nearness groups more values, another kind shows its own', async () => {
   const { user } = await open();
   await user.click(await screen.findByRole('button', { name: 'Import sample' }));
-  await screen.findByText('22 values in 14 clusters');
+  await screen.findByText('21 values in 14 clusters');
   const near = screen.getByRole('textbox', { name: 'Nearness in ΔE (CIEDE2000)' });
   await user.clear(near);
   await user.type(near, '12');
   const clusters = () =>
     Number(/in (\d+) clusters?/.exec(screen.getByText(/^\d+ values in/).textContent!)![1]);
   await waitFor(() => expect(clusters()).toBeLessThan(14));
-  await user.click(screen.getByRole('radio', { name: 'Type sizes 6' }));
+  await user.click(screen.getByRole('radio', { name: /^Type sizes \d+$/ }));
   expect(await screen.findByRole('checkbox', { name: '40px' })).toBeInTheDocument();
   expect(screen.queryByRole('textbox', { name: 'Nearness in ΔE (CIEDE2000)' })).toBeNull();
   expect(screen.getByRole('img', { name: 'Sizes on a scale' })).toBeInTheDocument();
@@ -98,7 +98,8 @@ test('what cannot be read is told by file, with what to do, and the rest is read
   expect(alert).toHaveTextContent(/page\.html asks for missing\.css, which is not among these files/);
   expect(alert).toHaveTextContent(/broken\.zip/);
   expect(await screen.findByText(/declarations read/)).toBeInTheDocument();
-  expect(screen.getByRole('checkbox', { name: '#0b5c7a' })).toBeInTheDocument();
+  // The file names it itself.
+  expect(screen.getByRole('row', { name: /#0b5c7a.* tide$/ })).toBeInTheDocument();
 });
 
 test('an archive is opened, and its files are read as if dropped', async () => {
@@ -155,4 +156,52 @@ test('who may only look is told who can import', async () => {
   await open('viewer');
   expect(await screen.findByText('Somebody who maintains Keel can import files.')).toBeInTheDocument();
   expect(screen.queryByLabelText('Files to import')).toBeNull();
+});
+
+const SHEET = `:root { --x-ink: #1e2528; --x-page: #ffffff } [data-brand="field"] { --x-ink: #002233 }
+body { color: var(--x-ink); background: var(--x-page) } a { color: #00617e } .a { color: #00617f } .b { color: #00617f }`;
+
+test('roles are read from the rules; another value of a group can stay, and primitives can come alone', async () => {
+  const { user } = await open();
+  await drop(['site.css', SHEET]);
+  const roles = await screen.findByRole('region', { name: 'Roles' });
+  expect(within(roles).getByRole('row', { name: /^link\.text #00617e a, site\.css:2/ })).toBeInTheDocument();
+  expect(within(roles).getByRole('row', { name: /^page\.text #1e2528 --x-ink body/ })).toBeInTheDocument();
+  await user.click(await screen.findByRole('button', { name: /^#00617e$/ }));
+  expect(await screen.findByRole('checkbox', { name: '#00617e' })).toBeChecked();
+  expect(screen.getByRole('button', { name: /^Propose \d+ tokens in three tiers$/ })).toBeEnabled();
+  await user.click(screen.getByRole('checkbox', { name: 'Primitives only' }));
+  await user.click(await screen.findByRole('button', { name: /^Propose \d+ tokens?$/ }));
+  await waitFor(() => expect(rows().map(([path]) => path)).toEqual(expect.arrayContaining(['x.ink', 'x.page'])));
+  expect(rows().some(([path]) => path!.startsWith('purpose.'))).toBe(false);
+}); // prettier-ignore
+
+test('paths are renamed by pattern and one by one, an axis is left out, and all of it comes in', async () => {
+  const { user } = await open();
+  await drop(['site.css', SHEET]);
+  await user.click(await screen.findByRole('button', { name: /^Propose \d+ tokens in three tiers$/ }));
+  const paths = () => rows().map(([path]) => path!);
+  await waitFor(() => expect(paths()).toEqual(expect.arrayContaining(['purpose.page.text'])));
+  await user.click(screen.getByRole('checkbox', { name: /^Axis brand: / }));
+  await user.type(screen.getByRole('textbox', { name: 'Rename paths like' }), 'x.*');
+  await user.type(screen.getByRole('textbox', { name: 'to' }), 'site.*');
+  await waitFor(() => expect(paths()).toEqual(expect.arrayContaining(['site.ink', 'site.page'])));
+  // What refers to it follows.
+  const row = screen.getAllByRole('row').find((one) => /^purpose\.page\.text/.test(one.textContent!))!;
+  expect(row).toHaveTextContent('{site.ink}');
+  await user.click(screen.getByRole('button', { name: 'site.page' }));
+  const name = await screen.findByRole('textbox', { name: 'Name of site.page' });
+  await user.clear(name);
+  await user.type(name, 'site.ink{Enter}');
+  expect(await screen.findByText(/would both be site\.ink/)).toBeInTheDocument();
+  await user.click(screen.getByRole('button', { name: 'x.page' }));
+  const again = await screen.findByRole('textbox', { name: 'Name of x.page' });
+  await user.clear(again);
+  await user.type(again, 'site.paper{Enter}');
+  await waitFor(() => expect(paths()).toEqual(expect.arrayContaining(['site.paper'])));
+  await user.click(await screen.findByRole('button', { name: /^Import \d+ tokens$/ }));
+  await waitFor(() => expect(storedLabels()).toHaveLength(1));
+  const edits = JSON.stringify(local.stored[0]!.edits);
+  expect(edits).toContain('paper');
+  expect(edits).not.toContain('002233');
 });

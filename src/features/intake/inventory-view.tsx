@@ -1,7 +1,7 @@
 'use client';
 
 import { counted } from '@/core/base/words';
-import { Button, Checkbox, Group, NumberInput, SegmentedControl, Text, UnstyledButton } from '@mantine/core';
+import { Button, Checkbox, Chip, Group, NumberInput, Text, UnstyledButton } from '@mantine/core';
 import { useEffect, useMemo, useState } from 'react';
 import type { Clustered, GatherChoices, Gathered } from '@/api/intake-protocol';
 import { USUAL_NEARNESS, type Cluster } from '@/core/intake/cluster';
@@ -121,9 +121,7 @@ export function InventoryView({
   const make = () =>
     onMake({
       name: 'inventory.tokens.json',
-      text: writeJson(
-        documentOfProposals(proposals, present, new Map(), new Set(Object.values(gathered.named))),
-      ),
+      text: writeJson(documentOfProposals(proposals, present, new Map(), new Set(gathered.paths))),
     });
   return (
     <section>
@@ -135,16 +133,16 @@ export function InventoryView({
           .join('')}
         . Near values are grouped around the most used one.
       </Text>
+      <Chip.Group value={kind} onChange={(value) => setKind(value as InventoryKind)}>
+        <Group gap={6} mb="sm" role="radiogroup" aria-label="Kind of value">
+          {INVENTORY_KINDS.filter((one) => counts.has(one)).map((one) => (
+            <Chip key={one} value={one} size="xs" radius="sm">
+              {LABELS[one]} {counts.get(one)!.values}
+            </Chip>
+          ))}
+        </Group>
+      </Chip.Group>
       <Group gap="md" mb="sm" align="end">
-        <SegmentedControl
-          aria-label="Kind of value"
-          value={kind}
-          onChange={(value) => setKind(value as InventoryKind)}
-          data={INVENTORY_KINDS.filter((one) => counts.has(one)).map((one) => ({
-            value: one,
-            label: `${LABELS[one]} ${counts.get(one)!.values}`,
-          }))}
-        />
         {kind === 'color' ? (
           <NumberInput
             label="Nearness in ΔE (CIEDE2000)"
@@ -218,16 +216,16 @@ export function InventoryView({
                     onMouseEnter={() => setPicked(one.survivor)}
                   >
                     <td>
-                      <Checkbox
-                        checked={!left.has(key)}
-                        onChange={() => toggle(key)}
-                        label={
-                          <span className={classes.value}>
-                            {kind === 'color' && <i style={{ background: one.survivor }} data-specimen />}
-                            {one.survivor.slice(0, 44)}
-                          </span>
-                        }
-                      />
+                      {gathered.named[key] === undefined ? (
+                        <Checkbox
+                          checked={!left.has(key)}
+                          onChange={() => toggle(key)}
+                          label={<Shown kind={kind} value={one.survivor} />}
+                        />
+                      ) : (
+                        // The file names it itself: it comes in, or not, by that name.
+                        <Shown kind={kind} value={one.survivor} />
+                      )}
                     </td>
                     <td>
                       {one.members.length > 1 ? (
@@ -302,5 +300,14 @@ export function InventoryView({
         </Text>
       </Group>
     </section>
+  );
+}
+
+function Shown({ kind, value }: { kind: InventoryKind; value: string }) {
+  return (
+    <span className={classes.value}>
+      {kind === 'color' && <i style={{ background: value }} data-specimen />}
+      {value.slice(0, 44)}
+    </span>
   );
 }

@@ -212,10 +212,7 @@ export function Review({
               <tr key={row.path}>
                 <td className="path">
                   {row.state === 'new' ? (
-                    <PathName
-                      path={row.path}
-                      onRename={(name) => setNames({ ...names, ...named(names, row.path, name) })}
-                    />
+                    <PathName path={row.path} onRename={(name) => setNames({ ...names, [row.from]: name })} />
                   ) : (
                     row.path
                   )}
@@ -305,11 +302,6 @@ export function Review({
     </section>
   );
 }
-
-/** A name given again is one for the path as the file has it. */
-const named = (names: Record<string, string>, path: string, name: string): Record<string, string> => ({
-  [Object.entries(names).find(([, given]) => given === path)?.[0] ?? path]: name,
-});
 
 /** A path that can be given another name: a click, and Enter or leaving it keeps what was typed; Escape does not. */
 function PathName({ path, onRename }: { path: string; onRename: (name: string) => void }) {

@@ -68,6 +68,9 @@ const says = (code: string, file: object) =>
 // For every code a file that has it, one that all but has it, and what it says. Wording of the rules: docs/command-line.md.
 const CASES: [code: string, file: object, expected: unknown[]][] = [
   ['duplicate-value', library({ a: color('#333333'), b: color('#333'), c: color('#334') }), [['b', undefined, 'a']]],
+  // A value of the same group is told before one of another, which is a note.
+  ['duplicate-value', library({ space: { a: size(4) }, radius: { b: size(4), c: size(4) } }), [['radius.c', undefined, 'radius.b'], ['radius.b', undefined, 'space.a']]],
+  ['near-duplicate', library({ space: { a: size(4.5) }, radius: { b: size(4), c: size(4.9) } }), [['radius.c', undefined, 'radius.b'], ['radius.b', undefined, 'space.a']]],
   ['duplicate-value', library({ a: size(16), b: { $type: 'number', $value: 16 }, c: { $value: '{a}' } }), []],
   // Equal by default and different in the dark: two tokens.
   ['duplicate-value', library({ a: color('#333333'), b: color('#333333') }, { scheme: { light: {}, dark: { b: color('#eeeeee') } } }), []],
@@ -137,5 +140,5 @@ test('what is read by name and place is in use: layout grids, insets and text ro
       loose: { pad: size(11), columns: count(3) },
     }),
   ).filter(({ code }) => code === 'unused-primitive');
-  expect(unused.map(({ path }) => path).sort()).toEqual(['loose.columns', 'loose.pad', 'text.aside']);
+  expect(unused.map(({ path }) => path).sort()).toEqual(['loose.columns', 'loose.pad']);
 });

@@ -2,6 +2,7 @@ import { writeJson } from '../../base/json/write';
 import { referToOther } from '../fix-intents';
 import type { Facet } from '../facet';
 import { Grouped } from '../grouped';
+import { isOneGroup } from '../system';
 import { LITERALS, type Literal } from '../literals';
 import type { Check } from './check';
 
@@ -11,13 +12,16 @@ export const duplicateValue: Check = {
   title: 'Duplicate value',
   of({ resolution }, at, path) {
     const { keys, grouped } = resolution.facet(SAME_VALUES);
-    const first = grouped.under(keys[at])[0];
-    if (first === undefined || first === at) return [];
-    const other = resolution.paths[first]!;
+    const earlier = grouped.under(keys[at]).filter((number) => number < at);
+    const [first] = earlier;
+    if (first === undefined) return [];
+    const within = earlier.find((number) => isOneGroup(path, resolution.paths[number]!));
+    const other = resolution.paths[within ?? first]!;
     return [
       {
         code: 'duplicate-value',
-        level: 'warning',
+        // A space and a radius may be equal and mean two things.
+        level: within === undefined ? 'note' : 'warning',
         path,
         related: [other],
         message: `${path} has the same value as ${other}`,

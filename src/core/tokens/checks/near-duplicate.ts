@@ -9,6 +9,7 @@ import type { Check } from './check';
 import type { Finding } from '../../findings/finding';
 import type { Facet } from '../facet';
 import { LITERALS, type Literal } from '../literals';
+import { isOneGroup } from '../system';
 import { Nearby, type Measure, type Near } from '../nearby';
 
 /** Nearer than this by CIEDE2000 two colours are one to the eye; nearer than this many px two sizes are. */
@@ -24,6 +25,7 @@ export const nearDuplicate: Check = {
     const color = colors.at(at);
     if (color !== undefined) {
       const close = nearestBefore(
+        resolution.paths,
         at,
         colors
           .near(color, NEAR)
@@ -41,6 +43,7 @@ export const nearDuplicate: Check = {
     const size = sizes.at(at);
     if (size === undefined) return [];
     const close = nearestBefore(
+      resolution.paths,
       at,
       sizes.near(size, NEAR).filter(({ difference }) => difference > 0 && difference < NEAR),
     );
@@ -59,11 +62,13 @@ export const nearDuplicate: Check = {
   fix: referToOther,
 };
 
-/** Of those that come earlier in the library the nearest; of several as near the first. */
-const nearestBefore = (at: number, found: Near[]): Near | undefined =>
-  found
+/** Of those that come earlier in the library the nearest, of its own group before others; of several as near the first. */
+const nearestBefore = (paths: readonly string[], at: number, found: Near[]): Near | undefined => {
+  const apart = ({ number }: Near) => Number(!isOneGroup(paths[at]!, paths[number]!));
+  return found
     .filter(({ number }) => number < at)
-    .sort((a, b) => a.difference - b.difference || a.number - b.number)[0];
+    .sort((a, b) => apart(a) - apart(b) || a.difference - b.difference || a.number - b.number)[0];
+};
 
 const sameAlpha = (a: Color, b: Color) => Math.abs(a.alpha - b.alpha) < 1 / 255;
 
@@ -117,7 +122,7 @@ const NEAR_VALUES: Facet<{ colors: Nearby<Color>; sizes: Nearby<number> }> = {
 
 const near = (path: string, other: string, how: string): Finding => ({
   code: 'near-duplicate',
-  level: 'warning',
+  level: isOneGroup(path, other) ? 'warning' : 'note',
   path,
   related: [other],
   message: `${path} is nearly ${other} (${how})`,

@@ -1,3 +1,4 @@
+import { typeOf } from '../normalise';
 import { tierOf } from '../tier';
 import { readByName } from '../read-by-name';
 import type { Check } from './check';
@@ -10,6 +11,8 @@ export const unusedPrimitive: Check = {
   of: ({ resolution, isUsed }, _, path) =>
     resolution.referrers(path).length > 0 ||
     tierOf(resolution, path) !== 'primitive' ||
+    // A text style is what is used, and stands for nothing else.
+    typeOf(resolution, path) === 'typography' ||
     readByName(resolution).has(path) ||
     isUsed?.(path)
       ? []

@@ -1,7 +1,7 @@
 import { partRemoval, removalText } from '@/editing/components/part-changes';
 import { KNOWN_STATES } from '@/core/components/condition';
 import { combinationsOf } from '@/core/components/combinations';
-import { compileCss, componentClass } from '@/core/components/compile';
+import { componentClass } from '@/core/components/compile';
 import { entryHome, named } from '@/core/components/compose';
 import { conditionsText, defaultProps } from '@/core/components/condition';
 import { behaviourText, msOf, type PlayedBehaviour } from '@/core/components/behaviour';
@@ -20,7 +20,6 @@ import { reachText } from '@/core/library/reach';
 import { isAdjustable } from '@/core/products/overrides';
 import { pageStyles } from '@/core/outputs/page-styles';
 import { cssLine } from '@/core/tokens/css-text';
-import { typeOf } from '@/core/tokens/normalise';
 import { spacingSets, type LayoutGrid } from '@/core/tokens/spacing-sets';
 import type { Context } from '@/core/tokens/system';
 import { tracing } from './gallery';
@@ -54,8 +53,6 @@ export interface ProofView {
   description: string;
   rank: string;
   css: string;
-  /** The style sheet of this component alone, as it is delivered. */
-  code: string;
   /** Its own rules and kept blocks as one text, to be edited. */
   sheet: string;
   template: string;
@@ -170,7 +167,6 @@ export function proof(
     css: pageStyles(items, resolution, [component]),
     trace: tracing(library, [component], trace),
     grids: spacingSets(resolution, lens).grids,
-    code: compileCss(component, items, (path) => typeOf(resolution, path)),
     sheet: printStyle(ordered(authored.entries), spellingOf(library)),
     template: component.template,
     html: renderNested(component, items, { props: defaultProps(component), context: lens }),

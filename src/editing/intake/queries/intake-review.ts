@@ -97,9 +97,11 @@ export function intakeReview(
     opened.system.axes.flatMap((axis) => axis.contexts.map((context) => `${axis.name} ${context}`)),
   );
   return {
-    rows: listed
-      .slice(from, from + many)
-      .map(({ barred: _barred, ...row }, i) => ({ ...row, decision: decisionOf(listed[from + i]!, input) })),
+    rows: listed.slice(from, from + many).map(({ barred: _barred, ...row }, i) => ({
+      ...row,
+      from: read.origins.get(row.path) ?? row.path,
+      decision: decisionOf(listed[from + i]!, input),
+    })),
     listed: listed.length,
     coming,
     counts,

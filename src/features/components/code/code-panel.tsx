@@ -1,10 +1,12 @@
 'use client';
 
-import { Button, FileInput, Group, Select, Tabs, Text } from '@mantine/core';
+import { Button, CopyButton, FileInput, Group, SegmentedControl, Select, Tabs, Text } from '@mantine/core';
 import { useState } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
+import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { Refused, useStore } from '@/features/session/refused';
+import { useLens } from '@/ui/frame/lens';
 import { MarkupField } from './markup-field';
 import { CodeField } from './code-field';
 import { useCodeFile } from '../start/start-from-code';
@@ -47,12 +49,43 @@ export function CodePanel({ view }: { view: ProofView }) {
           <BesideCode view={view} />
         </Tabs.Panel>
         <Tabs.Panel value="css" pt="sm">
-          <pre className={classes.code} tabIndex={0}>
-            {view.code}
-          </pre>
+          <GeneratedCode component={view.name} />
         </Tabs.Panel>
       </Tabs>
     </section>
+  );
+}
+
+/** What outputs deliver of the component, to be copied. */
+function GeneratedCode({ component }: { component: string }) {
+  const library = useLibrary();
+  const context = useLens(library.axes);
+  const forms = useDocumentQuery('deliveredCode', { name: component, context });
+  const [name, setName] = useState('CSS');
+  const shown = forms?.find((form) => form.name === name) ?? forms?.[0];
+  if (!forms || !shown) return null;
+  return (
+    <>
+      <Group justify="space-between" mb={6}>
+        <SegmentedControl
+          size="xs"
+          aria-label="Form of the code"
+          value={shown.name}
+          data={forms.map((form) => form.name)}
+          onChange={setName}
+        />
+        <CopyButton value={shown.text}>
+          {({ copied, copy }) => (
+            <Button size="compact-xs" variant="subtle" onClick={copy}>
+              {copied ? 'Copied' : 'Copy'}
+            </Button>
+          )}
+        </CopyButton>
+      </Group>
+      <pre className={classes.code} tabIndex={0}>
+        {shown.text}
+      </pre>
+    </>
   );
 }
 

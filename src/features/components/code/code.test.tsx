@@ -96,5 +96,23 @@ test('the code that is delivered is shown, with every prop it can be asked for',
   await user.click(await screen.findByRole('tab', { name: 'Generated code' }));
   const panel = await screen.findByRole('tabpanel', { name: 'Generated code' });
   for (const value of ['boarding', 'delayed', 'cancelled'])
-    expect(within(panel).getByText(new RegExp(value))).toBeInTheDocument();
+    expect(await within(panel).findByText(new RegExp(value))).toBeInTheDocument();
+});
+
+test('the code of a component is there in each form that is delivered, to be copied', async () => {
+  const { user } = await openPage(<Proof name="badge" />, 'components/badge?side=code');
+  await user.click(await screen.findByRole('tab', { name: 'Generated code' }));
+  const panel = await screen.findByRole('tabpanel', { name: 'Generated code' });
+  for (const [form, text] of [
+    ['React', /export function Badge\(\{ status/],
+    ['Custom element', /export class BadgeElement extends LibraryElement/],
+    ['HTML', /^<span class="badge-\w+" part="root"/],
+  ] as const) {
+    await user.click(await within(panel).findByRole('radio', { name: form }));
+    await waitFor(() => expect(panel.querySelector('pre')!.textContent).toMatch(text));
+  }
+  const write = jest.fn(() => Promise.resolve());
+  Object.defineProperty(navigator, 'clipboard', { value: { writeText: write }, configurable: true });
+  await user.click(within(panel).getByRole('button', { name: 'Copy' }));
+  expect(write).toHaveBeenCalledWith(panel.querySelector('pre')!.textContent);
 });

@@ -1,70 +1,41 @@
 'use client';
 
 import { counted, plural, listed } from '@/core/base/words';
-import { ActionIcon, Autocomplete, Button, Group, Menu, Select, Stack, Textarea } from '@mantine/core';
+import {
+  ActionIcon,
+  Autocomplete,
+  Button,
+  Group,
+  Menu,
+  MultiSelect,
+  Select,
+  Stack,
+  Textarea,
+} from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
 import { useRef, useState, type ReactNode } from 'react';
 import type { MatrixView } from '@/editing/components/queries/matrix';
 import type { ProofView } from '@/editing/components/queries/proof';
 import { useCommand, type Refusal } from '@/features/session/document';
 import { refusalText, useStore } from '@/features/session/refused';
+import { DeclarationsField } from './declarations-field';
+import { PROPERTIES } from './properties';
 import { TokenChoice } from './token-choice';
 import { WhenField } from './when-field';
 import classes from '../components.module.css';
 
 type Rule = ProofView['rules'][number];
 
-/** Properties that rules of components mostly set; any other can be typed. */
-const PROPERTIES = [
-  'align-items',
-  'background-color',
-  'border-color',
-  'border-radius',
-  'border-style',
-  'border-width',
-  'box-shadow',
-  'color',
-  'display',
-  'flex-direction',
-  'font',
-  'gap',
-  'height',
-  'justify-content',
-  'margin',
-  'max-width',
-  'min-height',
-  'min-width',
-  'opacity',
-  'outline',
-  'outline-offset',
-  'padding',
-  'padding-block',
-  'padding-inline',
-  'text-align',
-  'transition-duration',
-  'width',
-];
-
 /** What a rule is about: its conditions as chips, and the part. */
-export function RuleForm({
-  view,
-  rule,
-  done,
-}: {
-  view: ProofView;
-  rule: Rule | null;
-  /** Hears which rules there were before one was saved; null where nothing was. */
-  done: (before: string[] | null) => void;
-}) {
+export function RuleForm({ view, rule, done }: { view: ProofView; rule: Rule; done: () => void }) {
   const { put, refusal } = useStore();
-  const [when, setWhen] = useState(rule?.when ?? '');
-  const [part, setPart] = useState(rule?.part ?? 'root');
+  const [when, setWhen] = useState(rule.when);
+  const [part, setPart] = useState(rule.part);
   return (
     <form
       onSubmit={async (event) => {
         event.preventDefault();
-        const before = view.rules.map(({ id }) => id);
-        if (await put('setRule', { component: view.name, rule: rule?.id ?? null, when, part })) done(before);
+        if (await put('setRule', { component: view.name, rule: rule.id, when, part })) done();
       }}
     >
       <Group align="start" gap="xs" my={6}>
@@ -72,7 +43,7 @@ export function RuleForm({
           view={view}
           value={when}
           onChange={setWhen}
-          leave={() => done(null)}
+          leave={done}
           error={refusalText(refusal)}
           autoFocus
         />
@@ -85,10 +56,80 @@ export function RuleForm({
           onChange={(value) => setPart(value ?? 'root')}
         />
         <Button type="submit" mt={24}>
-          {rule ? 'Save rule' : 'Add rule'}
+          Save rule
+        </Button>
+        <Button variant="default" mt={24} onClick={done}>
+          Cancel
+        </Button>
+      </Group>
+    </form>
+  );
+}
+
+/** Rules one after the other, each in one line: when it holds, for which parts, and what it declares. */
+export function NewRules({
+  view,
+  done,
+}: {
+  view: ProofView;
+  /** Hears which rules there were before one was added that declares nothing yet, null where none was; or the one meant. */
+  done: (before: string[] | null, rule?: string) => void;
+}) {
+  const { put, refusal, setRefusal } = useStore();
+  const [when, setWhen] = useState('');
+  const [parts, setParts] = useState<string[]>(['root']);
+  const [text, setText] = useState('');
+  const first = useRef<HTMLInputElement>(null);
+  return (
+    <form
+      aria-label="Add rules"
+      onSubmit={async (event) => {
+        event.preventDefault();
+        const before = view.rules.map(({ id }) => id);
+        const there = view.rules.find(
+          (one) => !one.from && one.when === when && parts.length === 1 && one.part === parts[0],
+        );
+        // Nothing is declared yet, and the rule is there: it takes what comes.
+        if (text.trim() === '' && there) return done(null, there.id);
+        if (!(await put('addRules', { component: view.name, when, parts, text }))) return;
+        if (text.trim() === '') return done(before);
+        setWhen('');
+        setText('');
+        setRefusal(null);
+        first.current?.focus();
+      }}
+    >
+      <Group align="start" gap="xs" my={6}>
+        <WhenField
+          view={view}
+          field={first}
+          value={when}
+          placeholder="always, or kind=danger hover"
+          onChange={setWhen}
+          leave={() => done(null)}
+          autoFocus
+        />
+        <MultiSelect
+          label="Parts"
+          w={150}
+          value={parts}
+          data={view.parts.map(({ name }) => name)}
+          onChange={setParts}
+        />
+        <DeclarationsField
+          label="Declarations"
+          placeholder="padding: 4px 8px; color: …"
+          style={{ flex: '1 1 240px' }}
+          value={text}
+          onChange={setText}
+          leave={() => done(null)}
+          error={refusalText(refusal)}
+        />
+        <Button type="submit" mt={24}>
+          Add rule
         </Button>
         <Button variant="default" mt={24} onClick={() => done(null)}>
-          Cancel
+          Done
         </Button>
       </Group>
     </form>

@@ -1,23 +1,25 @@
 'use client';
 
-import { Button, Group, MultiSelect, Text, TextInput } from '@mantine/core';
+import { Button, Group, MultiSelect, SegmentedControl, Text, TextInput } from '@mantine/core';
 import { memo, useCallback, useEffect, useState, type ReactNode } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
 import type { Refusal } from '@/features/session/document';
 import { Refused, refusalText, useStore } from '@/features/session/refused';
-import { AddProperty, CopyRule, RuleForm, RuleMenu, type RuleGesture } from './rule-editing';
+import { AddProperty, CopyRule, NewRules, RuleForm, RuleMenu, type RuleGesture } from './rule-editing';
 import { useKeys } from '@/ui/use-keys';
 import { moveAmongRules } from './rule-keys';
+import { RuleTable } from './rule-table';
 import { RuleValue } from './rule-value';
 import classes from '../components.module.css';
 
 /** The rules of a component as sentences, each value to be changed where it stands. */
 export function RulesPanel({ view }: { view: ProofView }) {
   const [adding, setAdding] = useState(false);
+  const [shown, setShown] = useState<'sentences' | 'table'>('sentences');
   const [doing, setDoing] = useState<{ rule: string; what: RuleGesture } | null>(null);
   const { put, refusal, setRefusal } = useStore();
   useKeys([['N', () => view.canEdit && setAdding(true)]]);
-  // A rule that was added goes on to its first property.
+  // A rule that was added without a declaration goes on to its first property.
   const [known, setKnown] = useState<readonly string[] | null>(null);
   useEffect(() => {
     const added = known && view.rules.find(({ id, from }) => !from && !known.includes(id));
@@ -33,11 +35,24 @@ export function RulesPanel({ view }: { view: ProofView }) {
         <Text size="xs" c="dimmed">
           More specific rules win; among equals the later one
         </Text>
+        {view.rules.length > 0 && (
+          <SegmentedControl
+            size="xs"
+            aria-label="Show rules as"
+            value={shown}
+            data={[
+              { value: 'sentences', label: 'Sentences' },
+              { value: 'table', label: 'Table' },
+            ]}
+            onChange={(value) => setShown(value as typeof shown)}
+          />
+        )}
       </header>
       {/* The buttons inside are reached by Tab too; the arrows are the short way. */}
       <div className={classes.body} onKeyDown={moveAmongRules}>
         {(view.canEdit || view.bases.length > 0) && <Bases view={view} />}
-        {view.rules.map((rule) => (
+        {shown === 'table' && <RuleTable view={view} report={setRefusal} />}
+        {(shown === 'sentences' ? view.rules : []).map((rule) => (
           <RuleRow
             key={rule.id}
             component={view.name}
@@ -72,12 +87,12 @@ export function RulesPanel({ view }: { view: ProofView }) {
         )}
         <Refused refusal={refusal} />
         {adding ? (
-          <RuleForm
+          <NewRules
             view={view}
-            rule={null}
-            done={(before) => {
+            done={(before, rule) => {
               setKnown(before);
               setAdding(false);
+              if (rule !== undefined) setDoing({ rule, what: 'add' });
             }}
           />
         ) : (

@@ -9,7 +9,7 @@ import { useLens } from '@/ui/frame/lens';
 import classes from '../components.module.css';
 
 /** What a property can be bound to, for what is typed; nothing is asked while null. */
-function useBindings(property: string, typed: string | null): Binding[] {
+export function useBindings(property: string, typed: string | null): Binding[] {
   const ask = useAsk();
   const library = useLibrary();
   const lens = useLens(library.axes);

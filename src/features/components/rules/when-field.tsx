@@ -1,6 +1,8 @@
 'use client';
 
 import { TagsInput } from '@mantine/core';
+import { typedCondition } from '@/core/components/typed-condition';
+import type { Ref } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
 
 /** The conditions of `tone is danger or quiet and not busy`, one each. */
@@ -37,7 +39,7 @@ const conditionsOf = (view: ProofView): string[] => [
   ...view.states.map((state) => `state is ${state}`),
 ];
 
-/** Conditions as chips: typed or chosen, each taken out by Backspace; none: always. */
+/** Conditions as chips: typed, in short too (`kind=danger hover`), or chosen, each taken out by Backspace; none: always. */
 export function WhenField({
   view,
   value,
@@ -45,7 +47,9 @@ export function WhenField({
   error,
   leave,
   label = 'When',
+  placeholder = 'always',
   autoFocus = false,
+  field,
 }: {
   view: ProofView;
   value: string;
@@ -53,13 +57,16 @@ export function WhenField({
   error?: string | undefined;
   leave?: () => void;
   label?: string;
+  placeholder?: string;
   autoFocus?: boolean;
+  field?: Ref<HTMLInputElement>;
 }) {
   const chips = conditionsIn(value);
   return (
     <TagsInput
+      ref={field}
       label={label}
-      placeholder={chips.length === 0 ? 'always' : ''}
+      placeholder={chips.length === 0 ? placeholder : ''}
       miw={220}
       maw={360}
       data={conditionsOf(view).filter((one) => !chips.includes(one))}
@@ -68,7 +75,9 @@ export function WhenField({
       autoFocus={autoFocus}
       error={error}
       splitChars={[]}
-      onChange={(next) => onChange(merged(next.flatMap(conditionsIn)).join(' and '))}
+      onChange={(next) =>
+        onChange(merged(next.flatMap((one) => conditionsIn(typedCondition(one, view)))).join(' and '))
+      }
       onKeyDown={(event) => event.key === 'Escape' && leave?.()}
     />
   );
