@@ -25,7 +25,9 @@ test('a messy style sheet becomes a sound library of three tiers', async ({ page
   await page.getByText('Type sizes', { exact: false }).click();
   await expect(page.getByRole('img', { name: 'Sizes on a scale' })).toBeVisible();
   await page.getByRole('button', { name: /^Propose \d+ tokens in three tiers/ }).click();
-  await expect(page.getByRole('heading', { name: 'What these files and the selected values would add' })).toBeVisible();
+  await expect(
+    page.getByRole('heading', { name: 'What these files and the selected values would add' }),
+  ).toBeVisible();
   await page.getByRole('button', { name: /^Import \d+ tokens/ }).click();
   await expect(page).toHaveURL(/harbour-line\/tokens$/);
   await expect(row(page, 'color.violet.600')).toBeVisible();
@@ -109,7 +111,7 @@ test('every contrast failure is fixed: by solving one pairing, then the rest at 
   await enterAs(page, 'Marit Fenwick');
   await page.goto(`${library}/pairings?all=yes`);
   // A need that fails in the dark is declared on purpose, so that there is something to fix whatever the sheet held.
-  const cell = page.getByRole('button', { name: /^purpose.text.violet on purpose.surface.page:/ });
+  const cell = page.getByRole('button', { name: /^purpose.link.text on purpose.surface.page:/ });
   await cell.click();
   await page.getByRole('button', { name: '4.5', exact: true }).click();
   await page.getByRole('button', { name: /^(Declare pairing|Save)$/ }).click();

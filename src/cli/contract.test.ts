@@ -303,7 +303,7 @@ p { margin: 4.5px; color: #00617f`;
     ]);
     expect(answer.axes).toEqual({ scheme: ['light', 'dark'] });
     expect(answer.roles).toEqual({
-      'page.surface': '#ffffff', 'page.text': '#1e2528', 'heading.text': '#1e2528', 'link.text': '#006380',
+      'page.surface': '#ffffff', 'page.text': '#1e2528', 'heading.text': '#1e2528', 'link.text': '#006480',
       'action.surface': '#00617e', 'action.text': '#ffffff',
     });
     const { color, space } = answer.inventory;

@@ -43,7 +43,8 @@ async function readFiles(
     inventory: null,
     axes: {},
     roles: [],
-    named: {}, paths: [],
+    named: {},
+    paths: [],
     problems: [],
     findings: [],
   };

@@ -84,7 +84,13 @@ export function propose(
   const purposes = new Map<string, string>();
   const pairings = new Map<string, ProposedPairing>();
   const byRole = rolePurposes(roles, authored, survivor, primitives, purposes, add);
-  colorPurposes(clusters, primitives, purposes, new Set(roles.map(({ name }) => USE_OF[lastOf(name)])), add);
+  // Of a use that no role of the page tells, what occurs most tells it.
+  const told = new Set(
+    [...byRole.keys()].flatMap((name): ColorUse[] =>
+      name === 'page.surface' ? ['surface'] : name === 'page.text' ? ['text'] : name === 'border.default' ? ['border'] : [],
+    ),
+  );
+  colorPurposes(clusters, primitives, purposes, told, add);
   textPurposes(clusters, primitives, add);
   componentTokens(inventory, survivor, purposes, add);
   for (const [text, surface, needs] of PAIRED) {
@@ -240,6 +246,8 @@ function rolePurposes(
 ): Map<RoleName, string> {
   const found = new Map<RoleName, string>();
   for (const { name, value, from, selector, file, line } of roles) {
+    // What is clear has no colour that a token would hold.
+    if (parseColor(value)?.alpha === 0) continue;
     const kept = survivor('color', value) ?? value;
     const key = `color\n${kept}`;
     let target = (from === undefined ? undefined : authored.byName.get(from)) ?? primitives.get(key);

@@ -14,6 +14,7 @@ import {
 } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
 import { useRef, useState, type ReactNode } from 'react';
+import { partAncestry, templateOf } from '@/core/components/template';
 import type { MatrixView } from '@/editing/components/queries/matrix';
 import type { ProofView } from '@/editing/components/queries/proof';
 import { useCommand, type Refusal } from '@/features/session/document';
@@ -25,6 +26,11 @@ import { WhenField } from './when-field';
 import classes from '../components.module.css';
 
 type Rule = ProofView['rules'][number];
+
+/** The parts a rule can be about: those described, and those that only the template names yet. */
+const partsOf = (view: ProofView): string[] => [
+  ...new Set([...view.parts.map(({ name }) => name), ...partAncestry(templateOf(view.template).root).keys()]),
+];
 
 /** What a rule is about: its conditions as chips, and the part. */
 export function RuleForm({ view, rule, done }: { view: ProofView; rule: Rule; done: () => void }) {
@@ -51,7 +57,7 @@ export function RuleForm({ view, rule, done }: { view: ProofView; rule: Rule; do
           label="Part"
           w={120}
           value={part}
-          data={view.parts.map(({ name }) => name)}
+          data={partsOf(view)}
           allowDeselect={false}
           onChange={(value) => setPart(value ?? 'root')}
         />
@@ -112,8 +118,10 @@ export function NewRules({
         <MultiSelect
           label="Parts"
           w={150}
+          searchable
+          selectFirstOptionOnChange
           value={parts}
-          data={view.parts.map(({ name }) => name)}
+          data={partsOf(view)}
           onChange={setParts}
         />
         <DeclarationsField
