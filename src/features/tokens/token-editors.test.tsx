@@ -26,6 +26,28 @@ test('a colour is turned by its channels in the space one picks, shown at once, 
   expect(storedLabels()).toEqual([]);
 });
 
+test('a colour is picked from the screen where the browser can, and nothing is where one leaves', async () => {
+  let answer: Promise<{ sRGBHex: string }> = Promise.reject(new DOMException('left', 'AbortError'));
+  answer.catch(() => undefined);
+  Object.assign(globalThis, { EyeDropper: class { open = () => answer; } }); // prettier-ignore
+  const { user, resolved, before } = await editor('color.estuary.700');
+  await user.click(screen.getByRole('button', { name: 'Pick from screen' }));
+  await shows(resolved, before);
+  answer = Promise.resolve({ sRGBHex: '#123456' });
+  await user.click(screen.getByRole('button', { name: 'Pick from screen' }));
+  await shows(resolved, '#123456');
+  delete (globalThis as { EyeDropper?: unknown }).EyeDropper;
+});
+
+test('a token is copied with its name', async () => {
+  const write = jest.fn(() => Promise.resolve());
+  const { user } = await openPage(<TokensPage />, 'tokens/color.estuary.700');
+  Object.defineProperty(navigator, 'clipboard', { value: { writeText: write }, configurable: true });
+  const detail = await screen.findByRole('complementary', { name: 'Token color.estuary.700' });
+  await user.click(await within(detail).findByRole('button', { name: 'Copy name and value' }));
+  expect(write).toHaveBeenCalledWith(expect.stringMatching(/^color\.estuary\.700: #[0-9a-f]{6}$/));
+});
+
 test('a colour beyond sRGB says so, and its contrasts are of what a screen can show', async () => {
   const { user, resolved } = await editor('color.estuary.700');
   const field = screen.getByRole('textbox', { name: 'Any CSS colour' });

@@ -39,6 +39,7 @@ export function RulesPanel({ view }: { view: ProofView }) {
           <SegmentedControl
             size="xs"
             aria-label="Show rules as"
+            style={{ flexShrink: 0 }}
             value={shown}
             data={[
               { value: 'sentences', label: 'Sentences' },

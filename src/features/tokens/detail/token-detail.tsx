@@ -1,7 +1,18 @@
 'use client';
 
 import { counted } from '@/core/base/words';
-import { ActionIcon, Button, CloseButton, Group, Menu, Stack, Text, Textarea, Tooltip } from '@mantine/core';
+import {
+  ActionIcon,
+  Button,
+  CloseButton,
+  CopyButton,
+  Group,
+  Menu,
+  Stack,
+  Text,
+  Textarea,
+  Tooltip,
+} from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import { IconArrowUpRight, IconDots, IconX } from '@tabler/icons-react';
 import Link from 'next/link';
@@ -87,6 +98,15 @@ export function TokenDetail({
           <Text ff="monospace" size="sm" style={{ overflowWrap: 'anywhere' }} data-testid="resolved">
             {shortValue(view.css)}
           </Text>
+          {view.css !== '' && (
+            <CopyButton value={`${view.path}: ${view.css}`}>
+              {({ copied, copy }) => (
+                <Button size="compact-xs" variant="subtle" ml={-8} onClick={copy}>
+                  {copied ? 'Copied' : 'Copy name and value'}
+                </Button>
+              )}
+            </CopyButton>
+          )}
         </div>
         {view.canEdit && !view.origin && (
           <Menu position="bottom-end">

@@ -1,6 +1,6 @@
 'use client';
 
-import { Group, NumberInput, SegmentedControl, Slider, Stack, Text, TextInput } from '@mantine/core';
+import { Button, Group, NumberInput, SegmentedControl, Slider, Stack, Text, TextInput } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
 import { colorText, convert, parseColor, rgbOf, type Color } from '@/core/base/color/color';
 import { contrastRatio, ratioText } from '@/core/base/color/contrast';
@@ -77,6 +77,7 @@ export function ColorEditor({ text, change, lens, path }: EditorProps) {
           onChange={(event) => change(event.currentTarget.value)}
           styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)' } }}
         />
+        <FromScreen pick={change} />
         <Text size="xs" c={srgb ? 'dimmed' : 'var(--warn)'}>
           {srgb ? 'Within sRGB' : p3 ? 'Within P3 only' : 'Beyond P3'}
         </Text>
@@ -156,6 +157,32 @@ export function ColorEditor({ text, change, lens, path }: EditorProps) {
         onChange={(value) => change(parseColor(value) || value === '' ? value : `{${value}}`)}
       />
     </Stack>
+  );
+}
+
+/** The browser's own way to pick a colour anywhere on the screen (EyeDropper API, WICG). */
+interface ScreenPicker {
+  open(): Promise<{ sRGBHex: string }>;
+}
+
+/** A colour of anything on the screen, in browsers that can pick one. */
+function FromScreen({ pick }: { pick: (text: string) => void }) {
+  const Picker = (globalThis as { EyeDropper?: new () => ScreenPicker }).EyeDropper;
+  if (!Picker) return null;
+  return (
+    <Button
+      size="compact-xs"
+      variant="default"
+      // Left without a colour, nothing is changed.
+      onClick={() =>
+        void new Picker().open().then(
+          ({ sRGBHex }) => pick(sRGBHex),
+          () => undefined,
+        )
+      }
+    >
+      Pick from screen
+    </Button>
   );
 }
 
