@@ -123,6 +123,14 @@ test('a hundred tokens are selected as a range and deprecated with a replacement
   within('100 tokens: a range selected, deprecated with a replacement', hands.count);
 });
 
+/** Saves what was typed into the code of a component, by its key. */
+async function save(hands: Hands) {
+  const button = hands.page.getByRole('button', { name: /^Save (template|style sheet)/ });
+  await expect(button).toBeEnabled();
+  await hands.press('Control+Enter');
+  await expect(button).toBeDisabled();
+}
+
 const SHEET = `[part~="root"] {
   display: inline-flex; align-items: center; gap: var(--gap-tight);
   border: 1px solid transparent; border-radius: var(--radius-medium);
@@ -173,7 +181,7 @@ test('a button of four sizes, five kinds, five states and an icon is made as tex
     '<button part="root"><span part="sign">+</span><span part="label"><slot name="label"></slot></span></button>',
   );
   await hands.fill(page.getByRole('textbox', { name: 'Style sheet' }), SHEET);
-  await hands.press('Control+s');
+  await save(hands);
   await expect(page.getByTestId('matrix-counts')).toContainText(/combinations from \d+ rules/);
   within('A button of four sizes, five kinds, five states and an icon, as text', hands.count);
   const specimen = page.frameLocator('iframe[title="Specimen of push"]');
@@ -212,7 +220,7 @@ test('the same button is made by forms', async ({ page }) => {
     page.getByRole('textbox', { name: 'Template' }),
     '<button part="root"><span part="sign">+</span><span part="label"><slot name="label"></slot></span></button>',
   );
-  await hands.press('Control+s');
+  await save(hands);
   await hands.click(page.getByRole('tab', { name: 'Props' }));
   for (const [name, values] of [
     ['size', 'regular, small, large, huge'],
