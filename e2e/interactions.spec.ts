@@ -283,7 +283,7 @@ test('a real style sheet becomes primitives and purposes, its names settled', as
       // What is no axis of a design is left out; the author’s prefix too.
       await hands.click(page.getByRole('checkbox', { name: /^Axis field/ }));
       await hands.fill(page.getByRole('textbox', { name: 'Rename paths like' }), 'bulma.*');
-      await hands.fill(page.getByRole('textbox', { name: 'to', exact: true }), 'base.*');
+      await hands.fill(page.getByRole('textbox', { name: 'To', exact: true }), 'base.*');
     }
     await hands.click(page.getByRole('button', { name: /^Import \d+ tokens/ }));
     await expect(page).toHaveURL(new RegExp(`${slug}/tokens`));

@@ -15,7 +15,7 @@ import { effectiveLibrary } from '../library/effective';
 import { Resolution } from '../tokens/resolve';
 import { demo } from '@/testing/library';
 import { elements } from './elements';
-import { react } from './react';
+import { react } from './react-components';
 
 const items = demo().items;
 const { authored, system } = effectiveLibrary([{ name: '', version: '', items }]);
@@ -80,7 +80,7 @@ describe('components in React', () => {
   const { files, findings } = write(react);
   put(files, 'react');
 
-  test('draw what the library draws, in every example', () => {
+  test('draw what the library draws, in every example', async () => {
     const calls = examples.map(({ component, combination }) => {
       const signature = signatureOf(component)!;
       const props = signature.props.flatMap(
@@ -95,7 +95,7 @@ describe('components in React', () => {
     put([{ name: 'run.tsx', text: `import { createElement } from 'react';\nimport { renderToStaticMarkup as render } from 'react-dom/server';\nimport * as all from './index';\nexport const drawn = [${calls.join(',\n')}];\n` }], 'react'); // prettier-ignore
     const out = path.join(folder, 'react', 'run.cjs');
     buildSync({ entryPoints: [path.join(folder, 'react', 'run.tsx')], outfile: out, bundle: true, platform: 'node', format: 'cjs', jsx: 'automatic', loader: { '.css': 'empty' }, external: ['react', 'react-dom'], logLevel: 'silent' }); // prettier-ignore
-    const { drawn } = require(path.resolve(out)) as { drawn: string[] };
+    const { drawn } = (await import(path.resolve(out))) as { drawn: string[] };
     expect(drawn.length).toBeGreaterThan(60);
     drawn.forEach((html, i) => {
       const { component, combination } = examples[i]!;

@@ -10,7 +10,7 @@ import { js } from './js';
 import { json } from './json';
 import { less } from './less';
 import type { Output } from './output';
-import { react } from './react';
+import { react } from './react-components';
 import { scss } from './scss';
 import { swift } from './swift';
 import { ts } from './ts';

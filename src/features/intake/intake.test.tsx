@@ -184,7 +184,7 @@ test('paths are renamed by pattern and one by one, an axis is left out, and all 
   await waitFor(() => expect(paths()).toEqual(expect.arrayContaining(['purpose.page.text'])));
   await user.click(screen.getByRole('checkbox', { name: /^Axis brand: / }));
   await user.type(screen.getByRole('textbox', { name: 'Rename paths like' }), 'x.*');
-  await user.type(screen.getByRole('textbox', { name: 'to' }), 'site.*');
+  await user.type(screen.getByRole('textbox', { name: 'To' }), 'site.*');
   await waitFor(() => expect(paths()).toEqual(expect.arrayContaining(['site.ink', 'site.page'])));
   // What refers to it follows.
   const row = screen.getAllByRole('row').find((one) => /^purpose\.page\.text/.test(one.textContent!))!;

@@ -162,7 +162,7 @@ export function Review({
           w={200}
         />
         <TextInput
-          label="to"
+          label="To"
           placeholder="color.*"
           value={rename.replace}
           onChange={(event) => setRename({ ...rename, replace: event.currentTarget.value })}

@@ -1,6 +1,6 @@
 import { compileCss } from '@/core/components/compile';
 import { elementSource } from '@/core/components/delivered/element';
-import { reactSource } from '@/core/components/delivered/react';
+import { reactSource } from '@/core/components/delivered/react-source';
 import { renderNested } from '@/core/components/nested';
 import { typeOf } from '@/core/tokens/normalise';
 import { usedComponent } from '@/editing/components/own-component';

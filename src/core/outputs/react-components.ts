@@ -1,4 +1,4 @@
-import { reactSource } from '../components/delivered/react';
+import { reactSource } from '../components/delivered/react-source';
 import { pascal } from '../components/delivered/signature';
 import { componentSheets, scriptless } from './component-sheets';
 import { css } from './css';
