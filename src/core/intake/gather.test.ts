@@ -143,7 +143,7 @@ describe('what is gathered', () => {
   test('lists, palettes and token files are in the inventory and its groups', () => {
     const gathering = gather([
       { name: 'a.txt', text: '#0a5d6a\n#0a5d6b\nsmall: 12px' },
-      { name: 'b.gpl', text: 'GIMP Palette\nName: x\n#\n10 93 106 Sea\n' },
+      { name: 'b.gpl', text: 'Harbour Palette\nName: x\n#\n10 93 106 Sea\n' },
       { name: 'c.json', text: '{ "radius": { "small": "4px" }, "x": { "$broken": 1 } }' },
     ]);
     const { inventory } = gatheringJson(gathering) as { inventory: Record<string, object[]> };

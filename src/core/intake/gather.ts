@@ -1,7 +1,7 @@
 import { colorOf, colorText } from '../base/color/color';
 import { familiesJson } from '../base/css/css-value';
 import { valueParts } from '../base/css/value-parts';
-import { isObject, type JsonObject } from '../base/json/json';
+import type { JsonObject } from '../base/json/json';
 import type { Finding } from '../findings/finding';
 import { cssLine } from '../tokens/css-text';
 import { literalsOf } from '../tokens/literals';
@@ -19,7 +19,7 @@ import {
 } from './inventory';
 import { PageCascade } from './page-cascade';
 import { pathsOfNames } from './paths';
-import { documentOfProposals, inOrder, propose, type Authored, type Proposals } from './propose';
+import { documentOfProposals, groupAt, inOrder, propose, type Authored, type Proposals } from './propose';
 import { openAny, readerOf } from './readers/registry';
 import { rolesOf, type Role } from './roles';
 import { eachDeclaration, isStyled, readSheets, type TextFile } from './sheets';
@@ -144,16 +144,6 @@ export function documentOf(gathering: Gathering, proposals: Proposals): JsonObje
   return documentOfProposals(proposals, new Map(), root, gathering.authored.paths);
 }
 
-function groupAt(root: JsonObject, segments: readonly string[]): JsonObject {
-  let group = root;
-  for (const segment of segments) {
-    const next = group.get(segment);
-    const made: JsonObject = isObject(next) ? next : new Map();
-    if (made !== next) group.set(segment, made);
-    group = made;
-  }
-  return group;
-}
 const fill = (group: JsonObject, own: JsonObject) => own.forEach((value, name) => group.set(name, value));
 
 /** What the custom properties and variables of a sheet are called as tokens. */

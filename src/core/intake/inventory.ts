@@ -291,7 +291,7 @@ function kindsOfVariables(sheets: Sheets): Map<string, InventoryKind> {
 }
 
 const namesIn = (value: string, sass: boolean): string[] =>
-  (value.match(sass ? /--[\w-]+|\$[\w-]+/g : /--[\w-]+/g) ?? []).map((name) => name);
+  value.match(sass ? /--[\w-]+|\$[\w-]+/g : /--[\w-]+/g) ?? [];
 
 /** A root that sets its font size makes a rem something else than 16 px (CSS Values 4, 6.1.1). */
 function rems(sheets: Sheets): Map<string, number> {

@@ -1,7 +1,7 @@
 import { counted } from '../base/words';
 import { colorJson, parseColor, rgbOf } from '../base/color/color';
 import { luminance } from '../base/color/contrast';
-import { jsonObject, type Json, type JsonObject } from '../base/json/json';
+import { isObject, jsonObject, type Json, type JsonObject } from '../base/json/json';
 import type { Cluster } from './cluster';
 import { lchOf } from '../base/color/gamut';
 import { EASINGS, easingJson, readCssValue } from '../base/css/css-value';
@@ -406,6 +406,18 @@ const NOT_COMPONENTS = new Set([
   'i',
 ]);
 
+/** The group of this path, made where it is not there. */
+export function groupAt(root: JsonObject, segments: readonly string[]): JsonObject {
+  let group = root;
+  for (const segment of segments) {
+    const next = group.get(segment);
+    const made: JsonObject = isObject(next) ? next : new Map();
+    if (made !== next) group.set(segment, made);
+    group = made;
+  }
+  return group;
+}
+
 /**
  * A DTCG document of chosen proposals. What refers to a proposal left out is left out too.
  * @param known primitives that the library has already, by the path proposed: they are referred to and not made again
@@ -422,19 +434,6 @@ export function documentOfProposals(
   const chosen = new Map(tokens.map((token) => [token.path, token]));
   const tiers = new Map<string, Set<string>>();
   const before = new Set(root.keys());
-  const groupOf = (segments: string[]): JsonObject => {
-    let group = root;
-    for (const segment of segments) {
-      const next = group.get(segment);
-      if (next instanceof Map) group = next as JsonObject;
-      else {
-        const made: JsonObject = new Map();
-        group.set(segment, made);
-        group = made;
-      }
-    }
-    return group;
-  };
   for (const token of tokens) {
     const segments = token.path.split('.');
     const alias = /^\{(.+)\}$/.exec(token.value)?.[1];
@@ -448,7 +447,7 @@ export function documentOfProposals(
             : undefined;
     if (value === undefined) continue;
     tiers.set(segments[0]!, (tiers.get(segments[0]!) ?? new Set()).add(token.tier));
-    groupOf(segments.slice(0, -1)).set(
+    groupAt(root, segments.slice(0, -1)).set(
       segments.at(-1)!,
       jsonObject([
         ...(alias === undefined ? ([['$type', token.type]] as [string, Json][]) : []),

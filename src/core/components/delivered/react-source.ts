@@ -68,8 +68,8 @@ class Writing {
       .map(({ code, holds }) => `  const ${code}Shown = ${code} === undefined ? (\n    <>\n${holds!.map((piece) => `      ${this.piece(piece)}\n`).join('')}    </>\n  ) : ${code};\n`);
     const imports = [...this.imports].sort().map((inner) => `import { ${pascal(inner)} } from './${inner}';\n`);
     const taken = [
-      ...props.map(({ code, kind, values, default: standard, holds }) =>
-        kind === 'choice' ? `${code} = ${text(standard || (values[0] ?? ''))}` : kind === 'flag' ? `${code} = ${standard === 'true'}` : kind === 'text' && standard ? `${code} = ${text(standard)}` : holds?.length ? code : code,
+      ...props.map(({ code, kind, values, default: standard }) =>
+        kind === 'choice' ? `${code} = ${text(standard || (values[0] ?? ''))}` : kind === 'flag' ? `${code} = ${standard === 'true'}` : kind === 'text' && standard ? `${code} = ${text(standard)}` : code,
       ),
       ...slots.map(({ code }) => code),
       ...states.map(({ code }) => `${code} = false`),

@@ -1,6 +1,6 @@
 import { ordered } from '../../document/item';
 import type { ComponentDefinition, Prop } from '../definition';
-import { partAncestry, slotNames, templateOf, type TemplateElement, type TemplateNode } from '../template';
+import { slotNames, templateOf, type TemplateElement, type TemplateNode } from '../template';
 
 /** What code of a component takes: its props, slots without a prop, and states its markup asks for. */
 export interface Signature {
@@ -73,6 +73,3 @@ export const WITHOUT_TEXT = new Set(
 
 /** Text of a template as it is drawn: white space in a row is one space. */
 export const drawnText = (text: string): string => text.replace(/\s+/g, ' ');
-
-/** Whether anything of a component is named by its parts. */
-export const hasParts = (root: TemplateElement): boolean => partAncestry(root).size > 0;
