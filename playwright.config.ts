@@ -19,5 +19,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: chromiumLaunch,
     trace: 'off',
+    // Nothing waits for a movement to end.
+    contextOptions: { reducedMotion: 'reduce' },
   },
 });

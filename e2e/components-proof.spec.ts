@@ -157,11 +157,22 @@ test('the anatomy says what Chromium measures, and is named by the tokens', asyn
 
 test('real rows, long words, right to left and a behaviour that plays', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components/departure-table?contents=rows`);
+  await page.goto(`${keel}/components/departure-table?side=data&contents=data:Morning sailings`);
+  await expect(specimen(page, 'departure-table').locator('[part~="time"]')).toHaveCount(8);
+  await page.getByRole('button', { name: 'Add data' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Add data' });
+  await dialog.getByLabel('Name').fill('Ten ports');
   const lines = Array.from({ length: 10 }, (_, i) => `1${i}.20,Port ${i},Pier 1,delayed,Said ${i}`);
-  await page.getByLabel('Rows as CSV').fill(['time,to,pier,status,said,berth', ...lines].join('\n'));
+  await dialog
+    .getByRole('textbox', { name: 'Rows' })
+    .fill(['time,to,pier,status,said,berth', ...lines].join('\n'));
+  await expect(dialog.getByRole('status')).toHaveText(
+    '10 rows, 5 columns set a prop; no prop is called berth.',
+  );
+  await dialog.getByRole('button', { name: 'Add data' }).click();
   await expect(specimen(page, 'departure-table').locator('[part~="time"]')).toHaveCount(10);
-  await expect(page.getByTestId('rows')).toContainText('No prop is called berth');
+  await page.reload();
+  await expect(specimen(page, 'departure-table').locator('[part~="time"]')).toHaveCount(10);
   await page.goto(`${keel}/components/toast?side=behaviour`);
   const log = page.getByRole('list', { name: 'Specimen log' });
   await expect(log).toContainText('root left after 600 ms');

@@ -12,6 +12,8 @@ class Hands {
   }
   async fill(target: Locator, text: string) {
     this.count++;
+    // As by hand: a list opens as it gets the focus, and then one types.
+    await target.focus();
     await target.fill(text);
   }
   async press(key: string) {
@@ -258,6 +260,91 @@ test('the same button is made by forms', async ({ page }) => {
   await expect(specimen.locator('button')).toHaveCSS('background-color', 'rgb(0, 97, 126)');
   await expect(specimen.locator('button')).toHaveCSS('min-height', '40px');
 });
+
+/** A row with an action, and the table that holds it: as one would write them. */
+const ROW = `<tr part="root">
+  <td part="time"><slot name="time"></slot></td>
+  <td part="to"><slot name="to"></slot></td>
+  <td part="berth"><slot name="berth"></slot></td>
+  <td part="actions"><slot name="actions"></slot></td>
+</tr>`;
+const TABLE = `<section part="root">
+  <header part="header"><h2 part="title"><slot name="title"></slot></h2><slot name="action"></slot></header>
+  <table part="table">
+    <thead><tr><th part="head">Time</th><th part="head">To</th><th part="head">Berth</th><th part="head"></th></tr></thead>
+    <tbody><slot name="rows"></slot></tbody>
+  </table>
+</section>`;
+
+test('a table with a header, rows with actions and ten rows from a CSV is made', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  const hands = new Hands(page);
+  /** A component from its template, each slot given its prop in the tree beside it. */
+  const make = async (name: string, template: string, slots: string[], sheet: string) => {
+    await page.goto('/libraries/keel/components');
+    await hands.click(hands.button('Create component'));
+    await hands.fill(page.getByRole('dialog').getByLabel('Name'), name);
+    await hands.press('Enter');
+    await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
+    await hands.click(page.getByRole('tab', { name: 'Code' }));
+    await hands.fill(page.getByRole('textbox', { name: 'Template' }), template);
+    for (const slot of slots) await hands.click(page.getByRole('button', { name: `Add slot prop ${slot}` }));
+    await hands.click(page.getByRole('button', { name: /^Add (\d text props|text prop \w+)$/ }).first());
+    await hands.fill(page.getByRole('textbox', { name: 'Style sheet' }), sheet);
+    await save(hands);
+  };
+  /** What stands in a slot until it is filled. */
+  const hold = async (slot: string, piece: string) => {
+    await hands.click(page.getByRole('tab', { name: 'Props' }));
+    const panel = page.getByRole('region', { name: `Slot ${slot}` });
+    await hands.fill(panel.getByRole('combobox', { name: 'Default content' }), piece);
+    await expect(page.getByRole('option', { name: piece, exact: true })).toHaveAttribute('data-combobox-selected');
+    await hands.press('Enter');
+    await expect(panel.getByRole('combobox', { name: 'Slot content' })).toHaveValue(piece);
+  };
+  await make(
+    'berth-row',
+    ROW,
+    ['actions'],
+    `[part~="time"], [part~="to"], [part~="berth"], [part~="actions"] { padding: var(--space-3); text-align: start; border-bottom: 1px solid var(--color-border-quiet); color: var(--color-text-default) }
+[part~="root"]:last-child > td { border-bottom: 0 }`,
+  );
+  await hold('actions', 'button');
+  await make(
+    'berth-table',
+    TABLE,
+    ['action', 'rows'],
+    `[part~="root"] { background-color: var(--color-surface-page); border-radius: var(--radius-large); padding: var(--space-4) }
+[part~="header"] { display: flex; justify-content: space-between; align-items: center }
+[part~="title"] { color: var(--color-text-default) }
+[part~="table"] { width: 100%; min-width: 480px; border-collapse: collapse }
+[part~="head"] { text-align: start; padding: var(--space-3); color: var(--color-text-default) }`,
+  );
+  await hold('action', 'button');
+  await hold('rows', 'berth-row');
+  await hands.click(page.getByRole('tab', { name: 'Data' }));
+  await hands.click(hands.button('Add data'));
+  const dialog = page.getByRole('dialog', { name: 'Add data' });
+  const csv = ['Time,To,Berth', ...Array.from({ length: 10 }, (_, i) => `0${i}:15,Quay ${i},B${i}`)].join('\n');
+  hands.count++;
+  await dialog.locator('input[type=file]').setInputFiles({ name: 'ten-crossings.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await expect(dialog.getByRole('status')).toHaveText('10 rows, 3 columns set a prop.');
+  await hands.click(dialog.getByRole('button', { name: 'Add data' }));
+  const drawn = page.frameLocator('iframe[title="Specimen of berth-table"]');
+  await expect(drawn.locator('tbody > tr')).toHaveCount(10);
+  await hands.click(page.getByRole('group', { name: 'Lens' }).getByText('dark', { exact: true }));
+  within('A table of ten rows from a CSV, with a header, column heads and actions', hands.count);
+  // A real table: its cells stand under their heads, and only the last row is without a line.
+  await expect(drawn.locator('tbody > tr').nth(3)).toHaveText(/03:15\s*Quay 3\s*B3/);
+  await expect(drawn.locator('tbody > tr').nth(3).locator('button')).toBeVisible();
+  await expect(drawn.locator('header button')).toBeVisible();
+  await expect(drawn.locator('tbody > tr').nth(8).locator('td').first()).toHaveCSS('border-bottom-width', '1px');
+  await expect(drawn.locator('tbody > tr').nth(9).locator('td').first()).toHaveCSS('border-bottom-width', '0px');
+  const left = async (what: string) => (await drawn.locator(what).first().boundingBox())!.x;
+  expect(await left('tbody > tr:nth-child(4) > td:nth-child(2)')).toBe(await left('thead th:nth-child(2)'));
+  await expect(drawn.locator('table')).toHaveCSS('min-width', '480px');
+  await expect(drawn.locator('section')).not.toHaveCSS('background-color', 'rgb(255, 255, 255)');
+}); // prettier-ignore
 
 test('a real style sheet becomes primitives and purposes, its names settled', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');

@@ -4,6 +4,7 @@ import { renameAsset } from './assets/commands/rename-asset';
 import { replaceAsset } from './assets/commands/replace-asset';
 import { addDeclarations } from './components/commands/add-declarations';
 import { addRules } from './components/commands/add-rules';
+import { addSlotProps } from './components/commands/add-slot-props';
 import { compareWithCode } from './components/commands/compare-with-code';
 import { copyRule } from './components/commands/copy-rule';
 import { describeComponent } from './components/commands/describe-component';
@@ -14,6 +15,7 @@ import { recordGuards } from './components/commands/record-guards';
 import { removeBehaviour } from './components/commands/remove-behaviour';
 import { extractValue } from './components/commands/extract-value';
 import { removeComponents } from './components/commands/remove-components';
+import { removeDataTable } from './components/commands/remove-data-table';
 import { removeGuard } from './components/commands/remove-guard';
 import { removePart } from './components/commands/remove-part';
 import { renamePart } from './components/commands/rename-part';
@@ -27,6 +29,7 @@ import { setBases } from './components/commands/set-bases';
 import { setBehaviour } from './components/commands/set-behaviour';
 import { setCode } from './components/commands/set-code';
 import { setComponentLifecycle } from './components/commands/set-component-lifecycle';
+import { setDataTable } from './components/commands/set-data-table';
 import { setExclusion } from './components/commands/set-exclusion';
 import { setGuard } from './components/commands/set-guard';
 import { setPart } from './components/commands/set-part';
@@ -82,6 +85,7 @@ import { duplicateScreen } from './products/commands/duplicate-screen';
 import { movePlacement } from './products/commands/move-placement';
 import { removePlacement } from './products/commands/remove-placement';
 import { removeScreen } from './products/commands/remove-screen';
+import { setPlacementContents } from './products/commands/set-placement-contents';
 import { setPlacementProp } from './products/commands/set-placement-prop';
 import { addToken } from './tokens/commands/add-token';
 import { declareValue } from './tokens/commands/declare-value';
@@ -149,6 +153,7 @@ export const LIBRARY_COMMANDS = {
   setRuleValue,
   addDeclarations,
   addRules,
+  addSlotProps,
   setRuleValues,
   copyRule,
   setPartStyle,
@@ -161,12 +166,14 @@ export const LIBRARY_COMMANDS = {
   shareRules,
   setBases,
   unlink,
+  setDataTable,
   setExclusion,
   setSlot,
   swapNested,
   setPart,
   setAdjustable,
   setGuard,
+  removeDataTable,
   removeGuard,
   recordGuards,
   setBehaviour,
@@ -197,6 +204,7 @@ export const PRODUCT_COMMANDS = {
   addPlacement,
   movePlacement,
   removePlacement,
+  setPlacementContents,
   setPlacementProp,
 };
 type Commands = typeof LIBRARY_COMMANDS & typeof PRODUCT_COMMANDS;

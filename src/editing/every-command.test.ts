@@ -1234,6 +1234,79 @@ const TABLE: Partial<Table> = {
       },
     ],
   },
+  setDataTable: {
+    cases: [
+      {
+        ask: () => ({
+          component: 'departure-table',
+          id: null,
+          table: { name: 'Two', fills: 'rows', text: 'time,to\n09:40,Skerry\n10:00,Tor' },
+        }),
+        then: (now) =>
+          expect(Object.values(component(now, 'departure-table').data ?? {}).at(-1)).toMatchObject({
+            name: 'Two',
+            fills: 'rows',
+            columns: ['time', 'to'],
+            rows: [
+              ['09:40', 'Skerry'],
+              ['10:00', 'Tor'],
+            ],
+          }),
+      },
+      {
+        ask: (of) => ({
+          component: 'departure-table',
+          id: Object.keys(component(of, 'departure-table').data!)[0]!,
+          table: { name: 'Evening', fills: null, text: '[{"title": "Evening"}]' },
+        }),
+        then: (now, before) => {
+          const [table] = Object.values(component(now, 'departure-table').data!);
+          expect(table).toMatchObject({ name: 'Evening', fills: null, rows: [['Evening']] });
+          expect(table!.order).toBe(Object.values(component(before, 'departure-table').data!)[0]!.order);
+        },
+      },
+    ],
+    refused: [
+      { ask: { component: 'badge', id: null, table: { name: ' ', fills: null, text: 'label\nA' } }, says: /has a name/ },
+      { ask: { component: 'badge', id: null, table: { name: 'A', fills: 'rows', text: 'label\nA' } }, says: /no slot or part rows/ },
+      { ask: { component: 'badge', id: null, table: { name: 'A', fills: null, text: 'label' } }, says: /no row/ },
+      { ask: { component: 'departure-table', id: null, table: { name: 'Morning sailings', fills: null, text: 'title\nA' } }, says: /already/ },
+      { ask: { component: 'badge', id: 'data_none', table: { name: 'A', fills: null, text: 'label\nA' } }, says: /not in this library/ },
+    ],
+  }, // prettier-ignore
+  removeDataTable: {
+    cases: [
+      {
+        ask: (of) => ({
+          component: 'departure-table',
+          id: Object.keys(component(of, 'departure-table').data!)[0]!,
+        }),
+        then: (now) => expect(component(now, 'departure-table').data).toEqual({}),
+      },
+    ],
+    refused: [{ ask: { component: 'badge', id: 'data_none' }, says: /not in this library/ }],
+  },
+  addSlotProps: {
+    cases: [
+      {
+        ask: () => ({
+          component: 'badge',
+          slots: [
+            { name: 'note', kind: 'text' as const },
+            { name: 'sign', kind: 'slot' as const },
+          ],
+        }),
+        then: (now, before) =>
+          expect(props(now, 'badge')).toEqual([...props(before, 'badge'), 'note', 'sign']),
+      },
+    ],
+    refused: [
+      { ask: { component: 'badge', slots: [] }, says: /No slot is named/ },
+      { ask: { component: 'badge', slots: [{ name: 'No!', kind: 'text' }] }, says: /not a name/ },
+      { ask: { component: 'badge', slots: [{ name: 'label', kind: 'text' }] }, says: /already/ },
+      { ask: { component: 'badge', slots: [{ name: 'a', kind: 'text' }, { name: 'a', kind: 'slot' }] }, says: /already/ },
+    ],
+  }, // prettier-ignore
   removeGuard: {
     cases: [
       {

@@ -1,5 +1,6 @@
 import { assets } from './assets/queries/assets';
 import { bindings, valueNote } from './components/queries/bindings';
+import { dataTables, typedTable } from './components/queries/data-tables';
 import { deliveredCode } from './components/queries/delivered-code';
 import { findingCount, findingsCsv, findingsInSteps, findingsOf } from './findings/queries/findings';
 import { axes } from './foundations/queries/axes';
@@ -47,6 +48,8 @@ export const LIBRARY_QUERIES = {
   search,
   pick,
   bindings,
+  dataTables,
+  typedTable,
   deliveredCode,
   valueNote,
   removal,

@@ -18,6 +18,8 @@ export const ASKED: { [K in QueryName]: QueryArguments<K> | null } = {
   removal: { kind: 'paths', paths: ['space'] },
   valueNote: { property: 'padding', typed: '20 px' },
   bindings: { property: 'color', typed: '#10324e', lens },
+  dataTables: { name: 'departure-table' },
+  typedTable: { name: 'departure-table', fills: 'rows', text: 'time,to\n09:40,Skerry' },
   deliveredCode: { name: 'badge', context: lens },
   tiers: { lens, filter: {}, folded: [], from: 0, to: 1e6, selected: null },
   tokenList: { lens, filter: {}, order: 'path', down: false, from: 0, to: 40 } as never,

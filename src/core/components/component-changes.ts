@@ -135,6 +135,8 @@ export function componentChanges(
     changes.push(change('rule', 'minor', null, null, 'The rule sets it uses changed'));
   if (!equal(old.behaviours ?? {}, present.behaviours ?? {}) || (old.script ?? '') !== (present.script ?? ''))
     changes.push(change('behaviour', 'minor', null, null, 'Its behaviour changed'));
+  if (!equal(old.data ?? {}, present.data ?? {}))
+    changes.push(change('data', 'patch', null, null, 'Its data changed'));
   if (!equal(old.guards, present.guards))
     changes.push(change('guard', 'patch', null, null, 'Its guards changed'));
   if (changes.length === 0)

@@ -3,6 +3,7 @@ import type { Finding } from '../findings/finding';
 import type {
   Behaviour,
   ComponentDefinition,
+  DataTable,
   Exclusion,
   Guard,
   Nested,
@@ -233,6 +234,18 @@ export function readComponent(
     if (kind === 'note') return { ...shared, kind };
     return void report(`${pointer}/kind`, 'A behaviour is timed, an event or a note', 'Correct its kind');
   });
+  const data = collect<DataTable>('data', (entry, pointer, order) => {
+    const [columns, rows] = [entry.get('columns'), entry.get('rows')];
+    if (!Array.isArray(columns) || !Array.isArray(rows) || columns.length === 0 || !rows.every(Array.isArray))
+      return void report(pointer, 'A table has columns and rows, which are lists', 'Write "columns" and "rows"');
+    return {
+      order,
+      name: text(entry, 'name') || `Table ${pointer.split('/').at(-1)}`,
+      fills: text(entry, 'fills') || null,
+      columns: columns.map(String),
+      rows: rows.map((row: Json[]) => columns.map((_, i) => (row[i] == null ? '' : String(row[i])))),
+    };
+  });
   const deprecation = json.get('deprecation');
   const replacement = isObject(deprecation ?? null) ? text(deprecation as JsonObject, 'replacement') : '';
   const source = text(json, 'variationOf');
@@ -261,6 +274,7 @@ export function readComponent(
       guards,
       ...(Object.keys(excluded).length > 0 && { excluded }),
       ...(Object.keys(behaviours).length > 0 && { behaviours }),
+      ...(Object.keys(data).length > 0 && { data }),
       ...(bases.length > 0 && { bases: bases.map((base) => options.referTo('ruleSet', base)) }),
       ...(source && { variationOf: options.referTo('component', source) }),
     },

@@ -76,6 +76,7 @@ function join(
     excluded: { ...source.excluded, ...component.excluded },
     behaviours: { ...source.behaviours, ...component.behaviours },
     script: component.script || source.script,
+    ...((source.data || component.data) && { data: joined(source.data ?? {}, component.data ?? {}) }),
     entries,
   };
 }

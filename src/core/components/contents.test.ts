@@ -3,55 +3,17 @@ import type { Behaviour, StyleSheetItem } from './definition';
 import { itemsOf, type Item } from '../document/item';
 import { demo } from '@/testing/library';
 import { behaviourText, msOf } from './behaviour';
-import { CONTENTS, renderContents, renderRows, rowsExample } from './contents';
+import { CONTENTS, renderContents } from './contents';
 import { plainName } from './plain-name';
 import { librarySheet } from './style-sheets';
 
 const { items } = demo();
 const named = (name: string) => itemsOf(items, 'component').find((one) => one.name === name)!;
-const csv = (...rows: Record<string, string>[]) => {
-  const columns = Object.keys(rows[0]!);
-  const quoted = (text: string) => `"${text.replaceAll('"', '""')}"`;
-  return [columns, ...rows.map((row) => columns.map((name) => row[name]!))].map((line) => line.map(quoted).join(',')).join('\n'); // prettier-ignore
-};
-
-test('whatever the rows hold, each is drawn once and as text; nothing of them is markup', () => {
-  const cell = fc.oneof(
-    fc.string({ maxLength: 20 }),
-    fc.constantFrom('<script>x</script>', '"', 'a,b', '&amp;', "'"),
-  );
-  fc.assert(
-    fc.property(fc.array(fc.record({ time: cell, to: cell }), { minLength: 1, maxLength: 20 }), (rows) => {
-      // d3-dsv (RFC 4180) leaves out a last line that is empty, and what is typed is trimmed.
-      fc.pre(rows.every(({ time, to }) => `${time}${to}`.trim() !== '' && !/[\r\n]/.test(time + to)));
-      const drawn = renderRows(named('departure-table'), items, csv(...rows), {});
-      expect([drawn.rows, drawn.unknown]).toEqual([rows.length, []]);
-      expect(drawn.html.match(/part="time"/g)).toHaveLength(rows.length);
-      expect(drawn.html).not.toContain('<script');
-    }),
-  );
-});
-
-test('columns that are no prop are told, values a choice has not are left out, and 200 rows are enough', () => {
-  const rows = [{ to: 'Skerry', status: 'sunk', berth: '4' }, { to: 'Tor', status: 'delayed', berth: '' }];
-  const drawn = renderRows(named('departure-table'), items, csv(...rows), {});
-  expect(drawn.unknown).toEqual(['berth']);
-  expect(drawn.html).not.toContain('sunk');
-  expect(drawn.html.match(/data-status="delayed"/g)?.length).toBeGreaterThan(0);
-  const many = Array.from({ length: 900 }, (_, i) => ({ to: `Port ${i}` }));
-  expect(renderRows(named('departure-table'), items, csv(...many), {}).rows).toBe(200);
-  // What the example says is what can be brought back in.
-  const example = renderRows(named('departure-table'), items, rowsExample(named('departure-table'), items), {});
-  expect([example.rows, example.unknown]).toEqual([1, []]);
-  // A component without such a slot is itself drawn once a row.
-  expect(renderRows(named('badge'), items, csv({ label: 'A' }, { label: 'B' }), {}).html.match(/part="root"/g)).toHaveLength(2); // prettier-ignore
-}); // prettier-ignore
-
 test('long, short and empty contents change what is said, and nothing else about a component', () => {
   for (const component of itemsOf(items, 'component')) {
     /** What the root says of its props. */
     const said = (html: string) => html.slice(0, html.indexOf('>')).match(/data-[a-z-]+(="[^"]*")?/g);
-    const drawn = new Map(CONTENTS.filter((one) => one !== 'rows').map((one) => [one, renderContents(component, items, one, {})]));
+    const drawn = new Map(CONTENTS.map((one) => [one, renderContents(component, items, one, {})]));
     for (const html of drawn.values()) expect(said(html)).toEqual(said(drawn.get('default')!));
     const texts = Object.values(component.props).filter(({ kind }) => kind === 'text').length;
     if (texts > 0) expect(drawn.get('long')!.length).toBeGreaterThan(drawn.get('empty')!.length);

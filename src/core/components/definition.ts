@@ -91,6 +91,16 @@ export interface Guard {
   under?: Record<string, string>;
   note: string;
 }
+/** Rows of content that stay with a component, to be drawn with. */
+export interface DataTable {
+  order: string;
+  name: string;
+  /** The slot whose piece, or the part whose element, is repeated once a row; null: the component itself. */
+  fills: string | null;
+  columns: string[];
+  /** Each as long as there are columns. */
+  rows: string[][];
+}
 export interface ComponentDefinition extends OrderedItem {
   kind: 'component';
   name: string;
@@ -111,6 +121,7 @@ export interface ComponentDefinition extends OrderedItem {
   variationOf?: Reference | null;
   behaviours?: Record<string, Behaviour>;
   script?: string;
+  data?: Record<string, DataTable>;
   code?: CodeLink | null;
 }
 /** Style entries that several components share. */

@@ -16,6 +16,8 @@ export interface RenderInput extends Partial<Combination> {
   slots?: Record<string, string>;
   /** The part on which hover, active and focus-visible are held; the root, where it is not given. */
   stateOn?: string;
+  /** A part whose element is repeated, once for each of these props, which hold within it. */
+  repeat?: { part: string; rows: readonly Record<string, string>[] };
   /** It is put into another's slot, where the elements it needs round it are. */
   inside?: boolean;
   /** Further attributes of the root, such as an id to find it by. */
@@ -26,7 +28,7 @@ export interface RenderInput extends Partial<Combination> {
 export function renderComponent(component: ComponentDefinition, input: RenderInput = {}): string {
   const { root } = templateOf(component.template);
   if (!root) return '';
-  const combination: Combination = {
+  const whole: Combination = {
     props: { ...defaultProps(component), ...input.props },
     states: rootStates(input.states ?? [], input.stateOn),
   };
@@ -34,13 +36,19 @@ export function renderComponent(component: ComponentDefinition, input: RenderInp
   const kinds = new Map(ordered(component.props).map((prop) => [prop.name, prop.kind]));
   const className = componentClass(component);
 
-  const node = (item: TemplateNode): string => {
+  const node = (item: TemplateNode, combination: Combination): string => {
     if (item.kind === 'text') return escapeHtml(item.text);
-    if (item.kind === 'element') return element(item);
+    if (item.kind === 'element') return elements(item, combination);
     const filled = input.slots?.[item.name] ?? escapeHtml(combination.props[item.name] ?? '');
-    return filled === '' ? item.fallback.map(node).join('') : filled;
+    return filled === '' ? item.fallback.map((inner) => node(inner, combination)).join('') : filled;
   };
-  const element = (item: TemplateElement): string => {
+  const elements = (item: TemplateElement, combination: Combination): string =>
+    combination === whole && item.part !== undefined && item.part === input.repeat?.part
+      ? input.repeat.rows
+          .map((row) => element(item, { ...whole, props: { ...whole.props, ...row } }))
+          .join('')
+      : element(item, combination);
+  const element = (item: TemplateElement, combination: Combination): string => {
     if (!present(item, combination, input.slots)) return '';
     const attributes = new Map(item.attributes);
     for (const [attribute, name] of item.bound) {
@@ -80,9 +88,9 @@ export function renderComponent(component: ComponentDefinition, input: RenderInp
       .join('');
     return VOID.has(item.tag)
       ? `<${item.tag}${text}>`
-      : `<${item.tag}${text}>${item.children.map(node).join('')}</${item.tag}>`;
+      : `<${item.tag}${text}>${item.children.map((inner) => node(inner, combination)).join('')}</${item.tag}>`;
   };
-  return element(root);
+  return element(root, whole);
 }
 
 /** A `when` may name a slot or text too: it holds where that is filled. */

@@ -2,7 +2,7 @@ import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5';
 import type { ComponentDefinition, Prop } from './definition';
 import { itemsOf } from '../document/item';
 import { demo } from '@/testing/library';
-import { renderRows } from './contents';
+import { readTable, renderTable } from './data-table';
 import { renderNested } from './nested';
 
 const { items } = demo();
@@ -76,8 +76,9 @@ test('rows stand in a real table, each cell under its heading, in the slot and f
     ['/table/tbody/tr', 'from', 'to'],
     ['/table/tbody/tr', 'Quay', 'to'],
   ]);
-  const filled = renderRows(table, all, 'from,to\nNorth quay,Island\nIsland,North quay', {});
-  expect(cells(filled.html).slice(1)).toEqual([
+  const data = readTable('from,to\nNorth quay,Island\nIsland,North quay');
+  const filled = renderTable(table, all, { ...data, fills: 'rows' }, {});
+  expect(cells(filled).slice(1)).toEqual([
     ['/table/tbody/tr', 'North quay', 'Island'],
     ['/table/tbody/tr', 'Island', 'North quay'],
   ]);

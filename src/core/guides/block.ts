@@ -42,9 +42,9 @@ export interface BlockOption {
   label: string;
   /**
    * `group`: a group of tokens; `component`: a component; `props`: values for the props of that component, each a field of its
-   * own; `states`, `contexts`: of those there are; `line`: a line of text; `markdown`: what is written on the page.
+   * own; `states`, `contents`, `contexts`: of those there are; `line`: a line of text; `markdown`: what is written on the page.
    */
-  kind: 'group' | 'component' | 'props' | 'states' | 'contexts' | 'line' | 'markdown';
+  kind: 'group' | 'component' | 'props' | 'states' | 'contents' | 'contexts' | 'line' | 'markdown';
   /** A block can be added without it. */
   optional?: boolean;
 }

@@ -1,6 +1,7 @@
 import { named } from '../components/compose';
+import { readContents, renderContents } from '../components/contents';
+import type { Prop } from '../components/definition';
 import { deprecationOf, type Deprecation } from '../components/lifecycle';
-import { renderNested } from '../components/nested';
 import { ordered, type Reference } from '../document/item';
 import { object, oneOf, order, reference } from '../document/schema';
 import { givenProps } from '../components/schema';
@@ -37,7 +38,7 @@ export interface ShownComponent {
   css: string;
   props: {
     name: string;
-    kind: string;
+    kind: Prop['kind'];
     values: string[];
     default: string;
     description: string;
@@ -63,6 +64,7 @@ function showComponent(
   const under = knownUnder(asked.under, resolution.system.axes);
   const look: Look = {
     ...(asked.states && { states: asked.states }),
+    ...(asked.contents && { contents: asked.contents }),
     ...(asked.width !== undefined && { width: asked.width }),
     ...(Object.keys(under).length > 0 && { under }),
   };
@@ -72,7 +74,11 @@ function showComponent(
     given: props,
     name: component?.name ?? use.path,
     html: component
-      ? renderNested(component, items, { props, states: asked.states ?? [], context: seen })
+      ? renderContents(component, items, readContents(asked.contents ?? '') ?? 'default', {
+          props,
+          states: asked.states ?? [],
+          context: seen,
+        })
       : '',
     css: component ? pageStyles(items, resolution, [component]) : '',
     props: component
@@ -99,6 +105,7 @@ const COMPONENT_OPTIONS: BlockForm['options'] = [
   { name: 'name', label: 'Component', kind: 'component' },
   { name: '_props', label: 'Props', kind: 'props', optional: true },
   { name: '_states', label: 'States', kind: 'states', optional: true },
+  { name: '_contents', label: 'Content', kind: 'contents', optional: true },
   { name: '_width', label: 'Width, px', kind: 'line', optional: true },
   { name: '_under', label: 'Contexts', kind: 'contexts', optional: true },
 ];

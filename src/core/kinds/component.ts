@@ -2,6 +2,7 @@ import { defineKind } from '../document/item-kind';
 import { componentChanges } from '../components/component-changes';
 import { componentReferences } from '../components/component-references';
 import { componentTexts } from '../components/component-texts';
+import { DATA_LIMITS } from '../components/data-table';
 import { condition, givenProps, property, styleEntry, styleValue } from '../components/schema';
 import {
   id,
@@ -104,9 +105,21 @@ export const component = defineKind({
     variationOf: nullable(reference),
     behaviours: record(behaviour),
     script: { type: 'string', maxLength: 100_000 },
+    data: record(
+      object({
+        order,
+        name,
+        fills: nullable(identifier),
+        columns: { ...list(name), minItems: 1, maxItems: DATA_LIMITS.columns },
+        rows: {
+          ...list({ ...list({ type: 'string', maxLength: DATA_LIMITS.cell }), maxItems: DATA_LIMITS.columns }),
+          maxItems: DATA_LIMITS.rows,
+        },
+      }),
+    ),
     code: nullable(object({ file: name, props: list(object({ name, kind: propKind, values: list(text) })) })),
   },
-  optional: ['excluded', 'bases', 'variationOf', 'behaviours', 'script', 'code'],
+  optional: ['excluded', 'bases', 'variationOf', 'behaviours', 'script', 'data', 'code'],
   unique: ({ name }) => `component ${name}`,
   title: ({ name }) => name,
   references: componentReferences,

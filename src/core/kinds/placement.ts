@@ -1,6 +1,6 @@
 import { defineKind } from '../document/item-kind';
 import { givenProps, property, styleValue } from '../components/schema';
-import { id, identifier, nullable, object, order, record, reference } from '../document/schema';
+import { id, identifier, name, nullable, object, order, record, reference } from '../document/schema';
 
 export const placement = defineKind({
   kind: 'placement',
@@ -13,8 +13,10 @@ export const placement = defineKind({
     slot: nullable(identifier),
     component: reference,
     props: givenProps,
+    contents: name,
     overrides: record(object({ part: identifier, property, value: styleValue })),
   },
+  optional: ['contents'],
   requires: ({ screen, parent }) => [
     { id: screen, kind: 'screen' },
     ...(parent === null ? [] : [{ id: parent, kind: 'placement' as const }]),

@@ -38,6 +38,8 @@ export interface PlacementItem extends OrderedItem {
   slot: string | null;
   component: Reference;
   props: Record<string, string>;
+  /** What its texts and slots are filled with, as `readContents` reads them; left out: what the props and slots say. */
+  contents?: string;
   overrides: Record<string, { part: string; property: string; value: StyleValue }>;
 }
 interface GoalItem extends OrderedItem {

@@ -1,8 +1,12 @@
 import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5';
+import { readContents } from '../components/contents';
 import type { Finding } from '../findings/finding';
 import { ordersAfter } from '../document/order';
 import type { Reference } from '../document/item';
 import type { PlacementItem, ScreenItem } from './items';
+
+/** Says what a placement is filled with, such as `data:Ten ferries`. */
+const CONTENTS_ATTRIBUTE = 'data-contents';
 
 /**
  * Reads a screen file (docs/formats.md): HTML whose custom elements are placements, `<keel-button tone="quiet"
@@ -51,9 +55,10 @@ export function readScreen(
       const id = options.newId('placement');
       const props = Object.fromEntries(
         node.attrs
-          .filter(({ name }) => name !== 'slot')
+          .filter(({ name }) => name !== 'slot' && name !== CONTENTS_ATTRIBUTE)
           .map(({ name, value }) => [name, value === '' ? 'true' : value]),
       );
+      const contents = readContents(attribute(node, CONTENTS_ATTRIBUTE) ?? '');
       placements.push({
         id,
         kind: 'placement',
@@ -62,6 +67,7 @@ export function readScreen(
         slot: attribute(node, 'slot') ?? (parent ? 'default' : null),
         component: reference,
         props,
+        ...(contents && contents !== 'default' && { contents }),
         overrides: {},
         order: orders[i]!,
       });

@@ -1,4 +1,4 @@
-import { renderNested } from '../components/nested';
+import { readContents, renderContents } from '../components/contents';
 import { named } from '../components/compose';
 import type { ComponentDefinition } from '../components/definition';
 import { byOrder, itemsOf, type Items, type Reference } from '../document/item';
@@ -36,7 +36,7 @@ export function renderScreen(product: Items, screen: string, library: Items): st
       const inside = placements.filter((other) => other.parent === placement.id && other.slot === name);
       if (inside.length > 0) slots[name] = inside.map(render).join('');
     }
-    return renderNested(component, library, {
+    return renderContents(component, library, readContents(placement.contents ?? '') ?? 'default', {
       props: placement.props,
       slots,
       attributes: { 'data-placement': placement.id },

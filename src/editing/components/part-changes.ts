@@ -30,16 +30,6 @@ export function withVariations(
   return found;
 }
 
-const inSelectors = (part: string) =>
-  new RegExp(`(\\[part~?=)(["']?)${part.replace(/[^\w-]/g, '')}\\2\\]`, 'g');
-
-/** CSS with another name for a part in its selectors. */
-export const partRenamed = (css: string, from: string, to: string): string =>
-  css.replace(inSelectors(from), (_, before: string, quote: string) => `${before}${quote}${to}${quote}]`);
-
-/** Whether CSS selects a part by name. */
-export const selectsPart = (css: string, part: string): boolean => inSelectors(part).test(css);
-
 /** What goes with a part: its element and the parts in it, and the rules, guards and behaviours on any of them. */
 export function partRemoval(
   component: ComponentDefinition,

@@ -103,6 +103,23 @@ test('a prop is set to anything, nothing among it, and goes back to its default'
   ).toMatchObject({ value: expect.stringMatching(/./) });
 });
 
+test('a placement is filled with data of its component, or with other texts, and goes back', () => {
+  const product = start();
+  const board = placing(product, {})!.placements.find(({ tables }) => tables.length > 0);
+  const { id } = board ?? placing(product, {})!.placements[0]!;
+  const set = (of: OpenProduct, contents: string) => COMMANDS.setPlacementContents(of, { placement: id, contents });
+  const html = (of: OpenProduct) =>
+    renderScreen(of.own.items, first(of).id, of.main()!.state.items);
+  const long = after(product, set(product, 'long'));
+  expect(placing(long, {})!.placements.find((one) => one.id === id)!.contents).toBe('long');
+  expect(html(long)).toContain('Everything that has to be said');
+  expect(html(product)).not.toContain('Everything that has to be said');
+  expect(html(after(long, set(long, 'default')))).toBe(html(product));
+  expect(problem(set(product, 'data:Nothing'))).toMatch(/no content called Nothing/);
+  expect(problem(set(product, 'loud'))).toMatch(/no content called loud/);
+  expect(problem(COMMANDS.setPlacementContents(product, { placement: 'x', contents: 'long' }))).toMatch(/no longer there/);
+}); // prettier-ignore
+
 test('a screen that a file made as narrow as it may be is renamed as it is', () => {
   const product = start();
   const narrow = { ...first(product), width: 100 };

@@ -2,11 +2,13 @@
 
 import { Button, Fieldset, Modal, MultiSelect, Select, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
+import { readContents } from '@/core/components/contents';
 import { KNOWN_STATES } from '@/core/components/condition';
 import type { BlockOption, GuideBlockKind } from '@/core/guides/block';
 import { GUIDE_BLOCKS } from '@/core/guides/blocks/registry';
 import { readUnder, underText } from '@/core/guides/look';
 import type { GuideView } from '@/editing/guides/queries/guide';
+import { ContentSelect } from '@/features/components/specimen/content-select';
 import { useDocumentQuery, type Refusal } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { Refused } from '@/features/session/refused';
@@ -109,6 +111,10 @@ function OptionField({ option: { name, label, kind }, guide, fields, set, first 
           onChange={(next) => set(name, next.join(' '))}
         />
       );
+    case 'contents':
+      return fields.name ? (
+        <ContentField label={label} component={fields.name} value={value} set={(next) => set(name, next)} />
+      ) : null;
     case 'contexts':
       return <ContextFields label={label} value={value} change={(next) => set(name, next)} />;
     default:
@@ -121,6 +127,29 @@ function OptionField({ option: { name, label, kind }, guide, fields, set, first 
         />
       );
   }
+}
+
+/** What the component is filled with; left at its default, nothing is said of it. */
+function ContentField({
+  label,
+  component,
+  value,
+  set,
+}: {
+  label: string;
+  component: string;
+  value: string;
+  set: (text: string) => void;
+}) {
+  const data = useDocumentQuery('dataTables', { name: component });
+  return (
+    <ContentSelect
+      label={label}
+      tables={data?.tables.map((table) => table.name) ?? []}
+      value={readContents(value) ?? 'default'}
+      change={(contents) => set(contents === 'default' ? '' : contents)}
+    />
+  );
 }
 
 /** A field for each prop of a component but its slots; left empty it has its default. */

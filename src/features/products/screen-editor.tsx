@@ -3,7 +3,9 @@
 import { ActionIcon, Button, Checkbox, Group, Select, Text, TextInput } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconTrash } from '@tabler/icons-react';
 import { useEffect, useRef, useState } from 'react';
+import { readContents } from '@/core/components/contents';
 import type { PlacingView } from '@/editing/products/queries/placing';
+import { ContentSelect } from '@/features/components/specimen/content-select';
 import { Refused, useStore } from '@/features/session/refused';
 import { useQuery } from '@/ui/frame/lens';
 import classes from './products.module.css';
@@ -154,6 +156,12 @@ function PlacedProps({ placed }: { placed: Placed }) {
           <TextProp key={name} name={name} value={value} store={(text) => set(name, text, standard)} />
         ),
       )}
+      <ContentSelect
+        label="Content"
+        tables={placed.tables}
+        value={readContents(placed.contents) ?? 'default'}
+        change={(contents) => void put('setPlacementContents', { placement: placed.id, contents })}
+      />
       {placed.props.length === 0 && (
         <Text size="sm" c="dimmed">
           It has no props to set.

@@ -87,6 +87,7 @@ export const theme = createTheme({
   autoContrast: true,
   cursorType: 'pointer',
   focusRing: 'auto',
+  respectReducedMotion: true,
   components: {
     Button: { defaultProps: { size: 'xs' } },
     TextInput: { defaultProps: { size: 'xs' } },
@@ -98,6 +99,8 @@ export const theme = createTheme({
     MultiSelect: { defaultProps: { size: 'xs' } },
     TagsInput: { defaultProps: { size: 'xs' } },
     NumberInput: { defaultProps: { size: 'xs' } },
+    // The options of a list that is closed would stand in the page all the same, and a page has dozens of lists.
+    Combobox: { defaultProps: { keepMounted: false } },
     Switch: { defaultProps: { size: 'xs' } },
     Radio: { defaultProps: { size: 'xs' } },
     Tooltip: { defaultProps: { openDelay: 400 } },

@@ -1,6 +1,7 @@
+import { selectsPart } from '@/core/components/part-names';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { notOwn, ownComponent } from '@/editing/components/own-component';
-import { elementsOfPart, partRemoval, selectsPart, withVariations } from '@/editing/components/part-changes';
+import { elementsOfPart, partRemoval, withVariations } from '@/editing/components/part-changes';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand } from '@/editing/session/draft-transaction';
 
@@ -34,6 +35,9 @@ export function removePart(
       for (const field of ['entries', 'guards', 'behaviours'] as const)
         for (const [id, entry] of Object.entries(one[field] ?? {}))
           if ('part' in entry && parts.includes(entry.part)) work.set(one.id, `${field}/${id}`, null);
+    for (const [id, table] of Object.entries(component.data ?? {}))
+      if (table.fills !== null && parts.includes(table.fills))
+        work.set(component.id, `data/${id}`, { ...table, fills: null });
     for (const [id, one] of Object.entries(component.parts))
       if (parts.includes(one.name)) work.set(component.id, `parts/${id}`, null);
   });

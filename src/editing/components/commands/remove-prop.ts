@@ -16,7 +16,10 @@ export function removeProp(
   const slots = slotNames(templateOf(component.template).root).includes(prop)
     ? [`the slot ${prop} of the template`]
     : [];
-  const users = [...usersOf(component, prop, () => true), ...slots];
+  const tables = Object.values(component.data ?? {}).flatMap((table) =>
+    table.fills === prop ? [`the data ${table.name}`] : [],
+  );
+  const users = [...usersOf(component, prop, () => true), ...slots, ...tables];
   if (users.length > 0) return stillUsed(prop, users);
   return runCommand(library, newId, `Take the prop ${prop} out of ${name}`, (work) =>
     work.set(component.id, `props/${id}`, null),

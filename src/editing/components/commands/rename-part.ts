@@ -1,8 +1,9 @@
+import { partRenamedInCss, partRenamedInTemplate } from '@/core/components/part-names';
 import { ordered } from '@/core/document/item';
-import type { ComponentDefinition } from '@/core/components/definition';
+import type { ComponentDefinition, DataTable } from '@/core/components/definition';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { notOwn, ownComponent } from '@/editing/components/own-component';
-import { elementsOfPart, partRenamed, withVariations } from '@/editing/components/part-changes';
+import { elementsOfPart, withVariations } from '@/editing/components/part-changes';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand } from '@/editing/session/draft-transaction';
 
@@ -33,6 +34,12 @@ export function renamePart(
   });
 }
 
+/** Tables that fill the part, filling it under its new name. */
+const filling = (data: Record<string, DataTable>, from: string, to: string): Record<string, DataTable> =>
+  Object.fromEntries(
+    Object.entries(data).map(([id, table]) => [id, table.fills === from ? { ...table, fills: to } : table]),
+  );
+
 function renamed(component: ComponentDefinition, from: string, to: string): ComponentDefinition {
   const each = <T extends object>(record: Record<string, T>): Record<string, T> =>
     Object.fromEntries(
@@ -41,21 +48,17 @@ function renamed(component: ComponentDefinition, from: string, to: string): Comp
         'part' in one && one.part === from ? { ...one, part: to } : one,
       ]),
     );
-  const attribute = new RegExp(`(\\spart\\s*=\\s*)(["']?)${from}\\2(?=[\\s/>])`, 'g');
   const entries = Object.fromEntries(
     Object.entries(each(component.entries)).map(([id, entry]) => [
       id,
       entry.kind === 'kept'
-        ? { ...entry, css: partRenamed(entry.css, from, to) }
-        : { ...entry, ...(entry.text !== undefined && { text: partRenamed(entry.text, from, to) }) },
+        ? { ...entry, css: partRenamedInCss(entry.css, from, to) }
+        : { ...entry, ...(entry.text !== undefined && { text: partRenamedInCss(entry.text, from, to) }) },
     ]),
   );
   return {
     ...component,
-    template: component.template.replace(
-      attribute,
-      (_, before: string, quote: string) => `${before}${quote}${to}${quote}`,
-    ),
+    template: partRenamedInTemplate(component.template, from, to),
     parts: Object.fromEntries(
       Object.entries(component.parts).map(([id, one]) => [
         id,
@@ -64,6 +67,7 @@ function renamed(component: ComponentDefinition, from: string, to: string): Comp
     ),
     entries,
     guards: each(component.guards),
+    ...(component.data && { data: filling(component.data, from, to) }),
     ...(component.behaviours && { behaviours: each(component.behaviours) }),
   };
 }

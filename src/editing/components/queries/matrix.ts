@@ -1,5 +1,6 @@
 import { ratioText } from '@/core/base/color/contrast';
 import { axesOf } from '@/core/components/combinations';
+import { renderContents, type Contents } from '@/core/components/contents';
 import { conditionsText, type Combination } from '@/core/components/condition';
 import { countSteps, type RuleCounts } from '@/core/components/counts';
 import { keptText } from '@/core/components/passthrough-css';
@@ -67,6 +68,8 @@ interface MatrixAsked {
   /** Props, or `state`, each value of which makes a group. */
   by?: string[];
   only?: 'failing';
+  /** What every cell is filled with. */
+  contents?: Contents;
   /** As many cells at most over all groups. */
   most?: number;
 }
@@ -95,7 +98,7 @@ export function* matrixInSteps(library: OpenLibrary, asked: MatrixAsked): Steps<
     else groups.set(values.join(', '), { values, cells: [cell] });
   }
   const share = Math.max(6, Math.floor((asked.most ?? 48) / Math.max(1, groups.size)));
-  const view = (cell: MatrixCell) => cellView(component, library, cell, asked.lens);
+  const view = (cell: MatrixCell) => cellView(component, library, cell, asked.lens, asked.contents);
   return {
     counts: {
       ...counts,
@@ -164,6 +167,7 @@ export function cellView(
   { items }: OpenLibrary,
   { combination, checks, fails }: MatrixCell,
   lens: Context,
+  contents: Contents = 'default',
 ): CellView {
   const failing = checks.filter(({ ratio, passes }) => ratio !== undefined && !passes);
   const under = failing[0]?.worst;
@@ -173,7 +177,7 @@ export function cellView(
     states: [...combination.states],
     label: combinationText(component, combination),
     state: combination.states.join(' + ') || 'rest',
-    html: renderNested(component, items, { ...combination, context: lens }),
+    html: renderContents(component, items, contents, { ...combination, context: lens }),
     fails,
     ...(elsewhere && { elsewhere: contextText(under) }),
     known: !isUnknown({ checks }),

@@ -14,7 +14,7 @@ import { withTokenValues } from '@/core/components/style';
 import { printStyle } from '@/core/components/style-text';
 import { spellingOf } from '@/editing/tokens/token-spelling';
 import type { Trace } from '@/core/components/trace';
-import type { ComponentDefinition, Condition, StyleValue } from '@/core/components/definition';
+import type { ComponentDefinition, Condition, Prop, StyleValue } from '@/core/components/definition';
 import { itemsOf, ordered } from '@/core/document/item';
 import { reachText } from '@/core/library/reach';
 import { isAdjustable } from '@/core/products/overrides';
@@ -30,7 +30,7 @@ import { whereIs, type Where } from '@/editing/session/where';
 export interface PropView {
   id: string;
   name: string;
-  kind: string;
+  kind: Prop['kind'];
   values: string[];
   default: string;
   description: string;

@@ -7,7 +7,7 @@ import { isAllowed } from '@/core/components/combinations';
 import { allMatch, conditionsText, defaultProps, type Combination } from '@/core/components/condition';
 import { rootStates } from '@/core/components/held-states';
 import { renderNested } from '@/core/components/nested';
-import { renderContents, renderRows, rowsExample, type Contents } from '@/core/components/contents';
+import { renderContents, type Contents } from '@/core/components/contents';
 import { guardIsUnder, guardText, isDeclared } from '@/core/components/guards';
 import { cellChecks } from '@/core/components/matrix';
 import { drawnContrast, type DrawnContrast } from '@/core/components/measured-contrast';
@@ -33,18 +33,13 @@ interface SpecimenAsked {
   /** The part on which states of interaction are held, where it is not the root. */
   stateOn?: string;
   contents?: Contents;
-  /** Rows to fill it with, as CSV. */
-  csv?: string;
 }
 
 export interface SpecimenView extends CellView {
   /** Why this combination must not be made, where it must not. */
   excluded: string | null;
-  /** Columns of the rows that no prop takes. */
-  unknown: string[];
-  rows: number;
-  /** A CSV such as its rows could be filled with. */
-  example: string;
+  /** The names of its tables of data, any of which it can be filled with. */
+  tables: string[];
   /** The class its own parts carry. */
   owner: string;
 }
@@ -92,22 +87,22 @@ export function specimen(library: OpenLibrary, asked: SpecimenAsked): SpecimenVi
     stateOn: asked.stateOn,
     context: asked.lens,
   };
-  const filled =
-    asked.contents === 'rows'
-      ? renderRows(component, items, asked.csv || rowsExample(component, items), input)
-      : asked.contents && asked.contents !== 'default'
-        ? { html: renderContents(component, items, asked.contents, input), unknown: [], rows: 0 }
-        : { html: asked.stateOn ? renderNested(component, items, input) : cell.html, unknown: [], rows: 0 };
+  const html =
+    asked.contents && asked.contents !== 'default'
+      ? renderContents(component, items, asked.contents, input)
+      : asked.stateOn
+        ? renderNested(component, items, input)
+        : cell.html;
   const exclusion = isAllowed(component, combination)
     ? undefined
     : ordered(component.excluded ?? {}).find(({ when }) => allMatch(when, combination));
   return {
     ...cell,
-    ...filled,
+    html,
     excluded: exclusion
       ? `${conditionsText(exclusion.when)}${exclusion.why ? `: ${exclusion.why}` : ''}`
       : null,
-    example: rowsExample(component, items),
+    tables: ordered(component.data ?? {}).map(({ name }) => name),
     owner: componentClass(component),
   };
 }

@@ -18,6 +18,9 @@ export interface PlacingView {
     at: number;
     of: number;
     slots: string[];
+    contents: string;
+    /** Tables of data that the component can be filled with. */
+    tables: string[];
     props: {
       name: string;
       kind: 'choice' | 'flag' | 'text';
@@ -49,6 +52,8 @@ export function placing(product: OpenProduct, { id }: { id?: string }): PlacingV
           slot,
           at,
           of: siblings.length,
+          contents: placement.contents ?? 'default',
+          tables: ordered(component?.data ?? {}).map(({ name }) => name),
           slots: component ? slotsOf(component.template, component.props) : [],
           props: ordered(component?.props ?? {}).flatMap(({ name, kind, values, default: standard }) =>
             kind === 'slot'

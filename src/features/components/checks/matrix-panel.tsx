@@ -32,7 +32,7 @@ export function MatrixPanel({
   backdrop: string;
 }) {
   const [query, setQuery] = useQuery();
-  const [, setState] = useSpecimenState();
+  const [{ contents }, setState] = useSpecimenState();
   const [most, setMost] = useState(FIRST);
   const [boxes, setBoxes] = useState<MeasuredPart[]>([]);
   // Unless one chooses otherwise: the first prop down, states across.
@@ -53,6 +53,7 @@ export function MatrixPanel({
     most,
     ...(surface && { surface }),
     ...(only && { only }),
+    ...(contents !== 'default' && { contents }),
   });
   const answer = useDeferredValue(found);
   const cells = useMemo(() => answer?.groups.flatMap((group) => group.cells) ?? [], [answer]);

@@ -5,7 +5,9 @@ import { css } from '@codemirror/lang-css';
 import { html } from '@codemirror/lang-html';
 import { javascript } from '@codemirror/lang-javascript';
 import CodeMirror, { EditorView } from '@uiw/react-codemirror';
+import type { EditorState } from '@codemirror/state';
 import { useEffect, useMemo, useState } from 'react';
+import type { Completion } from '@/core/components/code-completion';
 import { useDraft } from '@/ui/draft';
 import { codeTheme } from './code-theme';
 import classes from '../components.module.css';
@@ -39,16 +41,31 @@ export function CodeEditor({
   text,
   canEdit,
   onType,
+  complete,
 }: {
   label: string;
   language: Language;
   text: string;
   canEdit: boolean;
   onType: (text: string) => void;
+  /** Words that can stand next, besides those of the language; given the text before the cursor. */
+  complete?: (before: string) => Completion | undefined;
 }) {
   const extensions = useMemo(
-    () => [LANGUAGES[language], codeTheme, EditorView.contentAttributes.of({ 'aria-label': label })],
-    [language, label],
+    () => [
+      LANGUAGES[language],
+      codeTheme,
+      EditorView.contentAttributes.of({ 'aria-label': label }),
+      ...(complete
+        ? [
+            LANGUAGES[language].language.data.of({
+              autocomplete: ({ state, pos }: { state: EditorState; pos: number }) =>
+                complete(state.sliceDoc(0, pos)) ?? null,
+            }),
+          ]
+        : []),
+    ],
+    [language, label, complete],
   );
   return (
     <CodeMirror

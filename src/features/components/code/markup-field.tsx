@@ -1,10 +1,14 @@
 'use client';
 
 import { Text } from '@mantine/core';
+import { useCallback, useMemo } from 'react';
+import { sheetCompletion, templateCompletion } from '@/core/components/code-completion';
+import { partRenamedInCss, partRenamedInTemplate } from '@/core/components/part-names';
 import type { ProofView } from '@/editing/components/queries/proof';
 import { useLibrary } from '@/features/session/library-shell';
 import { errorAt, Refused, useStore } from '@/features/session/refused';
 import { CodeActions, CodeEditor, isSaveKey, useCodeText } from './code-editor';
+import { PartsTree } from './parts-tree';
 import classes from '../components.module.css';
 
 /**
@@ -17,6 +21,12 @@ export function MarkupField({ view }: { view: ProofView }) {
   const place = `${library.slug} ${view.name}`;
   const template = useCodeText(`${place} template`, view.template);
   const sheet = useCodeText(`${place} style sheet`, view.sheet);
+  const names = useMemo(
+    () => ({ parts: view.parts.map(({ name }) => name), props: view.props, states: view.states }),
+    [view.parts, view.props, view.states],
+  );
+  const completeTemplate = useCallback((before: string) => templateCompletion(before, names), [names]);
+  const completeSheet = useCallback((before: string) => sheetCompletion(before, names), [names]);
   const changed = template.changed || sheet.changed;
   const input = (html: string, css: string) => ({
     component: view.name,
@@ -51,6 +61,7 @@ export function MarkupField({ view }: { view: ProofView }) {
           <CodeEditor
             label="Template"
             language="html"
+            complete={completeTemplate}
             text={template.text}
             canEdit={view.canEdit}
             onType={(text) => {
@@ -60,11 +71,20 @@ export function MarkupField({ view }: { view: ProofView }) {
           />
           {wrong('template')}
         </div>
+        <PartsTree
+          view={view}
+          template={template.text}
+          renamed={(from, to) => {
+            if (template.changed) template.type(partRenamedInTemplate(template.text, from, to));
+            if (sheet.changed) sheet.type(partRenamedInCss(sheet.text, from, to));
+          }}
+        />
         <div>
           <h3>Style sheet</h3>
           <CodeEditor
             label="Style sheet"
             language="css"
+            complete={completeSheet}
             text={sheet.text}
             canEdit={view.canEdit}
             onType={(text) => {

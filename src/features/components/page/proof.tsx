@@ -15,6 +15,7 @@ import { BehaviourPanel } from '../props/behaviour-panel';
 import { CodePanel } from '../code/code-panel';
 import { ComponentFindings } from '../checks/component-findings';
 import { ComponentHead } from './component-head';
+import { DataPanel } from '../data/data-panel';
 import { GuardsPanel } from '../checks/guards-panel';
 import { InspectPanel } from '../specimen/inspect-panel';
 import { LayoutPanel } from '../specimen/layout-panel';
@@ -27,7 +28,7 @@ import { useSpecimenState } from '../specimen/specimen-state';
 import { UsesPanel } from './uses-panel';
 import classes from '../components.module.css';
 
-const SIDES = ['rules', 'props', 'parts', 'layout', 'guards', 'behaviour', 'code', 'uses'] as const;
+const SIDES = ['rules', 'props', 'parts', 'data', 'layout', 'guards', 'behaviour', 'code', 'uses'] as const;
 const BELOW = ['matrix', 'anatomy', 'inspect'] as const;
 
 /** One component: its live specimen, what it is made of, and every combination of it proved. */
@@ -37,7 +38,6 @@ export function Proof({ name }: { name: string }) {
   const [query, setQuery] = useQuery();
   const trace = useTrace();
   const [state] = useSpecimenState();
-  const [csv, setCsv] = useState('');
   const [boxes, setBoxes] = useState<MeasuredPart[]>([]);
   const [chosen, setChosen] = useState<number | null>(null);
   const [played, setPlayed] = useState(0);
@@ -55,7 +55,6 @@ export function Proof({ name }: { name: string }) {
     states,
     stateOn,
     contents,
-    csv,
   });
   const settled = useDeferredValue(boxes);
   if (view === null) {
@@ -85,8 +84,6 @@ export function Proof({ name }: { name: string }) {
             lens={lens}
             drawn={drawn}
             backdrop={backdrop}
-            csv={csv}
-            setCsv={setCsv}
             boxes={boxes}
             setBoxes={setBoxes}
             playing={side === 'behaviour' ? played : null}
@@ -147,6 +144,9 @@ export function Proof({ name }: { name: string }) {
           </Tabs.Panel>
           <Tabs.Panel value="parts">
             <PartsPanel view={view} />
+          </Tabs.Panel>
+          <Tabs.Panel value="data">
+            <DataPanel view={view} />
           </Tabs.Panel>
           <Tabs.Panel value="layout">
             <LayoutPanel view={view} />

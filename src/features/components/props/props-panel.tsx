@@ -127,6 +127,7 @@ function SlotSheet({ view, slot }: { view: ProofView; slot: PropView }) {
             w={260}
             mt="xs"
             searchable
+            selectFirstOptionOnChange
             data={options}
             value={null}
             onChange={(value) =>

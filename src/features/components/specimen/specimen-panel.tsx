@@ -1,6 +1,5 @@
 'use client';
 
-import { counted } from '@/core/base/words';
 import {
   Button,
   Checkbox,
@@ -10,12 +9,10 @@ import {
   Switch,
   Text,
   TextInput,
-  Textarea,
 } from '@mantine/core';
 import { useState } from 'react';
 import { LOOK_PROPERTIES } from '@/core/components/code/code';
 import { GUARDED } from '../checks/guards-panel';
-import { CONTENTS, type Contents } from '@/core/components/contents';
 import { isInteractionState } from '@/core/components/held-states';
 import type { MeasuredPart } from '@/core/components/measured';
 import { CONTRAST_PROPERTIES } from '@/core/components/measured-contrast';
@@ -28,6 +25,7 @@ import { BesideFrames } from '@/ui/specimen/beside';
 import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
 import { PreviewWidths } from './preview-widths';
 import { useSpecimenState } from './specimen-state';
+import { ContentSelect } from './content-select';
 import { ContrastRows } from './contrast-rows';
 import classes from '../components.module.css';
 
@@ -39,13 +37,6 @@ export const PLAIN_GROUNDS = [
 ];
 /** As wide a drawing has room; what is wider is shrunk to it. */
 const ROOM = 600;
-const CONTENT_LABELS: Record<Contents, string> = {
-  default: 'Default',
-  long: 'Long text',
-  short: 'One character',
-  empty: 'Empty',
-  rows: 'Data rows',
-};
 
 /** The live specimen, with everything that can be turned on it. */
 export function SpecimenPanel({
@@ -53,8 +44,6 @@ export function SpecimenPanel({
   lens,
   drawn,
   backdrop,
-  csv,
-  setCsv,
   boxes,
   setBoxes,
   chosen,
@@ -67,8 +56,6 @@ export function SpecimenPanel({
   lens: Record<string, string>;
   drawn: SpecimenView;
   backdrop: string;
-  csv: string;
-  setCsv: (csv: string) => void;
   boxes: MeasuredPart[];
   setBoxes: (boxes: MeasuredPart[]) => void;
   chosen: number | null;
@@ -205,13 +192,17 @@ export function SpecimenPanel({
             onChange={(value) => typeof value === 'number' && value >= 100 && setState({ width: value })}
           />
         )}
-        <Select
+        <ContentSelect
           aria-label="Content"
           w={150}
-          allowDeselect={false}
+          tables={drawn.tables}
           value={state.contents}
-          data={CONTENTS.map((value) => ({ value, label: CONTENT_LABELS[value] }))}
-          onChange={(value) => setState({ contents: (value ?? 'default') as Contents })}
+          change={(contents) => setState({ contents })}
+          more={
+            view.canEdit
+              ? [{ value: 'edit', label: 'Edit data …', act: () => setQuery({ side: 'data' }) }]
+              : undefined
+          }
         />
         <Switch
           label="Right to left"
@@ -231,24 +222,6 @@ export function SpecimenPanel({
           />
         )}
       </Group>
-      {state.contents === 'rows' && (
-        <div className={classes.body}>
-          <Textarea
-            label="Rows as CSV; the first line names props"
-            autosize
-            minRows={3}
-            maxRows={12}
-            placeholder={drawn.example}
-            value={csv}
-            onChange={(event) => setCsv(event.currentTarget.value)}
-            styles={{ input: { fontFamily: 'var(--mantine-font-family-monospace)', fontSize: 12 } }}
-          />
-          <Text size="sm" mt={4} role="status" data-testid="rows">
-            {counted(drawn.rows, 'row')} drawn.
-            {drawn.unknown.length > 0 && ` No prop is called ${drawn.unknown.join(', ')}.`}
-          </Text>
-        </div>
-      )}
       <ContrastRows view={view} drawn={drawn} lens={lens} boxes={boxes} />
     </section>
   );

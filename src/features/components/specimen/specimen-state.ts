@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { percentDecoded } from '@/core/base/percent';
-import { CONTENTS, type Contents } from '@/core/components/contents';
+import { readContents, type Contents } from '@/core/components/contents';
 import { useQuery } from '@/ui/frame/lens';
 
 /** Which combination a component is shown in, and how: kept in the address, so that a link opens the same. */
@@ -46,7 +46,7 @@ export function useSpecimenState(): [SpecimenState, (next: Partial<SpecimenState
       props: read(one.with),
       states: one.state.split('+').filter(Boolean),
       stateOn: one.on || undefined,
-      contents: CONTENTS.find((name) => name === one.contents) ?? 'default',
+      contents: readContents(one.contents) ?? 'default',
       width: one.width === 'several' ? 'several' : width >= 100 && width <= 4000 ? Math.round(width) : null,
       dir: one.dir === 'rtl' ? 'rtl' : 'ltr',
       textSize: one.text === '200' ? 2 : 1,
