@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { zipSync, strToU8 } from 'fflate';
 import { enterAs, expectAccessible, test } from './support';
 
@@ -45,6 +45,61 @@ test('pieces of three pages that packages carry become components, bound to toke
   await expect(page.getByRole('button', { name: 'color: color.text.default, change' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'border-radius: 5px, change' })).toBeVisible();
 });
+
+/** A page of its own making: sizes by its root, headings and heads by the browser, rows that repeat, a state by a custom property. */
+const PAGE = `<!doctype html><style>
+  html { font-size: 62.5% } body { color: #222; font: 1.6rem/1.5 serif }
+  .board { --edge: #c0c0c0; background: #fafafa; padding: 2rem 2.4rem; border-bottom: 3px double var(--edge) }
+  .board:hover { --edge: #004961 }
+  .board h2 { margin: 0 0 1.2rem; color: #004961 } .board table { border-collapse: collapse }
+  .board td { padding: .8rem 1rem; border-top: 1px dashed #999 } .late td { color: #a01020 }
+  @media (max-width: 500px) { .board { padding: 0 } }
+</style><main><section class="board"><h2>Next boats</h2><table><thead><tr><th>Time</th><th>To</th></tr></thead><tbody>
+  <tr class="sailing"><td>09:40</td><td><b>Skerry</b></td></tr><tr class="sailing late"><td>10:05</td><td><b>Great Tor</b></td></tr>
+  <tr class="sailing"><td>11:20</td><td><b>Night Quay</b></td></tr></tbody></table></section></main>`;
+
+test('a piece of a page looks in its specimen as it did in its page, its rows kept as data', async ({ page }) => {
+  /** What Chromium computes of a piece and all in it. */
+  const looks = (root: Locator) =>
+    root.evaluate((top) =>
+      [top, ...top.querySelectorAll('*')]
+        .filter((one) => !['TABLE', 'THEAD', 'TBODY'].includes(one.tagName))
+        .map((one) => {
+          const style = getComputedStyle(one);
+          const of = (...names: string[]) => names.map((name) => style.getPropertyValue(name)).join(' ');
+          return [
+            one.tagName,
+            of('font-size', 'font-weight', 'font-style', 'line-height', 'color', 'background-color', 'text-align'),
+            of('padding-top', 'padding-right', 'padding-bottom', 'padding-left', 'margin-bottom'),
+            // Of an edge without width nobody sees the style.
+            ...['top', 'bottom'].map((side) =>
+              style.getPropertyValue(`border-${side}-width`) === '0px' ? '' : of(`border-${side}-width`, `border-${side}-style`, `border-${side}-color`),
+            ),
+          ];
+        }),
+    );
+  await page.setContent(PAGE);
+  const there = await looks(page.locator('.board'));
+  expect(there.length).toBe(17);
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto(`${keel}/components`);
+  await page.getByRole('button', { name: 'Create component' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByText('Markup', { exact: true }).click();
+  await dialog.getByLabel('HTML (paste or drop)').fill(PAGE);
+  await dialog.getByRole('button', { name: 'Find elements' }).click();
+  await dialog.getByRole('checkbox', { name: 'section.board' }).check();
+  await expect(dialog.getByTestId('proposal')).toContainText('Slot rows holds board-sailing, 3 rows kept as data.');
+  await expect(dialog).toContainText('Left out or changed (1)');
+  await dialog.getByRole('button', { name: 'Create 2 components' }).click();
+  await expect(page.getByRole('heading', { name: 'board', exact: true })).toBeVisible();
+  await page.goto(`${keel}/components/board?contents=data:As pasted`);
+  const root = specimen(page, 'board').locator('section[part~="root"]');
+  await expect(root.locator('tbody > tr')).toHaveCount(3);
+  expect(await looks(root)).toEqual(there);
+  await root.hover();
+  await expect(root).toHaveCSS('border-bottom-color', 'rgb(0, 73, 97)');
+}); // prettier-ignore
 
 test('an icon is swapped through a slot, and a whole set comes in as a ZIP', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');

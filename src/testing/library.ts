@@ -9,6 +9,7 @@ import { itemsOf, type Document, type Item } from '@/core/document/item';
 import { libraryTree } from '@/core/tokens/token-tree';
 import { readScreen } from '@/core/products/screen-file';
 import { readGuide } from '@/core/guides/guide-file';
+import { ordersAfter } from '@/core/document/order';
 import { readJson } from '@/core/base/json/read';
 import { openTokens } from '@/core/tokens/open';
 import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from '@/editing/session/open-library';
@@ -58,11 +59,12 @@ export function demo(): Document {
       name.endsWith('.component.json') ? [[nameIn(text), newId('component')] as const] : [],
     ),
   );
+  const orders = ordersAfter(null, ids.size);
   for (const [name, text] of files) {
     if (!name.endsWith('.component.json')) continue;
     const read = readComponent(readJson(text), files.get(name.replace('.component.json', '.html')) ?? '', {
       id: ids.get(nameIn(text))!,
-      order: `a${n}`,
+      order: orders.shift()!,
       entryId: () => newId('entry'),
       rank: () => null,
       refer: (at) => ({ id: tree.ids.get(at), path: at }),

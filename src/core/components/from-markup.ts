@@ -1,103 +1,41 @@
-import { append } from '../base/append';
 import type { AnyNode, Element } from 'domhandler';
+import { BROWSER_STYLE } from './browser-style';
 import { isElement, MarkupProblem, readMarkup, type Markup } from './cascade';
+import {
+  classesOf,
+  elementsOf,
+  FOREIGN,
+  isScript,
+  isVariant,
+  runsOf,
+  sameKind,
+  SKIPPED,
+  textOf,
+} from './markup-elements';
 import { plainName } from './plain-name';
 import { isTemplateTag, parseTemplate } from './template';
 
-/** An element of a page that a component can be made of. */
-export interface Candidate {
-  /** Its place among all elements of the page, in document order. */
-  at: number;
-  tag: string;
-  classes: string[];
-  text: string;
-  /** How many elements it stands in, below `body`. */
-  depth: number;
-  /** Elements like it, itself among them: of the same tag and first class. */
-  alike: number[];
+/** Like pieces one behind the other: one component that a slot holds once for each, and what each says as a row. */
+interface Repeated {
+  slot: string;
+  piece: Proposal;
+  /** The props of each, as it stood. */
+  rows: Record<string, string>[];
 }
 
 export interface Proposal {
   name: string;
   template: string;
   parts: { name: string; shows: 'text' | 'icon' | 'nothing' }[];
-  props: { name: string; kind: 'choice' | 'flag' | 'text'; values: string[]; default: string }[];
+  props: { name: string; kind: 'choice' | 'flag' | 'text' | 'slot'; values: string[]; default: string }[];
   rules: { when: string; part: string; declarations: [property: string, value: string][] }[];
-  /** What was left out, in words. */
+  /** Components of its own that stand in its slots. */
+  repeated: Repeated[];
+  /** What was left out, in words, with why. */
   notes: string[];
 }
 
-const OFFERED = 2000;
 const LARGEST_PIECE = 300;
-
-/** What of a page can become a component: its elements, with those that are like each. */
-export function candidates(html: string, css: string): Candidate[] {
-  const elements = elementsOf(readMarkup(html, css));
-  if (elements.length === 0)
-    throw new MarkupProblem('There is no element in this markup', 'Paste HTML with at least one element');
-  const groups = new Map<string, number[]>();
-  const key = ({ name, attribs }: Element) => `${name}.${(attribs.class ?? '').trim().split(/\s+/)[0] ?? ''}`;
-  elements.forEach(({ element }, at) => append(groups, key(element), at));
-  return elements.slice(0, OFFERED).map(({ element, depth }, at) => ({
-    at,
-    tag: element.name,
-    classes: classesOf(element),
-    text: textOf(element).slice(0, 60),
-    depth,
-    alike: groups.get(key(element))!,
-  }));
-}
-
-/** What shows something fetched from elsewhere, and so nothing here. */
-const FOREIGN = new Set([
-  'iframe',
-  'object',
-  'embed',
-  'video',
-  'audio',
-  'canvas',
-  'portal',
-  'frame',
-  'frameset',
-]);
-const SKIPPED = new Set([
-  'html',
-  'head',
-  'body',
-  'meta',
-  'link',
-  'title',
-  'base',
-  'script',
-  'style',
-  'noscript',
-  'template',
-]);
-
-function elementsOf({ document }: Markup): { element: Element; depth: number }[] {
-  const found: { element: Element; depth: number }[] = [];
-  const stack: [AnyNode, number][] = [...document.children].reverse().map((node) => [node, -2]);
-  for (let next = stack.pop(); next; next = stack.pop()) {
-    const [node, depth] = next;
-    if (isElement(node) && !SKIPPED.has(node.name)) found.push({ element: node, depth });
-    if ('children' in node && node.type !== 'script' && node.type !== 'style')
-      for (const child of [...node.children].reverse()) stack.push([child, depth + 1]);
-  }
-  return found;
-}
-
-const classesOf = (element: Element): string[] => (element.attribs.class ?? '').split(/\s+/).filter(Boolean);
-
-function textOf(element: Element): string {
-  let text = '';
-  const stack: AnyNode[] = [element];
-  for (let node = stack.pop(); node && text.length < 200; node = stack.pop()) {
-    if (node.type === 'text') text += node.data;
-    else if ('children' in node && node.type !== 'script' && node.type !== 'style')
-      stack.push(...[...node.children].reverse());
-  }
-  return text.replace(/\s+/g, ' ').trim();
-}
 
 /** Elements that are aligned over all chosen pieces: the same place in each. */
 interface Placed {
@@ -105,7 +43,11 @@ interface Placed {
   /** The same in the others; undefined where a piece has none there. */
   others: (Element | undefined)[];
   part: string;
-  children: (Placed | string)[];
+  children: (Placed | string | Run)[];
+}
+/** A run of like elements, with those in the same place of the other pieces. */
+interface Run {
+  run: Element[];
 }
 
 const INHERITED = [
@@ -117,6 +59,8 @@ const INHERITED = [
   'letter-spacing',
   'text-align',
   'text-transform',
+  'font-style',
+  'white-space',
 ];
 
 /**
@@ -126,13 +70,40 @@ const INHERITED = [
  */
 export function proposeComponent(html: string, css: string, chosen: readonly number[]): Proposal {
   const markup = readMarkup(html, css);
+  const pieces = piecesOf(markup, chosen);
+  return new Proposing(markup, pieces).run();
+}
+
+/**
+ * The components that chosen elements come to: those alike are one, each other is one of its own. `apart`: every element is
+ * one of its own, be it like another or not.
+ * @throws MarkupProblem
+ */
+export function proposeComponents(
+  html: string,
+  css: string,
+  chosen: readonly number[],
+  apart = false,
+): Proposal[] {
+  const markup = readMarkup(html, css);
+  const pieces = piecesOf(markup, chosen);
+  const groups: Element[][] = [];
+  for (const piece of pieces) {
+    const group = apart ? undefined : groups.find(([first]) => isVariant(first!, piece));
+    if (group) group.push(piece);
+    else groups.push([piece]);
+  }
+  return groups.map((group) => new Proposing(markup, group).run());
+}
+
+function piecesOf(markup: Markup, chosen: readonly number[]): Element[] {
   const all = elementsOf(markup);
   const pieces = chosen.flatMap((at) => (all[at] ? [all[at].element] : []));
-  const [first] = pieces;
-  if (!first) throw new MarkupProblem('Nothing is chosen', 'Choose an element of the page');
-  if (countOf(first) > LARGEST_PIECE)
-    throw new MarkupProblem(`It holds more than ${LARGEST_PIECE} elements`, 'Choose a smaller piece');
-  return new Proposing(markup, pieces).run();
+  if (pieces.length === 0) throw new MarkupProblem('Nothing is chosen', 'Choose an element of the page');
+  for (const piece of pieces)
+    if (countOf(piece) > LARGEST_PIECE)
+      throw new MarkupProblem(`It holds more than ${LARGEST_PIECE} elements`, 'Choose a smaller piece');
+  return pieces;
 }
 
 function countOf(element: Element): number {
@@ -152,6 +123,9 @@ class Proposing {
   private readonly parts: Proposal['parts'] = [];
   private readonly rules: Proposal['rules'] = [];
   private readonly notes: string[] = [];
+  private readonly repeated: Repeated[] = [];
+  /** What each piece says of the props. */
+  private readonly given: Record<string, string>[];
   private readonly first: Element;
   /** For each piece, the value of the choice that tells it from the others. */
   private kinds: { prop: string; values: string[] } | undefined;
@@ -159,8 +133,11 @@ class Proposing {
   constructor(
     private readonly markup: Markup,
     private readonly pieces: readonly Element[],
+    /** It stands in another component, which says what it inherits. */
+    private readonly within = false,
   ) {
     this.first = pieces[0]!;
+    this.given = pieces.map(() => ({}));
   }
 
   run(): Proposal {
@@ -168,7 +145,8 @@ class Proposing {
     this.kinds = this.kindOf();
     const template = this.print(root, 0);
     this.rulesOf(root, true);
-    for (const [why, count] of this.markup.left) this.notes.push(`${count} × ${why}: left out`);
+    if (!this.within)
+      for (const [why, count] of this.markup.left) this.notes.push(`${count} × ${why}: left out`);
     const { root: read, findings } = parseTemplate(template);
     if (findings.length > 0 || read?.part !== 'root')
       throw new MarkupProblem(
@@ -176,12 +154,15 @@ class Proposing {
         'Choose one further out, such as the whole table',
       );
     const [name] = classesOf(this.first);
+    // A row of another component that no class names is called by what it is.
+    const plain = { tr: 'row', li: 'entry', td: 'cell' }[this.first.name] ?? this.first.name;
     return {
-      name: plainName(name ?? this.first.attribs.id ?? this.first.name, 'piece'),
+      name: plainName(name ?? this.first.attribs.id ?? plain, 'piece'),
       template,
       parts: this.parts,
       props: this.props,
       rules: this.rules,
+      repeated: this.repeated,
       notes: [...new Set(this.notes)],
     };
   }
@@ -195,18 +176,36 @@ class Proposing {
 
   private placed(element: Element, others: (Element | undefined)[], isRoot = false): Placed {
     const own = element.children.filter(
-      (node) => isElement(node) || (node.type === 'text' && node.data.trim() !== ''),
+      (node) => isElement(node) || isScript(node) || (node.type === 'text' && node.data.trim() !== ''),
     );
     const text = own.some((node) => node.type === 'text');
-    const styled = this.markup.styleOf(element, '').size > 0;
+    const styled = this.markup.styleOf(element, '').size > 0 || BROWSER_STYLE[element.name] !== undefined;
     const part = isRoot ? this.freeName('root') : text || styled ? this.freeName(partName(element)) : '';
     if (part)
       this.parts.push({ name: part, shows: element.name === 'svg' ? 'icon' : text ? 'text' : 'nothing' });
     const used = new Set<Element>();
-    const children = own.flatMap((node): (Placed | string)[] => {
+    const runs = runsOf(own);
+    const children = own.flatMap((node): (Placed | string | Run)[] => {
+      const run = isElement(node) ? runs.get(node) : undefined;
+      if (run)
+        return run[0] === node
+          ? [
+              {
+                run: [
+                  ...run,
+                  ...others.flatMap((other) =>
+                    [...(other?.children ?? [])].filter(
+                      (one): one is Element => isElement(one) && sameKind(one, run[0]!),
+                    ),
+                  ),
+                ],
+              },
+            ]
+          : [];
       if (node.type === 'text') return [node.data.replace(/\s+/g, ' ')];
       if (!isElement(node) || SKIPPED.has(node.name) || FOREIGN.has(node.name)) {
-        if (isElement(node)) this.notes.push(`a ${node.name} element was left out`);
+        if (isElement(node)) this.notes.push(`${node.name}: ${reasonOf(node)}, left out`);
+        else if (isScript(node)) this.notes.push('script: a template holds no script, left out');
         return [];
       }
       const same = others.map((other) => {
@@ -240,6 +239,7 @@ class Proposing {
     );
     const distinct = [...new Set(values)];
     this.props.push({ name: 'kind', kind: 'choice', values: distinct, default: values[0]! });
+    values.forEach((value, i) => (this.given[i]!.kind = value));
     return { prop: 'kind', values };
   }
 
@@ -249,6 +249,7 @@ class Proposing {
     if (missing && part !== 'root') {
       const flag = this.freeProp(`with-${part || plainName(element.name, 'piece')}`);
       this.props.push({ name: flag, kind: 'flag', values: [], default: 'true' });
+      [element, ...others].forEach((one, i) => (this.given[i]![flag] = one ? 'true' : ''));
       attributes.push(`when="${flag}"`);
     }
     for (const [name, value] of Object.entries(element.attribs)) {
@@ -257,29 +258,46 @@ class Proposing {
       else if (isHarmless(isTemplateTag(element.name) ? element.name : 'div', name, value))
         attributes.push(value === '' ? name : `${name}="${value.replace(/"/g, '&quot;')}"`);
       else if (name === 'href') attributes.push('href="#"');
-      else this.notes.push(`the attribute ${name} was left out`);
+      else this.notes.push(`${name} of ${element.name}: a template may not hold it, left out`);
     }
     const pad = '  '.repeat(depth);
     const tag = isTemplateTag(element.name) ? element.name : 'div';
-    if (tag !== element.name) this.notes.push(`${element.name} became a div`);
+    if (tag !== element.name) this.notes.push(`${element.name}: no template holds it, now a div`);
     const open = `<${[tag, ...attributes].join(' ')}>`;
     if (VOID.has(tag)) return `${pad}${open}`;
     const only = children.length === 1 && typeof children[0] === 'string' ? children[0].trim() : undefined;
     if (only !== undefined) {
       const same = others.length > 0 && others.every((other) => other && textOf(other) === only);
-      return `${pad}${open}${same ? escape(only) : this.textProp(part || element.name, only)}</${tag}>`;
+      const texts = [element, ...others].map((one) => (one ? textOf(one) : ''));
+      return `${pad}${open}${same ? escape(only) : this.textProp(part || element.name, only, texts)}</${tag}>`;
     }
     const inside = children.map((child) =>
-      typeof child === 'string' ? `${pad}  ${escape(child.trim())}` : this.print(child, depth + 1),
+      typeof child === 'string'
+        ? `${pad}  ${escape(child.trim())}`
+        : 'run' in child
+          ? `${pad}  ${this.repeat(child.run)}`
+          : this.print(child, depth + 1),
     );
     return inside.length === 0
       ? `${pad}${open}</${tag}>`
       : `${pad}${open}\n${inside.join('\n')}\n${pad}</${tag}>`;
   }
 
-  private textProp(part: string, text: string): string {
+  /** A slot in place of like elements, each of which is a piece of one further component. */
+  private repeat(run: Element[]): string {
+    const inner = new Proposing(this.markup, run, true);
+    const piece = inner.run();
+    const slot = this.freeProp({ tr: 'rows', li: 'entries', option: 'options' }[run[0]!.name] ?? 'items');
+    this.props.push({ name: slot, kind: 'slot', values: [], default: '' });
+    this.repeated.push({ slot, piece, rows: inner.given });
+    this.notes.push(...piece.notes);
+    return `<slot name="${slot}"></slot>`;
+  }
+
+  private textProp(part: string, text: string, each: readonly string[]): string {
     const name = this.freeProp(part === 'root' ? 'label' : plainName(part, 'text'));
     this.props.push({ name, kind: 'text', values: [], default: text });
+    each.forEach((said, i) => (this.given[i]![name] = said));
     return `<slot name="${name}"></slot>`;
   }
 
@@ -294,10 +312,13 @@ class Proposing {
   private rulesOf({ element, others, part, children }: Placed, isRoot: boolean): void {
     if (part) {
       const elements = [element, ...others];
-      const states = [...new Set(elements.flatMap((one) => (one ? this.markup.statesOf(one) : [])))];
+      const tops = this.pieces;
+      const states = [
+        ...new Set(elements.flatMap((one, i) => (one ? this.markup.statesOf(one, tops[i]) : []))),
+      ];
       for (const state of ['', ...states]) {
-        const styles = elements.map((one) =>
-          one ? this.styleOf(one, state, isRoot && state === '') : undefined,
+        const styles = elements.map((one, i) =>
+          one ? this.styleOf(one, state, tops[i], isRoot && state === '' && !this.within) : undefined,
         );
         const known = styles.filter((style) => style !== undefined);
         const shared = [...(known[0] ?? [])].filter(([property, value]) =>
@@ -328,7 +349,8 @@ class Proposing {
         });
       }
     }
-    for (const child of children) if (typeof child !== 'string') this.rulesOf(child, false);
+    for (const child of children)
+      if (typeof child !== 'string' && !('run' in child)) this.rulesOf(child, false);
   }
 
   private addRule(state: string, part: string, kind: string, declarations: [string, string][]): void {
@@ -338,7 +360,10 @@ class Proposing {
         !/[;{}<>]/.test(value) &&
         !/url\(\s*["']?(?!data:)/i.test(value) &&
         value.length < 500;
-      if (!fine) this.notes.push(`${property} was left out`);
+      if (!fine)
+        this.notes.push(
+          `${property} of ${part}: ${/url\(/i.test(value) ? 'it loads something' : 'its value cannot stand in a rule'}, left out`,
+        );
       return fine;
     });
     if (kept.length === 0) return;
@@ -346,8 +371,18 @@ class Proposing {
     this.rules.push({ when, part, declarations: kept });
   }
 
-  private styleOf(element: Element, state: string, withInherited: boolean): Map<string, string> {
-    const style = new Map(this.markup.styleOf(element, state));
+  private styleOf(
+    element: Element,
+    state: string,
+    top: Element | undefined,
+    withInherited: boolean,
+  ): Map<string, string> {
+    const style = new Map(this.markup.styleOf(element, state, top));
+    // What a browser says of a heading or a cell goes along, since a reset of the library would take it away.
+    if (state === '' && !style.has('font') && !style.has('all'))
+      for (const [property, value] of Object.entries(BROWSER_STYLE[element.name] ?? {}))
+        if (!style.has(property) && !(property === 'padding' && hasPadding(style)))
+          style.set(property, value);
     if (!withInherited) return style;
     for (const property of INHERITED)
       for (
@@ -355,19 +390,30 @@ class Proposing {
         at && isElement(at) && !style.has(property);
         at = at.parent as AnyNode | null
       ) {
-        const value = this.markup.styleOf(at, '').get(property);
-        if (value !== undefined && value !== 'inherit') style.set(property, value);
+        const value = this.markup.styleOf(at, '').get(property) ?? BROWSER_STYLE[at.name]?.[property];
+        if (value !== undefined && value !== 'inherit')
+          style.set(property, property === 'font-size' ? this.sizeAt(at, value) : value);
       }
     for (const [property, value] of style) if (value === 'inherit') style.delete(property);
     return style;
   }
+
+  /** A size of text that is said above, by itself: relative ones are no more where the piece stands alone. */
+  private sizeAt(element: Element, value: string): string {
+    if (!/^[\d.]+(r?em|%|)$|^(smaller|larger)$/.test(value) || /rem$/.test(value)) return value;
+    const px = this.markup.fontSizeOf(element);
+    return px === undefined ? value : `${px}px`;
+  }
 }
+
+const hasPadding = (style: ReadonlyMap<string, string>): boolean =>
+  [...style.keys()].some((property) => property.startsWith('padding'));
+
+const reasonOf = ({ name }: Element): string =>
+  FOREIGN.has(name) ? 'it shows something from elsewhere' : 'it is no part of what is seen';
 
 const VOID = new Set(['br', 'col', 'hr', 'img', 'input']);
 const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;');
-const sameKind = (a: AnyNode, b: Element): boolean =>
-  isElement(a) && a.name === b.name && (classesOf(a)[0] ?? '') === (classesOf(b)[0] ?? '');
-
 /** Whether a template takes this attribute with this value: asked of the template reader itself. */
 const isHarmless = (tag: string, name: string, value: string): boolean =>
   parseTemplate(`<${tag} part="root" ${name}="${value.replace(/"/g, '&quot;')}"></${tag}>`).findings

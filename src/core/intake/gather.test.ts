@@ -5,7 +5,7 @@ import { writeJson } from '../base/json/write';
 import { openTokens } from '../tokens/open';
 import { Resolution } from '../tokens/resolve';
 import { documentOf, gather, gatheringJson, proposalsOf } from './gather';
-import { mediaHolds, pageRules } from './page-rules';
+import { mediaHolds, pageRules } from '../base/css/page-rules';
 import { parseSheet } from './sheet';
 
 const rolesIn = (css: string, name = 'a.css') =>

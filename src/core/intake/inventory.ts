@@ -5,7 +5,7 @@ import { constantColor, constantText, isTooDeep } from '../base/css/constant';
 import { familiesJson, lengthJson, timeJson } from '../base/css/css-value';
 import { unprefixed, valueParts, type ValuePart } from '../base/css/value-parts';
 import { isObject } from '../base/json/json';
-import { mediaPx } from './page-rules';
+import { mediaPx } from '../base/css/page-rules';
 import { eachDeclaration, readSheets, type Sheets, type TextFile } from './sheets';
 
 /** What values of a style sheet are about, in the order they are listed (COMMANDS, `intake`). */

@@ -4,7 +4,7 @@ import type { AnyNode, Element } from 'domhandler';
 import type { Declaration } from 'postcss';
 import parser, { type Container, type Node, type Pseudo, type Selector } from 'postcss-selector-parser';
 import { constantText, type Lookup } from '../base/css/constant';
-import type { PageRule } from './page-rules';
+import type { PageRule } from '../base/css/page-rules';
 
 /** What of a page is asked for: an element at rest, one in the focus, or what is selected in it. */
 export type Moment = 'rest' | 'focus' | 'selection';

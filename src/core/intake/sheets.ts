@@ -1,7 +1,7 @@
 import type { Declaration, Root } from 'postcss';
 import type { Lookup } from '../base/css/constant';
 import type { Finding } from '../findings/finding';
-import { pageRules, type PageRule } from './page-rules';
+import { pageRules, type PageRule } from '../base/css/page-rules';
 import { stylesOfPage } from './page';
 import { entriesOfMap } from './sass-map';
 import { parseSheet } from './sheet';

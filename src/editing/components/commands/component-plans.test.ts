@@ -87,7 +87,7 @@ test.each([
   ['replaced by itself', (l: OpenLibrary) => setComponentLifecycle(l, { names: ['badge'], deprecation: { reason: '', replacement: 'badge' } }, newId), 'badge cannot be replaced by itself'],
   ['a rule set that is not there', (l: OpenLibrary) => setBases(l, { component: 'badge', sets: ['x'] }, newId), 'There is no rule set x'],
   ['code without props', (l: OpenLibrary) => startFromCode(l, { name: 'x', file: 'x.ts', props: [] }, newId), 'x.ts gives it no props'],
-  ['unsafe markup', (l: OpenLibrary) => startFromMarkup(l, { name: 'x', proposal: { template: '<p part="root" onclick="x()"></p>', parts: [], props: [], rules: [] }, bindings: {} }, newId), 'A template may not hold the attribute onclick'],
+  ['unsafe markup', (l: OpenLibrary) => startFromMarkup(l, { components: [{ name: 'x', proposal: { template: '<p part="root" onclick="x()"></p>', parts: [], props: [], rules: [] }, bindings: {} }] }, newId), 'A template may not hold the attribute onclick'],
 ])('%s is refused in words', (_, command, words) => expect(problem(command(library))).toEqual(words)); // prettier-ignore
 
 test('a variation says what differs, and follows the rest until it is cut loose', () => {

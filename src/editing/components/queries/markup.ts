@@ -1,8 +1,10 @@
 import { Bindings } from '@/core/components/bindings';
 import { MarkupProblem } from '@/core/components/cascade';
-import { candidates, proposeComponent, type Candidate, type Proposal } from '@/core/components/from-markup';
+import { proposeComponents, type Proposal } from '@/core/components/from-markup';
+import { candidates, type Candidate } from '@/core/components/markup-elements';
 import { readSource } from '@/core/components/source/registry';
 import { SourceProblem, type CodeComponent } from '@/core/components/source/source';
+import { itemsOf } from '@/core/document/item';
 import type { Context } from '@/core/tokens/system';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
@@ -26,35 +28,81 @@ interface ProposedRule {
   part: string;
   declarations: { property: string; value: string; suggestion: Suggestion | null }[];
 }
+/** A component that would be made. */
+export interface ProposedComponent extends Omit<Proposal, 'rules' | 'repeated' | 'notes'> {
+  rules: ProposedRule[];
+  /** Its slots that hold another of these, by its place among them, with what each piece says. */
+  repeated: { slot: string; piece: number; rows: Record<string, string>[] }[];
+  exact: number;
+  near: number;
+  raw: number;
+}
 export type ProposalView =
-  | (Omit<Proposal, 'rules'> & { rules: ProposedRule[]; exact: number; near: number; raw: number })
+  | {
+      /** Each behind those that stand in it. */
+      components: ProposedComponent[];
+      /** What was left out, and why. */
+      notes: string[];
+      /** How many components the chosen elements are where like ones are one, and where each is one. */
+      together: number;
+      apart: number;
+    }
   | { problem: string; fix: string };
 
-/** The component that chosen elements would become, each of its raw values with the token nearest to it. */
+/** The components that chosen elements would become, each of their raw values with the token nearest to it. */
 export function proposal(
   library: OpenLibrary,
-  { html, css, chosen, lens }: { html: string; css: string; chosen: number[]; lens: Context },
+  {
+    html,
+    css,
+    chosen,
+    lens,
+    apart = false,
+  }: { html: string; css: string; chosen: number[]; lens: Context; apart?: boolean },
 ): ProposalView {
   return inWords(() => {
-    const found = proposeComponent(html, css, chosen);
+    const found = proposeComponents(html, css, chosen, apart);
     const bindings = new Bindings(library.resolution, lens);
-    const rules = found.rules.map((rule) => ({
-      ...rule,
-      declarations: rule.declarations.map(([property, value]) => ({
-        property,
-        value,
-        suggestion: suggestion(bindings.suggest(property, value)),
-      })),
-    }));
-    const all = rules.flatMap(({ declarations }) => declarations);
-    const count = (holds: (suggestion: Suggestion | null) => boolean) =>
-      all.filter(({ suggestion }) => holds(suggestion)).length;
+    const components: ProposedComponent[] = [];
+    const names = new Set(itemsOf(library.items, 'component').map(({ name }) => name));
+    const free = (wanted: string) => {
+      let name = wanted;
+      for (let n = 2; names.has(name); n++) name = `${wanted}-${n}`;
+      names.add(name);
+      return name;
+    };
+    /** Puts a component behind those in its slots; answers where it is. */
+    const add = ({ repeated, notes: _, ...one }: Proposal, within: string | null): number => {
+      const name = free(within === null || one.name.startsWith(within) ? one.name : `${within}-${one.name}`);
+      const inner = repeated.map(({ slot, piece, rows }) => ({ slot, piece: add(piece, name), rows }));
+      const rules = one.rules.map((rule) => ({
+        ...rule,
+        declarations: rule.declarations.map(([property, value]) => ({
+          property,
+          value,
+          suggestion: suggestion(bindings.suggest(property, value)),
+        })),
+      }));
+      const all = rules.flatMap(({ declarations }) => declarations);
+      const count = (holds: (suggestion: Suggestion | null) => boolean) =>
+        all.filter((declaration) => holds(declaration.suggestion)).length;
+      components.push({
+        ...one,
+        name,
+        rules,
+        repeated: inner,
+        exact: count((near) => near?.exact === true),
+        near: count((near) => near?.exact === false),
+        raw: count((near) => near === null),
+      });
+      return components.length - 1;
+    };
+    for (const one of found) add(one, null);
     return {
-      ...found,
-      rules,
-      exact: count((one) => one?.exact === true),
-      near: count((one) => one?.exact === false),
-      raw: count((one) => one === null),
+      components,
+      notes: [...new Set(found.flatMap(({ notes }) => notes))],
+      together: apart ? proposeComponents(html, css, chosen).length : found.length,
+      apart: chosen.length,
     };
   });
 }

@@ -8,14 +8,15 @@ import {
   FileInput,
   Group,
   ScrollArea,
+  SegmentedControl,
   Stack,
   Text,
   Textarea,
   TextInput,
 } from '@mantine/core';
 import { useState } from 'react';
-import type { Candidate } from '@/core/components/from-markup';
-import type { ProposalView } from '@/editing/components/queries/markup';
+import type { Candidate } from '@/core/components/markup-elements';
+import type { ProposalView, ProposedComponent } from '@/editing/components/queries/markup';
 import { useAsk } from '@/features/session/document';
 import { Refused, useStore } from '@/features/session/refused';
 import { useLibrary } from '@/features/session/library-shell';
@@ -39,7 +40,9 @@ export function StartFromMarkup({ open, close }: { open: (name: string) => void;
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
   const [proposed, setProposed] = useState<Proposed | null>(null);
   const [loose, setLoose] = useState<ReadonlySet<string>>(new Set());
-  const [name, setName] = useState('');
+  const [names, setNames] = useState<readonly string[]>([]);
+  /** Whether each chosen element is a component of its own, be it like another or not. */
+  const [apart, setApart] = useState(false);
   const [search, setSearch] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
 
@@ -58,48 +61,53 @@ export function StartFromMarkup({ open, close }: { open: (name: string) => void;
     setProblem('problem' in answer ? `${answer.problem}. ${answer.fix}.` : null);
     setFound('problem' in answer ? null : answer.candidates);
   };
-  const propose = async (pieces: ReadonlySet<number>) => {
+  const propose = async (pieces: ReadonlySet<number>, each = apart) => {
     setChosen(pieces);
+    setApart(each);
     if (pieces.size === 0) return setProposed(null);
-    const answer = await ask('proposal', { html, css, chosen: [...pieces].sort((a, b) => a - b), lens });
+    const asked = { html, css, chosen: [...pieces].sort((a, b) => a - b), lens, apart: each };
+    const answer = await ask('proposal', asked);
     if ('problem' in answer) {
       setProblem(`${answer.problem}. ${answer.fix}.`);
       return setProposed(null);
     }
     setProblem(null);
     setProposed(answer);
-    setName(answer.name);
+    setNames(answer.components.map(({ name }) => name));
     // What is the same anyway is bound; what would change is left to be decided.
-    const near = answer.rules.flatMap(({ declarations }, i) =>
-      declarations.flatMap(({ property, suggestion }) =>
-        suggestion && !suggestion.exact ? [`${i} ${property}`] : [],
+    const near = answer.components.flatMap(({ rules }, at) =>
+      rules.flatMap(({ declarations }, i) =>
+        declarations.flatMap(({ property, suggestion }) =>
+          suggestion && !suggestion.exact ? [`${at} ${i} ${property}`] : [],
+        ),
       ),
     );
     return setLoose(new Set(near));
   };
   const store = async () => {
     if (!proposed) return;
-    const bindings = Object.fromEntries(
-      proposed.rules.flatMap(({ declarations }, i) =>
-        declarations.flatMap(({ property, suggestion }) =>
-          suggestion && !loose.has(`${i} ${property}`) ? [[`${i} ${property}`, suggestion.path]] : [],
+    const components = proposed.components.map(({ template, parts, props, rules, repeated }, at) => ({
+      name: names[at]!.trim(),
+      proposal: {
+        template,
+        parts,
+        props,
+        rules: rules.map(({ when, part, declarations }) => ({
+          when,
+          part,
+          declarations: declarations.map(({ property, value }): [string, string] => [property, value]),
+        })),
+      },
+      bindings: Object.fromEntries(
+        rules.flatMap(({ declarations }, i) =>
+          declarations.flatMap(({ property, suggestion }) =>
+            suggestion && !loose.has(`${at} ${i} ${property}`) ? [[`${i} ${property}`, suggestion.path]] : [],
+          ),
         ),
       ),
-    );
-    const { template, parts, props, rules } = proposed;
-    const plain = rules.map(({ when, part, declarations }) => ({
-      when,
-      part,
-      declarations: declarations.map(({ property, value }): [string, string] => [property, value]),
+      repeated,
     }));
-    if (
-      await put('startFromMarkup', {
-        name: name.trim(),
-        proposal: { template, parts, props, rules: plain },
-        bindings,
-      })
-    )
-      open(name.trim());
+    if (await put('startFromMarkup', { components })) open(components.at(-1)!.name);
   };
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const shown = (found ?? []).filter(({ tag, classes: names, text }) => {
@@ -195,74 +203,139 @@ export function StartFromMarkup({ open, close }: { open: (name: string) => void;
             void store();
           }}
         >
-          <Text size="sm" data-testid="proposal">
-            {counted(proposed.parts.length, 'part')}, {counted(proposed.props.length, 'prop')} (
-            {proposed.props.map((prop) => prop.name).join(', ') || 'none'}),{' '}
-            {counted(proposed.rules.length, 'rule')}. Of the values {proposed.exact} equal a token,{' '}
-            {proposed.near} are near a token, {proposed.raw} are raw.
-          </Text>
-          <ScrollArea.Autosize mah={230} type="auto" my={6}>
-            <table className="rows">
-              <thead>
-                <tr>
-                  <th>Rule</th>
-                  <th>Property</th>
-                  <th>Value</th>
-                  <th>Bound to</th>
-                </tr>
-              </thead>
-              <tbody>
-                {proposed.rules.flatMap((rule, i) =>
-                  rule.declarations.map(({ property, value, suggestion }) => {
-                    const key = `${i} ${property}`;
-                    return (
-                      <tr key={key}>
-                        <td>
-                          {rule.part}
-                          {rule.when && `, ${rule.when}`}
-                        </td>
-                        <td className="path">{property}</td>
-                        <td className="path">{value.slice(0, 60)}</td>
-                        <td>
-                          {suggestion ? (
-                            <Checkbox
-                              label={`${suggestion.path}${suggestion.exact ? '' : `, becomes ${suggestion.becomes}`}`}
-                              checked={!loose.has(key)}
-                              onChange={() => setLoose((now) => toggled(now, key))}
-                            />
-                          ) : (
-                            <Text size="xs" c="dimmed">
-                              No token
-                            </Text>
-                          )}
-                        </td>
-                      </tr>
-                    );
-                  }),
-                )}
-              </tbody>
-            </table>
-          </ScrollArea.Autosize>
-          {proposed.notes.length > 0 && (
-            <Text size="xs" c="dimmed">
-              {proposed.notes.slice(0, 8).join('; ')}.
-            </Text>
-          )}
-          <Group align="end" mt="xs">
-            <TextInput
-              label="Name"
-              w={220}
-              required
-              value={name}
-              onChange={(event) => setName(event.currentTarget.value)}
+          {proposed.apart > proposed.together && (
+            <SegmentedControl
+              aria-label="Like elements"
+              mb="sm"
+              value={apart ? 'apart' : 'together'}
+              data={[
+                {
+                  value: 'together',
+                  label: `${counted(proposed.together, 'component')}, like elements as kinds`,
+                },
+                { value: 'apart', label: `${counted(proposed.apart, 'component')}, one for each element` },
+              ]}
+              onChange={(value) => void propose(chosen, value === 'apart')}
             />
-            <DialogFoot close={close}>
-              <Button type="submit">Create component</Button>
-            </DialogFoot>
-          </Group>
+          )}
+          <Stack gap="sm" data-testid="proposal">
+            {proposed.components.map((one, at) => (
+              <ProposedSheet
+                key={at}
+                component={one}
+                name={names[at] ?? ''}
+                setName={(next) => setNames((all) => all.map((now, i) => (i === at ? next : now)))}
+                others={names}
+                isBound={(rule, property) => !loose.has(`${at} ${rule} ${property}`)}
+                toggle={(rule, property) => setLoose((now) => toggled(now, `${at} ${rule} ${property}`))}
+              />
+            ))}
+          </Stack>
+          {proposed.notes.length > 0 && (
+            <details>
+              <summary>
+                <Text size="sm" component="span">
+                  Left out or changed ({proposed.notes.length})
+                </Text>
+              </summary>
+              <ul className={classes.notes}>
+                {proposed.notes.map((note) => (
+                  <li key={note}>{note}</li>
+                ))}
+              </ul>
+            </details>
+          )}
+          <DialogFoot close={close}>
+            <Button type="submit">
+              {proposed.components.length === 1
+                ? 'Create component'
+                : `Create ${counted(proposed.components.length, 'component')}`}
+            </Button>
+          </DialogFoot>
           <Refused refusal={refusal} />
         </form>
       )}
     </Stack>
+  );
+}
+
+/** A component that would be made: its name, what it has, and each value with the token it could be bound to. */
+function ProposedSheet({
+  component,
+  name,
+  setName,
+  others,
+  isBound,
+  toggle,
+}: {
+  component: ProposedComponent;
+  name: string;
+  setName: (name: string) => void;
+  /** The names of all, by their place. */
+  others: readonly string[];
+  isBound: (rule: number, property: string) => boolean;
+  toggle: (rule: number, property: string) => void;
+}) {
+  const { parts, props, rules, repeated, exact, near, raw } = component;
+  return (
+    <section className={classes.proposed} aria-label={`Component ${component.name}`}>
+      <Group align="end" gap="sm">
+        <TextInput
+          label="Name"
+          w={180}
+          required
+          value={name}
+          onChange={(event) => setName(event.currentTarget.value)}
+        />
+        <Text size="sm" flex={1}>
+          {counted(parts.length, 'part')}, {counted(props.length, 'prop')} (
+          {props.map((prop) => prop.name).join(', ') || 'none'}), {counted(rules.length, 'rule')}. Of the
+          values {exact} equal a token, {near} are near a token, {raw} are raw.
+          {repeated.map(
+            ({ slot, piece, rows }) =>
+              ` Slot ${slot} holds ${others[piece]}, ${counted(rows.length, 'row')} kept as data.`,
+          )}
+        </Text>
+      </Group>
+      <ScrollArea.Autosize mah={200} type="auto" my={6}>
+        <table className="rows">
+          <thead>
+            <tr>
+              <th>Rule</th>
+              <th>Property</th>
+              <th>Value</th>
+              <th>Bound to</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rules.flatMap((rule, i) =>
+              rule.declarations.map(({ property, value, suggestion }) => (
+                <tr key={`${i} ${property}`}>
+                  <td>
+                    {rule.part}
+                    {rule.when && `, ${rule.when}`}
+                  </td>
+                  <td className="path">{property}</td>
+                  <td className="path">{value.slice(0, 60)}</td>
+                  <td>
+                    {suggestion ? (
+                      <Checkbox
+                        label={`${suggestion.path}${suggestion.exact ? '' : `, becomes ${suggestion.becomes}`}`}
+                        checked={isBound(i, property)}
+                        onChange={() => toggle(i, property)}
+                      />
+                    ) : (
+                      <Text size="xs" c="dimmed">
+                        No token
+                      </Text>
+                    )}
+                  </td>
+                </tr>
+              )),
+            )}
+          </tbody>
+        </table>
+      </ScrollArea.Autosize>
+    </section>
   );
 }

@@ -67,6 +67,11 @@ test('from markup: elements are found and searched, alike ones taken together, v
   await user.click(within(dialog).getAllByRole('button', { name: 'Select all 2 alike' })[0]!);
   const summary = await within(dialog).findByTestId('proposal');
   expect(summary).toHaveTextContent(/1 part, 2 props/);
+  // Both may be components of their own as well.
+  await user.click(within(dialog).getByText('2 components, one for each element'));
+  expect(await within(dialog).findAllByRole('textbox', { name: 'Name' })).toHaveLength(2);
+  await user.click(within(dialog).getByText('1 component, like elements as kinds'));
+  await waitFor(() => expect(within(dialog).getAllByRole('textbox', { name: 'Name' })).toHaveLength(1));
   const name = within(dialog).getByRole('textbox', { name: 'Name' });
   await user.clear(name);
   await user.type(name, 'tide');
@@ -79,6 +84,26 @@ test('from markup: elements are found and searched, alike ones taken together, v
   // 16px is a token's own value, and is bound without being asked.
   expect(padding[1]).toHaveProperty('token');
 });
+
+test('from markup: rows that repeat become a component in a slot, and what they say its data', async () => {
+  const { user, dialog } = await open();
+  await user.click(within(dialog).getByRole('radio', { name: 'Markup' }));
+  const value = `<ul class="tides">${['High', 'Low', 'Neap', 'Spring'].map((one) => `<li class="tide">${one}</li>`).join('')}</ul>`;
+  fireEvent.change(within(dialog).getByRole('textbox', { name: 'HTML (paste or drop)' }), { target: { value } });
+  await user.click(within(dialog).getByRole('button', { name: 'Find elements' }));
+  await user.click(await within(dialog).findByRole('checkbox', { name: 'ul.tides' }));
+  const summary = await within(dialog).findByTestId('proposal');
+  expect(summary).toHaveTextContent('Slot entries holds tides-tide, 4 rows kept as data.');
+  await user.click(within(dialog).getByRole('button', { name: 'Create 2 components' }));
+  await arrived('tides');
+  expect(Object.values(made('tides').data!)).toMatchObject([
+    { name: 'As pasted', fills: 'entries', columns: ['label'], rows: [['High'], ['Low'], ['Neap'], ['Spring']] },
+  ]);
+  expect(Object.values(made('tides').props)).toMatchObject([
+    { name: 'entries', kind: 'slot', accepts: [{ path: 'tides-tide' }] },
+  ]);
+  expect(storedLabels()).toEqual(['Start tides-tide and tides from markup']);
+}); // prettier-ignore
 
 test('markup that holds no element is refused in words, and nothing is stored', async () => {
   const { user, dialog } = await open();
