@@ -1,4 +1,5 @@
 import { addAssets } from './assets/commands/add-assets';
+import { addIconComponent } from './assets/commands/add-icon-component';
 import { removeAssetFile } from './assets/commands/remove-asset-file';
 import { renameAsset } from './assets/commands/rename-asset';
 import { replaceAsset } from './assets/commands/replace-asset';
@@ -159,6 +160,7 @@ export const LIBRARY_COMMANDS = {
   setPartStyle,
   setScript,
   addAssets,
+  addIconComponent,
   renameAsset,
   removeAssetFile,
   replaceAsset,

@@ -3,6 +3,7 @@ import { applyChangeSet, brokenInvariants, schemaProblems } from '@/core/kinds/r
 import { invertEdits } from '@/core/document/change-set';
 import { setField } from '@/core/document/edits';
 import { byOrder, itemsOf, ordered, type ItemKindName, type ItemOf } from '@/core/document/item';
+import { renderNested } from '@/core/components/nested';
 import { conditionsText } from '@/core/components/condition';
 import type { ComponentDefinition, StyleRule } from '@/core/components/definition';
 import { cssLine } from '@/core/tokens/css-text';
@@ -1564,6 +1565,28 @@ const TABLE: Partial<Table> = {
       },
     ],
   },
+  addIconComponent: {
+    cases: [
+      {
+        given: did('addAssets', { files: [svg('anchor'), svg('buoy')] } as never),
+        ask: () => ({ name: 'sign', icons: ['anchor', 'buoy'] }),
+        then: (now) => {
+          const made = component(now, 'sign');
+          expect(props(now, 'sign')).toEqual(['icon', 'label', 'drawing']);
+          const drawn = (icon: string) => renderNested(made, now.items, { props: { icon } });
+          expect(drawn('buoy')).toContain(named(now, 'asset', 'buoy').files[Object.keys(named(now, 'asset', 'buoy').files)[0]!]!.svg!.replace(/^<svg[^>]*>/, ''));
+          expect(drawn('anchor')).toContain('data-icon="anchor"');
+          // What it can show is used by it, and goes along into a release.
+          expect(now.reach().direct(named(now, 'asset', 'buoy').id).map(({ by }) => by)).toContain(made.id);
+        },
+      },
+    ],
+    refused: [
+      { ask: { name: 'sign', icons: [] }, says: /No icon is chosen/ },
+      { ask: { name: 'sign', icons: ['nowhere'] }, says: /There is no icon nowhere/ },
+      { ask: { name: 'badge', icons: ['boat'] }, says: /already/ },
+    ],
+  }, // prettier-ignore
   addAssets: {
     cases: [
       {

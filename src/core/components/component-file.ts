@@ -237,13 +237,19 @@ export function readComponent(
   const data = collect<DataTable>('data', (entry, pointer, order) => {
     const [columns, rows] = [entry.get('columns'), entry.get('rows')];
     if (!Array.isArray(columns) || !Array.isArray(rows) || columns.length === 0 || !rows.every(Array.isArray))
-      return void report(pointer, 'A table has columns and rows, which are lists', 'Write "columns" and "rows"');
+      return void report(
+        pointer,
+        'A table has columns and rows, which are lists',
+        'Write "columns" and "rows"',
+      );
     return {
       order,
       name: text(entry, 'name') || `Table ${pointer.split('/').at(-1)}`,
       fills: text(entry, 'fills') || null,
       columns: columns.map(String),
-      rows: rows.map((row: Json[]) => columns.map((_, i) => (row[i] == null ? '' : String(row[i])))),
+      rows: rows.map((row: Json[]) =>
+        columns.map((_, i) => (row[i] === undefined || row[i] === null ? '' : String(row[i]))),
+      ),
     };
   });
   const deprecation = json.get('deprecation');

@@ -8,7 +8,6 @@ import { plainName } from './plain-name';
 import { librarySheet } from './style-sheets';
 
 const { items } = demo();
-const named = (name: string) => itemsOf(items, 'component').find((one) => one.name === name)!;
 test('long, short and empty contents change what is said, and nothing else about a component', () => {
   for (const component of itemsOf(items, 'component')) {
     /** What the root says of its props. */

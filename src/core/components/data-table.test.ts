@@ -47,7 +47,9 @@ const cell = fc.oneof(
   fc.string({ maxLength: 20 }),
   fc.constantFrom('<script>x</script>', '"', 'a,b', '&amp;', "'", 'two\nlines', '=SUM(A1)', '[1]', '\t'),
 );
-const column = fc.string({ minLength: 1, maxLength: 8 }).filter((name) => name.trim() === name && !/^[[{]/.test(name));
+const column = fc
+  .string({ minLength: 1, maxLength: 8 })
+  .filter((name) => name.trim() === name && !/^[[{]/.test(name));
 const content = fc
   .uniqueArray(column, { minLength: 2, maxLength: 5 })
   .chain((columns) =>
@@ -132,12 +134,12 @@ test('columns go to props as they are named or as a person would write them; the
 test('a table fills a slot, a part, or the component itself; the example fits each', () => {
   expect(fillable(table, items)).toEqual([null, 'rows', 'title']);
   const usual = (of: ComponentDefinition, ...columns: string[]) => usualFill(of, items, columns);
-  expect([usual(table), usual(table, 'time', 'to'), usual(table, 'title'), usual(named('badge'), 'label')]).toEqual([
-    'rows',
-    'rows',
-    null,
-    null,
-  ]);
+  expect([
+    usual(table),
+    usual(table, 'time', 'to'),
+    usual(table, 'title'),
+    usual(named('badge'), 'label'),
+  ]).toEqual(['rows', 'rows', null, null]);
   const badges = { ...readTable('label\nA\nB'), fills: null };
   expect(texts(renderTable(named('badge'), items, badges, {}), 'root')).toHaveLength(2);
   for (const component of itemsOf(items, 'component'))

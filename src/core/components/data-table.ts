@@ -47,11 +47,18 @@ function fromLines(text: string): Content {
   const columns = first.map((name) => name.trim());
   const unnamed = columns.findIndex((name) => name === '');
   if (unnamed >= 0)
-    throw new Refusal(`Column ${unnamed + 1} of the first line has no name`, 'Name every column in the first line');
+    throw new Refusal(
+      `Column ${unnamed + 1} of the first line has no name`,
+      'Name every column in the first line',
+    );
   const twice = columns.find((name, i) => columns.indexOf(name) !== i);
-  if (twice !== undefined) throw new Refusal(`Two columns are called ${twice}`, 'Give each a name of its own');
+  if (twice !== undefined)
+    throw new Refusal(`Two columns are called ${twice}`, 'Give each a name of its own');
   if (lines.length === 0)
-    throw new Refusal('There is a first line of names but no row', 'Add a row below the names of the columns');
+    throw new Refusal(
+      'There is a first line of names but no row',
+      'Add a row below the names of the columns',
+    );
   const rows = lines.flatMap((cells, i) => {
     if (cells.length > columns.length && cells.slice(columns.length).some((cell) => cell.trim() !== ''))
       throw new Refusal(`Row ${i + 1} has ${counted(cells.length, 'cell')} for ${counted(columns.length, 'column')}`, 'Put text with a comma in double quotes'); // prettier-ignore
@@ -69,7 +76,10 @@ function fromJson(text: string): Content {
     throw new Refusal(`The JSON cannot be read: ${error.message}`, 'Correct it there, or paste CSV');
   }
   if (!Array.isArray(json) || json.length === 0 || !json.every((row) => isObject(row)))
-    throw new Refusal('JSON rows are a list of objects', 'Write [{"name": "North quay"}, …], a member for each column');
+    throw new Refusal(
+      'JSON rows are a list of objects',
+      'Write [{"name": "North quay"}, …], a member for each column',
+    );
   const objects = json.filter((row) => isObject(row));
   const columns = [...new Set(objects.flatMap((row) => [...row.keys()]))];
   if (columns.length === 0 || columns.includes(''))
@@ -97,7 +107,6 @@ export function fillable(component: ComponentDefinition, items: Items): (string 
   );
   return [null, ...new Set([...slots.map(({ name }) => name), ...parts])];
 }
-
 
 const pieceOf = (prop: Prop, items: Items): ComponentDefinition | undefined =>
   prop.kind === 'slot'

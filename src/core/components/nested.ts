@@ -2,6 +2,7 @@ import { drawingOf } from '../assets/drawing';
 import type { ComponentDefinition, Nested, Prop } from './definition';
 import { ordered, type Items } from '../document/item';
 import { named } from './compose';
+import { iconOf } from './icon-piece';
 import { defaultProps } from './condition';
 import { renderComponent, type RenderInput } from './render';
 import { templateOf } from './template';
@@ -68,8 +69,8 @@ export function renderPiece(
   context?: Record<string, string>,
   above: readonly string[] = [],
 ): string {
-  const icon = named(items, 'asset', piece.asset);
-  if (icon) return drawingOf(icon, items, context, Number(piece.props.size) || undefined) ?? '';
+  const icon = iconOf(piece, items, holder);
+  if (icon) return drawingOf(icon.asset, items, context, icon.size) ?? '';
   const component = named(items, 'component', piece.component);
   if (!component || above.includes(component.id)) return '';
   return renderNested(component, items, { props: propsOfNested(piece, holder), context }, above);

@@ -53,7 +53,8 @@ const names: CodeNames = {
   ],
   states: ['hover', 'disabled'],
 };
-const labels = (found: { options: { label: string }[] } | undefined) => found?.options.map(({ label }) => label);
+const labels = (found: { options: { label: string }[] } | undefined) =>
+  found?.options.map(({ label }) => label);
 
 test.each([
   ['<b when="', ['kind is ', 'state is ', 'busy', 'title']],

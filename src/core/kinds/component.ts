@@ -112,7 +112,10 @@ export const component = defineKind({
         fills: nullable(identifier),
         columns: { ...list(name), minItems: 1, maxItems: DATA_LIMITS.columns },
         rows: {
-          ...list({ ...list({ type: 'string', maxLength: DATA_LIMITS.cell }), maxItems: DATA_LIMITS.columns }),
+          ...list({
+            ...list({ type: 'string', maxLength: DATA_LIMITS.cell }),
+            maxItems: DATA_LIMITS.columns,
+          }),
           maxItems: DATA_LIMITS.rows,
         },
       }),

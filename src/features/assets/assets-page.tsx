@@ -2,23 +2,36 @@
 
 import { DialogFoot } from '@/ui/dialog-foot';
 import { counted } from '@/core/base/words';
-import { ActionIcon, Button, Group, Menu, Modal, Select, Stack, Text, TextInput } from '@mantine/core';
+import {
+  ActionIcon,
+  Button,
+  Checkbox,
+  Group,
+  Menu,
+  Modal,
+  Select,
+  Stack,
+  Text,
+  TextInput,
+} from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconDots } from '@tabler/icons-react';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import { drawingAddress, iconNameOf } from '@/core/assets/drawing';
 import { filesOfArchive } from '@/core/intake/archive';
-import type { AssetRow, AssetsView } from '@/editing/assets/queries/assets';
+import type { AssetRow } from '@/editing/assets/queries/assets';
 import { RemovalDialog } from '@/features/usage/removal-dialog';
 import { useCommand, useDocumentQuery } from '@/features/session/document';
+import { OneField } from '@/features/session/one-field';
 import { Refused, useStore, refusalText } from '@/features/session/refused';
 import { UploadState, useUpload } from '@/features/session/upload';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
-import { CodeField } from '@/features/components/code/code-field';
 import { StagePage } from '@/features/session/page-bar';
 import { PLAIN_GROUNDS } from '@/features/components/specimen/specimen-panel';
+import { StyleSheets } from './style-sheets';
 import classes from './assets.module.css';
 
 type Role = AssetRow['role'];
@@ -42,6 +55,12 @@ export function AssetsPage() {
   const [role, setRole] = useState<Role>('icon');
   const [brand, setBrand] = useState('');
   const choose = useRef<() => void>(null);
+  const router = useRouter();
+  const link = useLensLink(library.axes);
+  const { store } = useCommand();
+  /** The icons that a component is to be made of; null: none is being made. */
+  const [making, setMaking] = useState<string[] | null>(null);
+  const [withComponent, setWithComponent] = useState(false);
   const backdrop = query.get('backdrop') ?? view?.backdrops[0]?.name ?? '#ffffff';
   if (!view) return <StagePage>{null}</StagePage>;
   const bring = async (dropped: File[]) => {
@@ -67,20 +86,22 @@ export function AssetsPage() {
     if (sheets.length > 0 && !(await put('putStyleSheets', { sheets }))) return;
     const stored = files.length > 0 ? await upload.send(files, role) : [];
     if (stored.length === 0) return;
-    await put('addAssets', {
+    const added = stored.filter(({ font }) => font === null);
+    const nameOf = (file: string) => iconNameOf(file.replace(/\.(png|jpe?g|gif|webp)$/i, '.svg')).name;
+    const isAdded = await put('addAssets', {
       brand: brand || null,
-      files: stored
-        .filter(({ font }) => font === null)
-        .map(({ file, hash, mediaType, size, svg }) => ({
-          name: iconNameOf(file.replace(/\.(png|jpe?g|gif|webp)$/i, '.svg')).name,
-          role,
-          file: file.split('/').at(-1)!,
-          hash,
-          mediaType,
-          size,
-          ...(svg !== undefined && { svg }),
-        })),
+      files: added.map(({ file, hash, mediaType, size, svg }) => ({
+        name: nameOf(file),
+        role,
+        file: file.split('/').at(-1)!,
+        hash,
+        mediaType,
+        size,
+        ...(svg !== undefined && { svg }),
+      })),
     });
+    if (isAdded && withComponent && role === 'icon')
+      setMaking([...new Set(added.map(({ file }) => nameOf(file)))]);
   };
   const css = view.backdrops.find(({ name }) => name === backdrop)?.css ?? backdrop;
   return (
@@ -141,8 +162,29 @@ export function AssetsPage() {
               onChange={(value) => setBrand(value ?? '')}
             />
             <Button onClick={() => choose.current?.()}>Upload files</Button>
+            {role === 'icon' && (
+              <Checkbox
+                label="Create an icon component"
+                checked={withComponent}
+                onChange={(event) => setWithComponent(event.currentTarget.checked)}
+              />
+            )}
           </Group>
         </Dropzone>
+      )}
+      {making && (
+        <OneField
+          title={`Create icon component of ${counted(making.length, 'icon')}`}
+          label="Name"
+          value="icon-set"
+          act="Create component"
+          store={async (name) => {
+            const refused = await store('addIconComponent', { name, icons: making });
+            if (!refused) router.push(link(`/libraries/${library.slug}/components/${name}`));
+            return refused;
+          }}
+          close={() => setMaking(null)}
+        />
       )}
       <StyleSheets sheets={view.sheets} canEdit={view.canEdit} />
       {view.rows.length === 0 && (
@@ -157,9 +199,20 @@ export function AssetsPage() {
         if (rows.length === 0) return null;
         return (
           <section key={value} className={classes.role}>
-            <h2>
-              {many} <small>{rows.length}</small>
-            </h2>
+            <Group justify="space-between">
+              <h2>
+                {many} <small>{rows.length}</small>
+              </h2>
+              {value === 'icon' && view.canEdit && (
+                <Button
+                  size="compact-sm"
+                  variant="default"
+                  onClick={() => setMaking(rows.map(({ name }) => name))}
+                >
+                  Create icon component …
+                </Button>
+              )}
+            </Group>
             <div className={classes.grid}>
               {rows.map((row) => (
                 <AssetCard
@@ -175,65 +228,6 @@ export function AssetsPage() {
         );
       })}
     </StagePage>
-  );
-}
-
-/** Style sheets beneath all components: read, changed and taken out. */
-function StyleSheets({ sheets, canEdit }: { sheets: AssetsView['sheets']; canEdit: boolean }) {
-  const library = useLibrary();
-  const { store } = useCommand();
-  const [removing, setRemoving] = useState<string | null>(null);
-  if (sheets.length === 0) return null;
-  return (
-    <section className={classes.role} aria-label="Style sheets">
-      <h2>
-        Style sheets{' '}
-        <small>{sheets.length}, apply beneath every component; a component’s own rules win</small>
-      </h2>
-      {removing !== null && (
-        <RemovalDialog
-          title={removing}
-          removed={{ kind: 'styleSheet', name: removing }}
-          close={() => setRemoving(null)}
-          remove={async () => {
-            const refused = await store('removeStyleSheet', { name: removing, leave: true });
-            if (!refused) setRemoving(null);
-            return refused;
-          }}
-        />
-      )}
-      {sheets.map((sheet) => (
-        <details key={sheet.name} className={classes.sheet}>
-          <summary>
-            <b className="path">{sheet.name}</b>{' '}
-            <small>
-              {counted(sheet.css.split('\n').length, 'line')}
-              {sheet.own ? '' : `, from ${sheet.from}`}
-            </small>
-          </summary>
-          <CodeField
-            command="putStyleSheets"
-            input={(css) => ({ sheets: [{ name: sheet.name, css }] })}
-            language="css"
-            label={sheet.name}
-            place={`${library.slug} ${sheet.name}`}
-            stored={sheet.css}
-            canEdit={canEdit && sheet.own}
-          />
-          {canEdit && sheet.own && (
-            <Button
-              mt="xs"
-              variant="subtle"
-              color="red"
-              size="compact-sm"
-              onClick={() => setRemoving(sheet.name)}
-            >
-              Remove {sheet.name}
-            </Button>
-          )}
-        </details>
-      ))}
-    </section>
   );
 }
 

@@ -53,6 +53,20 @@ test('assets stand by what they are, and are searched by name; an address leads 
   expect(await screen.findByText('No asset matches “gullx”. The library has 3 assets.')).toBeInTheDocument();
 });
 
+test('one component is made of the icons there are, and opened', async () => {
+  const { user } = await open();
+  await user.click(await screen.findByRole('button', { name: 'Create icon component …' }));
+  const dialog = await screen.findByRole('dialog', { name: 'Create icon component of 2 icons' });
+  const field = within(dialog).getByRole('textbox', { name: 'Name' });
+  await user.clear(field);
+  await user.type(field, 'badge{Enter}');
+  expect(await within(dialog).findByText(/component badge already/)).toBeInTheDocument();
+  await user.clear(field);
+  await user.type(field, 'glyph{Enter}');
+  await waitFor(() => expect(storedLabels()).toEqual(['Create glyph of 2 icons']));
+  await waitFor(() => expect(window.location.pathname).toBe('/libraries/keel/components/glyph'));
+});
+
 test('an asset is renamed; a name that is none is refused at its field, one that is taken too', async () => {
   const { user } = await open();
   await user.click(await screen.findByRole('button', { name: 'Actions for ship' }));

@@ -1,8 +1,8 @@
-import { drawingOf } from '../../assets/drawing';
 import type { Items } from '../../document/item';
 import { componentClass } from '../compile';
 import { named } from '../compose';
 import type { ComponentDefinition, Condition, Nested } from '../definition';
+import { iconChoice } from '../icon-piece';
 import { escapeHtml } from '../render';
 import type { TemplateElement, TemplateNode } from '../template';
 import { pascal, signatureOf, VOID, type Signature } from './signature';
@@ -180,9 +180,17 @@ class Writing {
   }
 
   private piece(piece: Nested): string {
-    const icon = named(this.items, 'asset', piece.asset);
-    if (icon)
-      return literal(drawingOf(icon, this.items, undefined, Number(piece.props.size) || undefined) ?? '');
+    const choice = iconChoice(piece, this.component, this.items);
+    if (choice) {
+      const key = [choice.icon, choice.size].flatMap((prop) =>
+        prop === undefined ? [] : [`props[${text(prop)}]`],
+      );
+      if (key.length === 0) return literal(choice.drawings[0]?.svg ?? '');
+      const drawings = choice.drawings.map(
+        ({ icon, size, svg }) => `${text(`${icon} ${size}`.trim())}: ${text(svg)}`,
+      );
+      return `\${({ ${drawings.join(', ')} })[${key.length === 1 ? key[0] : `${key[0]} + ' ' + ${key[1]}`}] ?? ''}`;
+    }
     const inner = named(this.items, 'component', piece.component);
     const signature = inner && signatureOf(inner);
     if (!inner || !signature || inner.id === this.component.id) return '';

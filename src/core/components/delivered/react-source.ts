@@ -1,8 +1,8 @@
-import { drawingOf } from '../../assets/drawing';
 import type { Items } from '../../document/item';
 import { componentClass } from '../compile';
 import { named } from '../compose';
 import type { ComponentDefinition, Condition, Nested } from '../definition';
+import { iconChoice } from '../icon-piece';
 import { readMarkup, type MarkupNode } from '../markup-tree';
 import type { TemplateElement, TemplateNode } from '../template';
 import { drawnText, pascal, signatureOf, VOID, WITHOUT_TEXT, type Signature } from './signature';
@@ -89,7 +89,7 @@ class Writing {
     const about = this.component.description ? `/** ${this.component.description.replace(/\*\//g, '* /')} */\n` : '';
     const dynamic = [...states.map(({ name: state, code }) => `${code} && ${text(state)}`), ...(held.length > 0 ? ['...states'] : [])];
     return (
-      `import type { ComponentPropsWithoutRef${members.join('').includes('ReactNode') || body.includes('filled(') ? ', ReactNode' : ''} } from 'react';\n${imports.join('')}import './${this.component.name}.css';\n\n` +
+      `import type { ComponentPropsWithoutRef${[...members, ...fills].join('').includes('ReactNode') || body.includes('filled(') ? ', ReactNode' : ''} } from 'react';\n${imports.join('')}import './${this.component.name}.css';\n\n` +
       `export interface ${name}Props extends Omit<ComponentPropsWithoutRef<${text(root.tag)}>, ${[...own, "'children'"].join(' | ')}> {\n${members.join('')}}\n\n` +
       `const filled = (node: ReactNode): boolean => node !== undefined && node !== null && node !== false && node !== '';\n\n` +
       `${about}export function ${name}({ ${taken.join(', ')}, ...rest }: ${name}Props) {\n` +
@@ -194,10 +194,17 @@ class Writing {
 
   /** What stands in a slot until something is put in. */
   private piece(piece: Nested): string {
-    const icon = named(this.items, 'asset', piece.asset);
-    if (icon) {
-      const svg = drawingOf(icon, this.items, undefined, Number(piece.props.size) || undefined) ?? '';
-      return readMarkup(svg).nodes.map(jsxOf).join('');
+    const choice = iconChoice(piece, this.component, this.items);
+    if (choice) {
+      const jsx = choice.drawings.map(({ icon, size, svg }): [string, string] => [
+        `${icon} ${size}`.trim(),
+        readMarkup(svg).nodes.map(jsxOf).join(''),
+      ]);
+      const key = [choice.icon, choice.size].flatMap((name) =>
+        name === undefined ? [] : [this.codes.get(name)!],
+      );
+      if (key.length === 0) return jsx[0]?.[1] ?? '';
+      return `{({ ${jsx.map(([name, drawing]) => `${text(name)}: ${drawing}`).join(', ')} } as Record<string, ReactNode>)[${key.length === 1 ? key[0] : `\`\${${key[0]}} \${${key[1]}}\``}]}`;
     }
     const inner = named(this.items, 'component', piece.component);
     const signature = inner && signatureOf(inner);

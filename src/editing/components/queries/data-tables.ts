@@ -57,8 +57,7 @@ export function dataTables(library: OpenLibrary, { name }: { name: string }): Da
 
 /** What rows come to, as they are typed. */
 export type TypedTable =
-  | { problem: string; fix: string }
-  | { columns: string[]; rows: number; sets: (string | null)[] };
+  { problem: string; fix: string } | { columns: string[]; rows: number; sets: (string | null)[] };
 
 /** What rows that are being typed or were chosen as a file come to, before they are stored; and rows to start from. */
 export function typedTable(

@@ -118,7 +118,11 @@ function Row({ row }: { row: OutlineRow }) {
     return (
       <span>
         <span className="path">{row.name}</span>
-        <small>{row.prop === null ? ' slot without a prop' : ` slot, ${row.prop === 'text' ? 'text' : 'components'}`}</small>
+        <small>
+          {row.prop === null
+            ? ' slot without a prop'
+            : ` slot, ${row.prop === 'text' ? 'text' : 'components'}`}
+        </small>
       </span>
     );
   return (

@@ -1,15 +1,6 @@
 'use client';
 
-import {
-  Button,
-  Checkbox,
-  Group,
-  NumberInput,
-  Select,
-  Switch,
-  Text,
-  TextInput,
-} from '@mantine/core';
+import { Button, Checkbox, Group, NumberInput, Select, Switch, Text, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { LOOK_PROPERTIES } from '@/core/components/code/code';
 import { GUARDED } from '../checks/guards-panel';
