@@ -46,6 +46,7 @@ import { startComponent } from './components/commands/start-component';
 import { startFromCode } from './components/commands/start-from-code';
 import { startFromMarkup } from './components/commands/start-from-markup';
 import { swapNested } from './components/commands/swap-nested';
+import { takeFromCode } from './components/commands/take-from-code';
 import { unlink } from './components/commands/unlink';
 import { acceptFindings } from './findings/commands/accept-findings';
 import { applyFixes } from './findings/commands/apply-fixes';
@@ -167,6 +168,7 @@ export const LIBRARY_COMMANDS = {
   setCode,
   shareRules,
   setBases,
+  takeFromCode,
   unlink,
   setDataTable,
   setExclusion,

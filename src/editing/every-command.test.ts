@@ -1275,6 +1275,36 @@ const TABLE: Partial<Table> = {
       { ask: { component: 'badge', id: 'data_none', table: { name: 'A', fills: null, text: 'label\nA' } }, says: /not in this library/ },
     ],
   }, // prettier-ignore
+  takeFromCode: {
+    cases: [
+      {
+        given: did('compareWithCode', {
+          component: 'badge',
+          file: 'badge.tsx',
+          props: [
+            { name: 'status', kind: 'choice', values: ['onTime', 'boarding', 'delayed', 'cancelled', 'sunk'] },
+            { name: 'label', kind: 'text', values: [] },
+            { name: 'isLoud', kind: 'flag', values: [] },
+          ],
+        } as never),
+        ask: () => ({ component: 'badge', prop: 'status' }),
+        then: (now) =>
+          expect(Object.values(component(now, 'badge').props).find(({ name }) => name === 'status')!.values).toEqual(
+            ['on-time', 'boarding', 'delayed', 'cancelled', 'sunk'],
+          ),
+      },
+      {
+        given: did('compareWithCode', {
+          component: 'badge',
+          file: 'badge.tsx',
+          props: [{ name: 'isLoud', kind: 'flag', values: [] }],
+        } as never),
+        ask: () => ({ component: 'badge', prop: 'is-loud' }),
+        then: (now, before) => expect(props(now, 'badge')).toEqual([...props(before, 'badge'), 'is-loud']),
+      },
+    ],
+    refused: [{ ask: { component: 'badge', prop: 'status' }, says: /is the same/ }],
+  }, // prettier-ignore
   removeDataTable: {
     cases: [
       {

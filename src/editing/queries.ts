@@ -22,6 +22,7 @@ import { pairingGrid, pairingsCsv, pairingSolutions } from './foundations/querie
 import { cardSpecimen, componentsInSteps, componentSums } from './components/queries/gallery';
 import { codeProps, markup, proposal } from './components/queries/markup';
 import { matrixInSteps, sizesInSteps } from './components/queries/matrix';
+import { offeredGuards } from './components/queries/offered-guards';
 import { nestedProps, proof, whatIfView } from './components/queries/proof';
 import type { Steps } from '@/core/base/steps';
 import { anatomy, drawnChecks, inspect, measuredGuards, specimen } from './components/queries/specimen';
@@ -49,6 +50,7 @@ export const LIBRARY_QUERIES = {
   pick,
   bindings,
   dataTables,
+  offeredGuards,
   typedTable,
   deliveredCode,
   valueNote,

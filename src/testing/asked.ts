@@ -18,6 +18,7 @@ export const ASKED: { [K in QueryName]: QueryArguments<K> | null } = {
   removal: { kind: 'paths', paths: ['space'] },
   valueNote: { property: 'padding', typed: '20 px' },
   bindings: { property: 'color', typed: '#10324e', lens },
+  offeredGuards: { name: 'button' },
   dataTables: { name: 'departure-table' },
   typedTable: { name: 'departure-table', fills: 'rows', text: 'time,to\n09:40,Skerry' },
   deliveredCode: { name: 'badge', context: lens },

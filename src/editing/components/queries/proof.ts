@@ -6,6 +6,7 @@ import { entryHome, named } from '@/core/components/compose';
 import { conditionsText, defaultProps } from '@/core/components/condition';
 import { behaviourText, msOf, type PlayedBehaviour } from '@/core/components/behaviour';
 import { whatIf, type WhatIf } from '@/core/components/counts';
+import { driftRows, propLine } from '@/core/components/drift';
 import { guardBreaks, guardReach, guardText, isDeclared } from '@/core/components/guards';
 import { renderNested } from '@/core/components/nested';
 import { deprecationOf } from '@/core/components/lifecycle';
@@ -106,6 +107,8 @@ export interface ProofView {
     /** Whether only a drawing can answer it. */
     measured: boolean;
   }[];
+  /** Props that differ from those of its code, each with the line its code would have to be like this. */
+  drift: { prop: string; problem: string; line: string | null }[];
   /** The file of code it is compared with. */
   codeFile: string | null;
   uses: (Where & { place: string })[];
@@ -265,6 +268,11 @@ export function proof(
       broken: broken.get(guard.id) ?? null,
       reach: reaches.get(guard.id) ?? 0,
       measured: !isDeclared(component, guard),
+    })),
+    drift: driftRows(component).map(({ prop, mine, problem }) => ({
+      prop,
+      problem,
+      line: mine && propLine(mine),
     })),
     codeFile: component.code?.file ?? null,
     uses: index.direct(component.id).flatMap((use) => {

@@ -26,6 +26,7 @@ export function GuardsPanel({
 }) {
   const { put, refusal } = useStore();
   const [state] = useSpecimenState();
+  const offered = useDocumentQuery('offeredGuards', { name: view.name });
   const [doing, setDoing] = useState<'write' | 'record' | null>(null);
   const measured = useDocumentQuery('measuredGuards', {
     name: view.name,
@@ -102,6 +103,30 @@ export function GuardsPanel({
             </Group>
           );
         })}
+        {view.canEdit && doing === null && offered && offered.length > 0 && (
+          <section aria-label="Suggested guards">
+            <Text size="sm" fw={600} mt="sm">
+              Suggested
+            </Text>
+            <Text size="xs" c="dimmed">
+              Position, display and sizes that move what stands around {view.name} once they change.
+            </Text>
+            {offered.map(({ text, guard }) => (
+              <Group key={text} className={classes.rule} justify="space-between" wrap="nowrap">
+                <div>{text}</div>
+                <Button
+                  size="compact-xs"
+                  variant="default"
+                  style={{ flexShrink: 0 }}
+                  aria-label={`Add guard: ${text}`}
+                  onClick={() => void put('setGuard', { component: view.name, id: null, guard })}
+                >
+                  Add guard
+                </Button>
+              </Group>
+            ))}
+          </section>
+        )}
         <Refused refusal={refusal} />
       </div>
     </section>

@@ -131,6 +131,57 @@ function BesideCode({ view }: { view: ProofView }) {
           </Button>
         )}
       </Group>
+      {view.drift.length > 0 && (
+        <table className="rows" style={{ marginTop: 10 }}>
+          <caption className="visually-hidden">Props that differ</caption>
+          <thead>
+            <tr>
+              <th>Difference</th>
+              <th>Change the library</th>
+              <th>Change the code</th>
+            </tr>
+          </thead>
+          <tbody>
+            {view.drift.map(({ prop, problem: what, line }) => (
+              <tr key={what}>
+                <td>{what}</td>
+                <td>
+                  {view.canEdit && (
+                    <Button
+                      size="compact-xs"
+                      variant="default"
+                      aria-label={`${line === null ? 'Add prop' : 'Use code’s'} ${prop}`}
+                      onClick={() => void put('takeFromCode', { component: view.name, prop })}
+                    >
+                      {line === null ? 'Add prop' : 'Use code’s'}
+                    </Button>
+                  )}
+                </td>
+                <td>
+                  {line === null ? (
+                    <Text size="xs" c="dimmed">
+                      Remove it there
+                    </Text>
+                  ) : (
+                    <CopyButton value={line}>
+                      {({ copied, copy }) => (
+                        <Button
+                          size="compact-xs"
+                          variant="subtle"
+                          aria-label={`${copied ? 'Copied' : 'Copy line'} ${prop}`}
+                          onClick={copy}
+                        >
+                          {copied ? 'Copied' : 'Copy line'}
+                        </Button>
+                      )}
+                    </CopyButton>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
       {problem && (
         <Text size="sm" c="var(--bad)" role="alert" mt={4}>
           {problem}

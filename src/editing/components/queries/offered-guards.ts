@@ -1,0 +1,38 @@
+import { conditionsText } from '@/core/components/condition';
+import { guardText } from '@/core/components/guards';
+import { offeredGuards as offered } from '@/core/components/offered-guards';
+import { itemsOf } from '@/core/document/item';
+import type { OpenLibrary } from '@/editing/session/open-library';
+
+export interface OfferedGuardView {
+  text: string;
+  /** As `setGuard` takes it. */
+  guard: {
+    when: string;
+    part: string;
+    property: string;
+    value: string;
+    note: string;
+    under: Record<string, string>;
+  };
+}
+
+/** Guards a component is likely to need and does not have; null where there is no such component. */
+export function offeredGuards(
+  { items, resolution }: OpenLibrary,
+  { name }: { name: string },
+): OfferedGuardView[] | null {
+  const component = itemsOf(items, 'component').find((other) => other.name === name);
+  if (!component) return null;
+  return offered(component, items, resolution).map((one) => ({
+    text: guardText({ ...one, order: '', note: '' }),
+    guard: {
+      when: conditionsText(one.when),
+      part: one.part,
+      property: one.property,
+      value: one.value,
+      note: '',
+      under: one.under ?? {},
+    },
+  }));
+}
