@@ -49,7 +49,7 @@ export function addIconComponent(
   const sizes = [...new Set(drawn)].sort((a, b) => a - b).slice(0, SIZE_NAMES.length - 1);
   const px = sizes.length > 0 ? sizes : [24];
   const names = SIZE_NAMES[px.length]!;
-  const bindings = new Bindings(library.resolution, {});
+  const bindings = new Bindings(library.resolution, 0);
   const length = (size: number): StyleValue => {
     const found = bindings.suggest('width', `${size}px`);
     const token = found?.exact ? library.tree.ids.get(found.path) : undefined;
