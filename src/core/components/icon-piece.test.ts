@@ -1,6 +1,5 @@
 import type { AssetItem } from '../assets/asset';
 import type { Item } from '../document/item';
-import { iconSize } from './checks/icon-size';
 import type { ComponentDefinition, Prop } from './definition';
 import { reactSource } from './delivered/react-source';
 import { iconChoice, iconOf, iconSizes } from './icon-piece';
@@ -83,15 +82,6 @@ test.each([
   // A number that the holder says is one of pixels.
   expect(iconOf({ ...piece, props: {} }, items, { size })?.size).toBe(px);
 });
-
-test('a size that an icon is not drawn for is told, with the icons', () => {
-  const said = iconSize.run({ component: sign, items } as never).map(({ message, level }) => [level, message]);
-  expect(said).toEqual([
-    ['note', 'sign: bell has no drawing of 16 px; another one is scaled'],
-  ]);
-  const whole = new Map(items).set('asset_bell', icon('bell', 16, 24));
-  expect(iconSize.run({ component: sign, items: whole } as never)).toEqual([]);
-}); // prettier-ignore
 
 test('code that is delivered has every drawing it can be asked for', () => {
   expect(iconChoice(piece, sign, items)!.drawings.map(({ icon: name, size }) => `${name} ${size}`)).toEqual([

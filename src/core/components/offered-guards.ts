@@ -32,7 +32,9 @@ export function offeredGuards(
     if (part !== 'root') continue;
     for (const [property, value] of declarations) {
       if (!MOVES.test(property) || guarded.has(`${part} ${property}`)) continue;
-      const css = valueCss(property, value, items, resolution, 0)?.find(([longhand]) => longhand === property);
+      const css = valueCss(property, value, items, resolution, 0)?.find(
+        ([longhand]) => longhand === property,
+      );
       if (!css) continue;
       const plain: OfferedGuard = { when, part, property, value: css[1] };
       const [context] = resolution.contexts;

@@ -1,4 +1,3 @@
-import type { AssetItem } from '../../assets/asset';
 import { tokenSystemOf } from '../../tokens/token-tree';
 import type { ComponentDefinition, StyleRule } from '../definition';
 import { itemsOf } from '../../document/item';
@@ -15,15 +14,7 @@ import { summarySteps } from '../matrix-summary';
 import { checkComponent, COMPONENT_CHECKS } from './registry';
 
 const document = demo();
-const boat: AssetItem = {
-  id: 'asset_boat',
-  kind: 'asset',
-  name: 'boat',
-  role: 'icon',
-  order: 'a0',
-  files: { file_1: { order: 'a0', file: 'boat.svg', hash: '', mediaType: 'image/svg+xml', size: 1, svg: '<svg viewBox="0 0 24 24"></svg>', context: null, font: null } },
-}; // prettier-ignore
-const items = new Map(document.items).set(boat.id, boat);
+const { items } = document;
 const resolution = new Resolution(tokenSystemOf(items));
 const button = itemsOf(items, 'component').find(({ name }) => name === 'button')!;
 const white = () => ({ r: 1, g: 1, b: 1, alpha: 1 });
@@ -78,7 +69,6 @@ const EXAMPLES: Record<string, ComponentDefinition> = {
   'part-missing': withRules(rule('a0', '', 'flap', { display: 'block' })),
   'value-missing': withRules(rule('a0', 'tone is loud', 'root', { display: 'block' })),
   'slot-misfit': { ...sound, props: { ...sound.props, prop_x: { order: 'z', name: 'flag', kind: 'slot', values: [], default: '', description: '', most: 1, holds: [{ component: { path: 'badge' }, props: {}, passed: {} }, { component: { path: 'badge' }, props: {}, passed: {} }] } } },
-  'icon-size': { ...sound, props: { ...sound.props, prop_x: { order: 'z', name: 'sign', kind: 'slot', values: [], default: '', description: '', holds: [{ asset: { path: 'boat' }, props: { size: '40' }, passed: {} }] } } },
   'default-missing': { ...sound, props: { ...sound.props, prop_x: { order: 'z', name: 'mood', kind: 'choice', values: ['calm', 'loud'], default: 'merry', description: '' } } },
   'deprecated-piece': holding('action-panel'),
   'deprecated-binding': withRules(rule('a0', '', 'root', { gap: `{${deprecatedToken}}` })),

@@ -7,7 +7,6 @@ import { cssUnknown } from './css-unknown';
 import { defaultMissing } from './default-missing';
 import { deprecatedUse } from './deprecated-use';
 import { guardBroken } from './guard-broken';
-import { iconSize } from './icon-size';
 import { partMissing } from './part-missing';
 import { rawValue } from './raw-value';
 import { ruleIdle } from './rule-idle';
@@ -25,7 +24,6 @@ export const COMPONENT_CHECKS: readonly ComponentCheck[] = [
   valueMissing,
   cssUnknown,
   slotMisfit,
-  iconSize,
   defaultMissing,
   combinationContrast,
   deprecatedUse,

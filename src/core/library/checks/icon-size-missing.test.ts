@@ -1,6 +1,7 @@
 import { demo } from '@/testing/library';
 import type { AssetItem } from '../../assets/asset';
 import type { ComponentDefinition, Nested } from '../../components/definition';
+import { iconSizes } from '../../components/icon-piece';
 import { changedItems } from '../../document/changed';
 import { itemsOf, type Item, type Items } from '../../document/item';
 import { Resolution } from '../../tokens/resolve';
@@ -61,6 +62,20 @@ test.each<[string, string[], number[], string[]]>([
   ['a size that is none', ['big'], [16], []],
 ])('%s', (_, sizes, drawings, messages) =>
   expect(found(having(shown(...sizes), drawn(...drawings)))).toEqual(messages)); // prettier-ignore
+
+test('a size that a prop sets is looked at under each of its values, for each icon that another names', () => {
+  const bell = { ...drawn(24), id: 'asset_bell', name: 'bell' };
+  const choice = (order: string, name: string, values: string[]) => ({ order, name, kind: 'choice' as const, values, default: values[0]!, description: '' });
+  const [[slot, held]] = Object.entries(shown('16').props).filter(([, { holds }]) => holds) as [[string, (typeof icon)['props'][string]]];
+  const piece: Nested = { asset: { id: 'asset_boat', path: 'boat' }, props: { ...iconSizes({ small: 16, large: 24 }) }, passed: { icon: 'drawn', size: 'large' } };
+  const component = {
+    ...icon,
+    props: { [slot]: { ...held, holds: [piece] }, prop_a: choice('z0', 'drawn', ['boat', 'bell']), prop_b: choice('z1', 'large', ['small', 'large']) },
+  };
+  expect(found(having(component, drawn(16, 24), bell))).toEqual(['icon: drawing shows bell at 16 px, and it is drawn for 24 px']);
+  expect(found(having(component, drawn(24), bell))).toEqual(['icon: drawing shows boat and bell at 16 px, for which they are not drawn']);
+  expect(found(having(component, drawn(16, 24), { ...drawn(16, 24), id: 'asset_bell', name: 'bell' }))).toEqual([]);
+}); // prettier-ignore
 
 test('another drawing is looked at by what shows it', () => {
   const before = having(shown('20'), drawn(16));

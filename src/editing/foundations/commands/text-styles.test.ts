@@ -77,6 +77,30 @@ test('missing roles are made on a scale, and then none is missing', () => {
   expect(addTextStyles(based, { roles: ['h1'], base: 16, ratio: 1 }, newId)).toHaveProperty('problem');
 });
 
+test('roles are made of the sizes that are there, as references, each a step from the body size', () => {
+  const empty = opened(documentOf('new', 'library', []));
+  const sizes = [12, 14, 16, 20, 24, 32, 40];
+  const scaled = sizes.reduce(
+    (of, px) => done(of, addToken(of, { path: `font.size.s${px}`, type: 'dimension', text: `${px}px` }, newId)),
+    empty,
+  );
+  const preview = rolePreview(scaled, { roles: ['h1', 'h3', 'body regular', 'body small', 'label'], base: null, ratio: null });
+  expect(preview.scale).toEqual({ group: 'font.size', sizes: 7 });
+  expect(preview.styles.map(({ role, token }) => [role, token])).toEqual([
+    // The largest there is, where the scale ends before the role does.
+    ['h1', 'font.size.s40'],
+    ['h3', 'font.size.s32'],
+    ['body regular', 'font.size.s16'],
+    ['body small', 'font.size.s14'],
+    ['label', 'font.size.s14'],
+  ]);
+  const made = done(scaled, addTextStyles(scaled, { roles: ['h3'], base: 16, ratio: null }, newId));
+  expect(style(made, 'text.h3').members.fontSize).toBe('{font.size.s32}');
+  // Without a scale there is nothing to take sizes from.
+  expect(rolePreview(empty, { roles: ['h1'], base: null, ratio: null }).scale).toBeNull();
+  expect(addTextStyles(empty, { roles: ['h1'], base: 16, ratio: null }, newId)).toMatchObject({ problem: 'The library has no scale of text sizes' });
+}); // prettier-ignore
+
 test('what is changed through a lens is changed where that lens gets it from, and nowhere else', () => {
   const gannet = { brand: 'gannet', scheme: 'light' };
   const value = JSON.stringify({ fontFamily: ['Tern Sans'], fontSize: { value: 20, unit: 'px' }, fontWeight: 400, letterSpacing: { value: 0, unit: 'px' }, lineHeight: 1.5 }); // prettier-ignore

@@ -9,13 +9,21 @@ import type { TextRole } from '@/core/tokens/text-roles';
 import { useCommand, useDocumentQuery, type Refusal } from '@/features/session/document';
 import { toggled } from '@/ui/toggled';
 
-/** Makes the styles of roles that have none, on a scale from the body size; shown before anything is stored. */
+/** The value of the sizes that are tokens already. */
+const THERE = 'there';
+/** Where there are none: a major third. */
+const RATIO = 1.25;
+
+/** Makes the styles of roles that have none, of the sizes there are or on a scale from the body size; shown before anything is stored. */
 export function MakeRoles({ missing, close }: { missing: readonly TextRole[]; close: () => void }) {
   const { store } = useCommand();
   const [left, setLeft] = useState<ReadonlySet<TextRole>>(new Set());
   const [base, setBase] = useState<number | null>(null);
-  const [ratio, setRatio] = useState(1.25);
+  /** As chosen; undefined: the sizes there are, else a ratio. */
+  const [chosen, setChosen] = useState<number | null>();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const scale = useDocumentQuery('rolePreview', { roles: [], base, ratio: null })?.scale ?? null;
+  const ratio = chosen === undefined ? (scale ? null : RATIO) : chosen;
   const view = useDocumentQuery('rolePreview', { roles: [...missing], base, ratio });
   const roles = missing.filter((role) => !left.has(role));
   const make = async () => {
@@ -36,15 +44,18 @@ export function MakeRoles({ missing, close }: { missing: readonly TextRole[]; cl
             onChange={(value) => setBase(Number(value))}
           />
           <Select
-            label="Ratio"
+            label="Sizes"
             w={220}
             allowDeselect={false}
-            value={String(ratio)}
-            data={INTERVALS.map((interval) => ({
-              value: String(interval.ratio),
-              label: `${interval.name}, ${Number(interval.ratio.toFixed(3))}`,
-            }))}
-            onChange={(value) => setRatio(Number(value))}
+            value={ratio === null ? THERE : String(ratio)}
+            data={[
+              ...(scale ? [{ value: THERE, label: `${scale.group}, ${counted(scale.sizes, 'size')}` }] : []),
+              ...INTERVALS.map((interval) => ({
+                value: String(interval.ratio),
+                label: `${interval.name}, ${Number(interval.ratio.toFixed(3))}`,
+              })),
+            ]}
+            onChange={(value) => setChosen(value === THERE ? null : Number(value))}
           />
         </Group>
         <table className="rows">
@@ -70,6 +81,7 @@ export function MakeRoles({ missing, close }: { missing: readonly TextRole[]; cl
                 <td className="path">{style.path}</td>
                 <td>
                   {style.size}px / {style.line}px
+                  {style.token && <div className="path">{style.token}</div>}
                 </td>
                 <td>{style.weight}</td>
                 <td className="path">{style.family}</td>
