@@ -9,6 +9,7 @@ async function addProp(page: Page, name: string, values: string) {
   await page.getByRole('textbox', { name: 'Values' }).fill(values);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('cell', { name, exact: true })).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Values' })).toHaveCount(0);
 }
 
 async function addRule(page: Page, when: string, property: string, value: string) {

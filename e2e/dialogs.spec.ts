@@ -21,6 +21,9 @@ const DIALOGS: [page: string, open: (string | RegExp)[], title: RegExp][] = [
   ['/libraries/keel/components?create=component', [], /Create component/],
   ['/libraries/keel/components/badge', ['Actions', 'Rename'], /Rename/],
   ['/libraries/keel/components/badge', ['Actions', 'Deprecate'], /Deprecate/],
+  ['/libraries/keel/components/departure-table?side=data', ['Add data'], X
+  ['/libraries/keel/components/notice?side=code', ['Rename part hint'], /Rename part/],
+  ['/libraries/keel/assets', ['Create icon component …'], /^Create icon component of/],
 ];
 
 test('every dialog is found by axe-core to be sound, light and dark, and ends with Cancel', async ({

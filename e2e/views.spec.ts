@@ -22,6 +22,7 @@ const VIEWS = [
   '/libraries/keel/components/button',
   '/libraries/keel/components/dialog?below=anatomy&side=props',
   '/libraries/keel/components/toast?below=inspect&side=behaviour',
+  '/libraries/keel/components/departure-table?side=data&contents=data:Morning sailings',
   '/libraries/keel/components/field?side=code&contents=long&dir=rtl',
   '/libraries/keel/assets',
   '/libraries/keel/guides',
