@@ -15,7 +15,7 @@ import { BehaviourPanel } from '../props/behaviour-panel';
 import { CodePanel } from '../code/code-panel';
 import { ComponentFindings } from '../checks/component-findings';
 import { ComponentHead } from './component-head';
-import { DataPanel } from '../data/data-panel';
+import { DataPanel } from '../data-tables/data-panel';
 import { GuardsPanel } from '../checks/guards-panel';
 import { InspectPanel } from '../specimen/inspect-panel';
 import { LayoutPanel } from '../specimen/layout-panel';
