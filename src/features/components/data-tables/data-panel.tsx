@@ -46,7 +46,8 @@ export function DataPanel({ view }: { view: ProofView }) {
                 <div>
                   <h3>{table.name}</h3>
                   <Text size="xs" c="dimmed">
-                    {counted(table.rows.length, 'row')}{fillsText(table.fills)}
+                    {counted(table.rows.length, 'row')}
+                    {fillsText(table.fills)}
                   </Text>
                 </div>
                 <Group gap={4} wrap="nowrap">

@@ -7,12 +7,7 @@ import { openPage, storedLabels } from '@/testing/interface/open-page';
 import { Proof } from '../page/proof';
 
 const open = (side = 'data', role?: string) =>
-  openPage(
-    <Proof name="departure-table" />,
-    `components/departure-table?side=${side}`,
-    undefined,
-    role,
-  );
+  openPage(<Proof name="departure-table" />, `components/departure-table?side=${side}`, undefined, role);
 /** The component with all that has been stored. */
 const stored = () => {
   const document = local.stored.reduce((now, { edits }) => apply(now, edits), local.library.own);
