@@ -1,5 +1,6 @@
 import { assets } from './assets/queries/assets';
 import { bindings, valueNote } from './components/queries/bindings';
+import { contrastFix } from './components/queries/contrast-fix';
 import { dataTables, typedTable } from './components/queries/data-tables';
 import { deliveredCode } from './components/queries/delivered-code';
 import { findingCount, findingsCsv, findingsInSteps, findingsOf } from './findings/queries/findings';
@@ -49,6 +50,7 @@ export const LIBRARY_QUERIES = {
   search,
   pick,
   bindings,
+  contrastFix,
   dataTables,
   offeredGuards,
   typedTable,

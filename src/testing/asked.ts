@@ -19,6 +19,7 @@ export const ASKED: { [K in QueryName]: QueryArguments<K> | null } = {
   valueNote: { property: 'padding', typed: '20 px' },
   bindings: { property: 'color', typed: '#10324e', lens },
   offeredGuards: { name: 'button' },
+  contrastFix: { name: 'notice', part: 'hint', kind: 'text' },
   dataTables: { name: 'departure-table' },
   typedTable: { name: 'departure-table', fills: 'rows', text: 'time,to\n09:40,Skerry' },
   deliveredCode: { name: 'badge', context: lens },
