@@ -1640,6 +1640,18 @@ const TABLE: Partial<Table> = {
             undefined,
           ]),
       },
+      {
+        // A component that chooses among icons has it by the new name.
+        given: after(
+          did('addAssets', { files: [svg('anchor'), svg('buoy')] } as never),
+          did('addIconComponent', { name: 'sign', icons: ['anchor', 'buoy'] }),
+        ),
+        ask: () => ({ asset: 'anchor', name: 'mooring' }),
+        then: (now) => {
+          const [icon] = Object.values(component(now, 'sign').props);
+          expect([icon!.values, icon!.default]).toEqual([['mooring', 'buoy'], 'mooring']);
+        },
+      },
     ],
     refused: [
       {

@@ -100,6 +100,7 @@ test.each([
   ['a\n' + 'x\n'.repeat(DATA_LIMITS.rows + 1), 'There are 501 rows. Leave at most 500'],
   [Array.from({ length: 61 }, (_, i) => `c${i}`).join(',') + '\nx', 'There are 61 columns'],
   ['a,b\nx,' + 'y'.repeat(2001), 'b of row 1 has 2,001 characters'],
+  ['a\n' + 'x'.repeat(1_000_001), 'longer than a million characters'],
 ])('what cannot be read is refused with its place: %.30s', (text, says) => {
   expect(refusal(text)).toContain(says);
 });

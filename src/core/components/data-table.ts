@@ -11,8 +11,8 @@ import { plainName } from './plain-name';
 import type { RenderInput } from './render';
 import { partAncestry, templateOf } from './template';
 
-/** What a component may carry; cells in UTF-16 units. */
-export const DATA_LIMITS = { tables: 20, columns: 60, rows: 500, cell: 2000 };
+/** What a component may carry, and how long the text is that its rows are read from; cells and text in UTF-16 units. */
+export const DATA_LIMITS = { tables: 20, columns: 60, rows: 500, cell: 2000, text: 1_000_000 };
 
 type Content = Pick<DataTable, 'columns' | 'rows'>;
 
@@ -22,6 +22,8 @@ type Content = Pick<DataTable, 'columns' | 'rows'>;
  * @throws Refusal naming the line, the row or the member that cannot be read
  */
 export function readTable(text: string): Content {
+  if (text.length > DATA_LIMITS.text)
+    throw new Refusal('The rows are longer than a million characters', 'Leave a sample: a few rows show the component as well');
   const plain = text.replace(/^\uFEFF/, '').trim();
   if (plain === '')
     throw new Refusal('There are no rows', 'Paste or choose a CSV whose first line names columns, or a JSON list of objects'); // prettier-ignore
