@@ -125,7 +125,7 @@ test('every contrast failure is fixed: by solving one pairing, then the rest at 
   await expect(cell).not.toHaveAttribute('aria-label', told!);
   await expect(page.getByRole('button', { name: /^Undo: Set purpose/ })).toBeVisible();
   await page.goto(`${library}/findings?code=contrast`);
-  const mend = page.getByRole('button', { name: /^Fix \d+/ });
+  const mend = page.getByRole('button', { name: /^Fix \d+$/ });
   await expect(mend).toBeVisible();
   for (
     let round = 0;
@@ -135,7 +135,12 @@ test('every contrast failure is fixed: by solving one pairing, then the rest at 
   ) {
     if (await mend.isDisabled().catch(() => true)) break;
     await mend.click();
-    await changing(page, () => page.getByRole('button', { name: 'Fix all' }).click());
+    await changing(page, () =>
+      page
+        .getByRole('dialog')
+        .getByRole('button', { name: /^Fix \d+ findings?$/ })
+        .click(),
+    );
   }
   // Where no colour of the text serves all its surfaces, the surface is what has to change.
   await page.goto(`${library}/pairings`);

@@ -27,13 +27,10 @@ import { toggled } from '@/ui/toggled';
 import { CsvButton } from '@/features/tokens/csv-button';
 import { StagePage } from '@/features/session/page-bar';
 import { SAMPLE, Specimen } from '@/ui/specimen/swatch';
+import { idOf, keyOf } from './finding-row';
+import { FixDialog } from './fix-dialog';
 import classes from './findings.module.css';
 
-const keyOf = (row: FindingRow) => ({
-  code: row.code,
-  path: row.path,
-  ...(row.context && { context: row.context }),
-});
 /** Where to look at it: the token, or the component with what shows it. */
 const placeOf = ({ code, component, path }: FindingRow): string => {
   if (component === null) return `/tokens/${encodeURIComponent(path)}`;
@@ -48,7 +45,6 @@ const SHOWN: Readonly<Record<string, string>> = {
   'template-root': 'side=code',
   'template-unsafe': 'side=code',
 };
-const idOf = (row: FindingRow) => JSON.stringify(keyOf(row));
 
 /** Everything the checks have to say: what is wrong, where, and the mend; mended one by one or many with a preview. */
 export function FindingsPage() {
@@ -236,37 +232,16 @@ export function FindingsPage() {
           )}
         </section>
       </div>
-      <Modal
-        opened={fixing !== null}
-        onClose={() => setFixing(null)}
-        title={`Fix ${counted(fixing?.length ?? 0, 'finding')}`}
-        size="lg"
-      >
-        <Stack>
-          <ul className={classes.preview}>
-            {fixing?.map((row) => (
-              <li key={idOf(row)}>
-                <span className="path">{row.code}</span> {row.fixLabel}
-              </li>
-            ))}
-          </ul>
-          <Text size="sm" c="dimmed">
-            Stored as one change; one undo reverts all of it.
-          </Text>
-          <DialogFoot close={() => setFixing(null)}>
-            <Button
-              onClick={() => {
-                const keys = (fixing ?? []).map(keyOf);
-                setFixing(null);
-                setChosen(new Set());
-                void run('applyFixes', { keys });
-              }}
-            >
-              Fix all
-            </Button>
-          </DialogFoot>
-        </Stack>
-      </Modal>
+      {fixing && (
+        <FixDialog
+          rows={fixing}
+          close={() => setFixing(null)}
+          done={() => {
+            setFixing(null);
+            setChosen(new Set());
+          }}
+        />
+      )}
       <Accept
         rows={accepting}
         close={() => setAccepting(null)}

@@ -35,10 +35,15 @@ test('many are fixed as one change after a preview; Cancel fixes none; one undo 
   await user.click(within(first).getByRole('button', { name: 'Cancel' }));
   expect(storedLabels()).toEqual([]);
   await user.click(screen.getByRole('button', { name: `Fix ${count}` }));
-  await user.click(within(await screen.findByRole('dialog')).getByRole('button', { name: 'Fix all' }));
-  await waitFor(() => expect(storedLabels()).toEqual([`Fix ${count} findings`]));
+  const dialog = await screen.findByRole('dialog');
+  // Each says what is wrong and what will change, and can be left out.
+  const boxes = within(dialog).getAllByRole('checkbox');
+  for (const box of boxes) expect(box).toHaveAccessibleDescription(/: /);
+  await user.click(boxes[0]!);
+  await user.click(within(dialog).getByRole('button', { name: `Fix ${count - 1} findings` }));
+  await waitFor(() => expect(storedLabels()).toEqual([`Fix ${count - 1} findings`]));
   await waitFor(() => expect(screen.queryByRole('button', { name: `Fix ${count}` })).toBeNull());
-  await user.click(await screen.findByRole('button', { name: `Undo: Fix ${count} findings` }));
+  await user.click(await screen.findByRole('button', { name: `Undo: Fix ${count - 1} findings` }));
   expect(await screen.findByRole('button', { name: `Fix ${count}` })).toBeEnabled();
 });
 
