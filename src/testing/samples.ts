@@ -97,6 +97,7 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
       fc.record({ order, kind: fc.constant('event' as const), part: prop, text: word, name: word, on: fc.constant('click') }),
       fc.record({ order, kind: fc.constant('note' as const), part: prop, text: word }),
     )),
+    data: entries(fc.record({ order, name: word, fills: fc.constantFrom(null, 'rows'), columns: fc.constant(['label']), rows: fc.array(fc.tuple(word).map((row): string[] => row), { maxLength: 2 }) })),
     code: fc.constantFrom(null, { file: 'button.tsx', props: [{ name: 'tone', kind: 'choice' as const, values: ['main'] }] }),
   }), // prettier-ignore
   ruleSet: of('ruleSet', { name: word, entries: entries(styleEntry), order }),
@@ -133,7 +134,7 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
   screen: of('screen', { name: word, title: word, width: fc.constantFrom(400, 800), order }),
   placement: of('placement', {
     screen: idFor('screen'), parent: fc.constantFrom(null, 'placement_1'), slot: fc.constantFrom(null, 'actions'), component: reference,
-    props: fc.dictionary(prop, word, { maxKeys: 2, noNullPrototype: true }), order,
+    props: fc.dictionary(prop, word, { maxKeys: 2, noNullPrototype: true }), order, contents: fc.constantFrom('long', 'data:alpha'),
     overrides: entries(fc.record({ part: prop, property: fc.constant('color'), value: fc.record({ raw: fc.constant('red') }) })),
   }), // prettier-ignore
   goal: of('goal', { name: word, target: fc.integer(), order }),
