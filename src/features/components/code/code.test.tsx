@@ -78,8 +78,18 @@ test('what differs from the source file is told: props it has and this has not, 
   const details = (await screen.findByTestId('findings')).closest('details')!;
   details.open = true;
   fireEvent(details, new Event('toggle'));
-  expect(await screen.findByText(/badge\.tsx has the prop loud, which is not here/)).toBeInTheDocument();
-  expect(screen.getByText(/status can be sunk in badge\.tsx, and not here/)).toBeInTheDocument();
+  const findings = screen.getByRole('region', { name: 'Findings' });
+  const missing = /badge\.tsx has the prop loud, which is not here/;
+  expect(await within(findings).findByText(missing)).toBeInTheDocument();
+  // Beside the file each difference is taken from the code, or the code's line copied to make it like this.
+  const table = screen.getByRole('table', { name: 'Props that differ' });
+  expect(
+    within(table).getByRole('cell', { name: /status can be sunk in badge\.tsx, and not here/ }),
+  ).toBeInTheDocument();
+  expect(within(table).getAllByRole('button', { name: 'Copy line status' }).length).toBeGreaterThan(0);
+  await user.click(within(table).getByRole('button', { name: 'Add prop loud' }));
+  await waitFor(() => expect(storedLabels().at(-1)).toBe('Add the prop loud of badge'));
+  await waitFor(() => expect(screen.queryByText(missing)).toBeNull());
 });
 
 test('who may only look reads the code and cannot change it', async () => {
