@@ -68,7 +68,9 @@ test('a component is started from code, and told where the code has drifted', as
   await page.locator('input[type=file]').setInputFiles(code("'small' | 'large' | 'huge'"));
   await page.getByRole('button', { name: 'Compare props' }).click();
   await page.getByTestId('findings').click();
-  await expect(page.getByText('size can be huge in Crate.tsx, and not here')).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Findings' }).getByText('size can be huge in Crate.tsx, and not here'),
+  ).toBeVisible();
   await page.goto(`${keel}/findings`);
   await expect(page.getByText('size can be huge in Crate.tsx, and not here')).toBeVisible();
 });

@@ -288,8 +288,13 @@ test('a table with a header, rows with actions and ten rows from a CSV is made',
     await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
     await hands.click(page.getByRole('tab', { name: 'Code' }));
     await hands.fill(page.getByRole('textbox', { name: 'Template' }), template);
-    for (const slot of slots) await hands.click(page.getByRole('button', { name: `Add slot prop ${slot}` }));
+    for (const slot of slots) {
+      const add = page.getByRole('button', { name: `Add slot prop ${slot}` });
+      await hands.click(add);
+      await expect(add).toBeHidden();
+    }
     await hands.click(page.getByRole('button', { name: /^Add (\d text props|text prop \w+)$/ }).first());
+    await expect(page.getByRole('button', { name: /^Add text prop/ })).toHaveCount(0);
     await hands.fill(page.getByRole('textbox', { name: 'Style sheet' }), sheet);
     await save(hands);
   };
