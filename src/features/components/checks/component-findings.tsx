@@ -98,13 +98,13 @@ function FoundFix({ name, fix, done }: { name: string; fix: ContrastFixView; don
   const { put, refusal } = useStore();
   if ('problem' in fix)
     return (
-      <Text size="xs" c="dimmed" role="status">
+      <Text size="xs" c="dimmed" role="status" className={classes.found}>
         {fix.problem}.
       </Text>
     );
   const { rule, property, part, from, to, ratio, needs } = fix;
   return (
-    <>
+    <div className={classes.found}>
       <Text size="xs" role="status">
         {to} passes in every combination and context, at least {ratio} : 1 where {needs} : 1 is needed
         (instead of {from}, {property} of {part}).
@@ -119,6 +119,6 @@ function FoundFix({ name, fix, done }: { name: string; fix: ContrastFixView; don
         Bind {to}
       </Button>
       <Refused refusal={refusal} />
-    </>
+    </div>
   );
 }
