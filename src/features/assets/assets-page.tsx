@@ -60,7 +60,8 @@ export function AssetsPage() {
   const { store } = useCommand();
   /** The icons that a component is to be made of; null: none is being made. */
   const [making, setMaking] = useState<string[] | null>(null);
-  const [withComponent, setWithComponent] = useState(false);
+  /** Whether a component is made of what is uploaded. */
+  const [makesOne, setMakesOne] = useState(false);
   const backdrop = query.get('backdrop') ?? view?.backdrops[0]?.name ?? '#ffffff';
   if (!view) return <StagePage>{null}</StagePage>;
   const bring = async (dropped: File[]) => {
@@ -100,7 +101,7 @@ export function AssetsPage() {
         ...(svg !== undefined && { svg }),
       })),
     });
-    if (isAdded && withComponent && role === 'icon')
+    if (isAdded && makesOne && role === 'icon')
       setMaking([...new Set(added.map(({ file }) => nameOf(file)))]);
   };
   const css = view.backdrops.find(({ name }) => name === backdrop)?.css ?? backdrop;
@@ -165,8 +166,8 @@ export function AssetsPage() {
             {role === 'icon' && (
               <Checkbox
                 label="Create an icon component"
-                checked={withComponent}
-                onChange={(event) => setWithComponent(event.currentTarget.checked)}
+                checked={makesOne}
+                onChange={(event) => setMakesOne(event.currentTarget.checked)}
               />
             )}
           </Group>
