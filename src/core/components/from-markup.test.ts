@@ -2,10 +2,12 @@ import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { parseConditions } from './condition';
 import { MarkupProblem } from './cascade';
-import { proposeComponent, proposeComponents } from './from-markup';
+import { proposeComponents } from './from-markup';
 import { candidates } from './markup-elements';
 import { partAncestry, parseTemplate, slotNames } from './template';
 
+const proposeComponent = (...given: Parameters<typeof proposeComponents>) =>
+  proposeComponents(...given).proposals[0]!;
 const file = (path: string) => readFileSync(`node_modules/${path}`, 'utf8');
 
 test('several like elements become one component, their differences its props', () => {
@@ -135,12 +137,13 @@ test('rows that repeat are one component, a slot that holds it, and what each sa
 
 test('elements that are no variants of one another are components of their own, and so is each where one wants', () => {
   const html = '<a class="btn">Go</a><a class="btn btn-quiet">Stay</a><p class="note">Tide</p><a class="tab">Map</a>';
-  expect(proposeComponents(html, '', [0, 1, 2, 3]).map(({ name, props }) => [name, props.length])).toEqual([
+  expect(proposeComponents(html, '', [0, 1, 2, 3]).proposals.map(({ name, props }) => [name, props.length])).toEqual([
     ['btn', 2],
     ['note', 1],
     ['tab', 1],
   ]);
-  expect(proposeComponents(html, '', [0, 1, 2, 3], true).map(({ name }) => name)).toEqual(['btn', 'btn', 'note', 'tab']);
+  expect(proposeComponents(html, '', [0, 1, 2, 3], true).proposals.map(({ name }) => name)).toEqual(['btn', 'btn', 'note', 'tab']);
+  expect(proposeComponents(html, '', [0, 1, 2, 3], true).together).toBe(3);
 }); // prettier-ignore
 
 test('what a state changes by a custom property is said of the state, of the piece and of what stands in it', () => {

@@ -64,19 +64,10 @@ const INHERITED = [
 ];
 
 /**
- * A component made of an element of a page, or of several like ones, whose differences become props: the markup is kept,
- * elements with text or style of their own become parts, and the rules say what the page's style sheets come to.
- * @throws MarkupProblem
- */
-export function proposeComponent(html: string, css: string, chosen: readonly number[]): Proposal {
-  const markup = readMarkup(html, css);
-  const pieces = piecesOf(markup, chosen);
-  return new Proposing(markup, pieces).run();
-}
-
-/**
- * The components that chosen elements come to: those alike are one, each other is one of its own. `apart`: every element is
- * one of its own, be it like another or not.
+ * The components that chosen elements come to: those alike are one, whose differences become props, each other is one of its
+ * own. The markup is kept, elements with text or style of their own become parts, and the rules say what the page's style
+ * sheets come to. `apart`: every element is one of its own, be it like another or not.
+ * @returns the components, and how many they are where like elements are one
  * @throws MarkupProblem
  */
 export function proposeComponents(
@@ -84,16 +75,20 @@ export function proposeComponents(
   css: string,
   chosen: readonly number[],
   apart = false,
-): Proposal[] {
+): { proposals: Proposal[]; together: number } {
   const markup = readMarkup(html, css);
   const pieces = piecesOf(markup, chosen);
   const groups: Element[][] = [];
   for (const piece of pieces) {
-    const group = apart ? undefined : groups.find(([first]) => isVariant(first!, piece));
+    const group = groups.find(([first]) => isVariant(first!, piece));
     if (group) group.push(piece);
     else groups.push([piece]);
   }
-  return groups.map((group) => new Proposing(markup, group).run());
+  const made = apart ? pieces.map((piece) => [piece]) : groups;
+  return {
+    proposals: made.map((group) => new Proposing(markup, group).run()),
+    together: groups.length,
+  };
 }
 
 function piecesOf(markup: Markup, chosen: readonly number[]): Element[] {

@@ -12,7 +12,7 @@ import {
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand } from '@/editing/session/draft-transaction';
 
-interface GuardDraft {
+export interface GuardDraft {
   when: string;
   part: string;
   property: string;

@@ -61,7 +61,7 @@ export function proposal(
   }: { html: string; css: string; chosen: number[]; lens: Context; apart?: boolean },
 ): ProposalView {
   return inWords(() => {
-    const found = proposeComponents(html, css, chosen, apart);
+    const { proposals: found, together } = proposeComponents(html, css, chosen, apart);
     const bindings = new Bindings(library.resolution, lens);
     const components: ProposedComponent[] = [];
     const names = new Set(itemsOf(library.items, 'component').map(({ name }) => name));
@@ -101,7 +101,7 @@ export function proposal(
     return {
       components,
       notes: [...new Set(found.flatMap(({ notes }) => notes))],
-      together: apart ? proposeComponents(html, css, chosen).length : found.length,
+      together,
       apart: chosen.length,
     };
   });

@@ -2,19 +2,13 @@ import { conditionsText } from '@/core/components/condition';
 import { guardText } from '@/core/components/guards';
 import { offeredGuards as offered } from '@/core/components/offered-guards';
 import { itemsOf } from '@/core/document/item';
+import type { GuardDraft } from '@/editing/components/commands/set-guard';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
 export interface OfferedGuardView {
   text: string;
   /** As `setGuard` takes it. */
-  guard: {
-    when: string;
-    part: string;
-    property: string;
-    value: string;
-    note: string;
-    under: Record<string, string>;
-  };
+  guard: GuardDraft;
 }
 
 /** Guards a component is likely to need and does not have; null where there is no such component. */

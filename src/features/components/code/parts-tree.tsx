@@ -69,26 +69,20 @@ export function PartsTree({
                 <IconPencil size={12} />
               </ActionIcon>
             )}
-            {row.kind === 'slot' && row.prop === null && view.canEdit && (
-              <>
+            {row.kind === 'slot' &&
+              row.prop === null &&
+              view.canEdit &&
+              (['text', 'slot'] as const).map((kind) => (
                 <Button
+                  key={kind}
                   size="compact-xs"
                   variant="subtle"
-                  aria-label={`Add text prop ${row.name}`}
-                  onClick={() => add([{ name: row.name, kind: 'text' }])}
+                  aria-label={`Add ${kind} prop ${row.name}`}
+                  onClick={() => add([{ name: row.name, kind }])}
                 >
-                  Add text prop
+                  Add {kind} prop
                 </Button>
-                <Button
-                  size="compact-xs"
-                  variant="subtle"
-                  aria-label={`Add slot prop ${row.name}`}
-                  onClick={() => add([{ name: row.name, kind: 'slot' }])}
-                >
-                  Add slot prop
-                </Button>
-              </>
-            )}
+              ))}
           </li>
         ))}
       </ul>
