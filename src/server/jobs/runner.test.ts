@@ -180,18 +180,19 @@ const SERVER = `
 import { openDatabase } from '@/server/db/connection';
 import { Runner } from '@/server/jobs/runner';
 const knex = await openDatabase(process.argv[2]);
+const reach = (stage) => (process.stdout.write(stage), new Promise((done) => setTimeout(done, 10)));
 const kind = {
   kind: 'count', label: 'Count', needs: 'contributor', idempotent: true,
-  read: async (work, document, { n }) => n,
-  compute: async (n) => (await new Promise((done) => setTimeout(done, 4)), n + 1),
+  read: async (work, document, { n }) => (await reach('r'), n),
+  compute: async (n) => (await reach('c'), n + 1),
   async commit({ trx }, document, { n }, answer) {
     await trx('workspace').insert({ key: 'a' + n, value: String(answer) });
+    await reach('w');
     await trx('workspace').insert({ key: 'b' + n, value: String(answer) });
     return 'counted';
   },
 };
 const runner = new Runner(knex, new Map([['count', kind]]), { lease: 200, pulse: 40, progress: 0 });
-process.stdout.write('ready');
 await runner.wake();
 setInterval(() => {}, 1000);
 `;
@@ -201,7 +202,8 @@ const KILLS = Number(process.env.SEEDPLAN_KILLS ?? 8);
 
 test('killed again and again in the middle: no job is lost, half done, or done twice', async () => {
   const folder = path.dirname((knex.client.config.connection as { filename: string }).filename);
-  const count = KILLS * 25;
+  // More than all rounds can reach, so that none finds the work done.
+  const count = KILLS * 10;
   for (let n = 0; n < count; n++) await add(n);
   await knex.destroy();
   const bundle = mkdtempSync(path.join(process.cwd(), 'dist', 'jobs-'));
@@ -223,7 +225,13 @@ test('killed again and again in the middle: no job is lost, half done, or done t
     let said = '';
     child.stderr.on('data', (part) => (said += part));
     await new Promise<void>((resolve) => {
-      child.stdout.once('data', () => setTimeout(() => child.kill('SIGKILL'), 60 + ((round * 137) % 240)));
+      // Killed where it stands, not by the clock: while a job is read, computed or half written.
+      const stage = 'rcw'[round % 3]!;
+      let left = 1 + ((round * 5) % 8);
+      child.stdout.on('data', (part) => {
+        left -= String(part).split(stage).length - 1;
+        if (left <= 0) child.kill('SIGKILL');
+      });
       child.on('close', () => resolve());
     });
     expect(said).toBe('');
