@@ -131,6 +131,16 @@ export default tseslint.config(
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
   {
+    files: ['src/{features,ui,app}/**/*.tsx'],
+    ignores: ['src/ui/page-link.tsx'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { name: 'next/link', message: 'PageLink (ui/page-link) fetches pages ahead only when they are pointed at' },
+      ],
+    },
+  },
+  {
     files: ['src/**/*.{ts,tsx}'],
     ignores: ['**/*.test.{ts,tsx}', 'src/testing/**'],
     plugins: { words },

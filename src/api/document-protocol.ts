@@ -15,7 +15,9 @@ export type Ask =
   | { ask: 'settle' }
   | { ask: 'reload' }
   /** Whether what others change is to be heard of at once. */
-  | { ask: 'follow'; live: boolean };
+  | { ask: 'follow'; live: boolean }
+  /** The document is not needed any more. */
+  | { ask: 'close' };
 
 export type PageMessage = Ask & { number: number };
 

@@ -7,12 +7,6 @@ import { isSteps, type Steps } from '@/core/base/steps';
 import { DocumentSession, newId } from './document-session';
 import { Refused } from './send';
 
-/** Holds the open document of a tab: answers what pages ask of it, and keeps it in step with the server. */
-const say = (message: WorkerMessage) => self.postMessage(message);
-let session: DocumentSession | undefined;
-
-/** Counts changes of the document: a long answer begun before the last one is left. */
-let changes = 0;
 /** A long answer is worked on for as many milliseconds at a time; between, pages are heard. */
 const SLICE = 16;
 /** A long answer says how far it is as often, in milliseconds. */
@@ -31,62 +25,75 @@ const commands = { ...LIBRARY_COMMANDS, ...PRODUCT_COMMANDS } as Record<
   (document: unknown, input: unknown, newId: (prefix: string) => string) => Command
 >;
 
-async function answer(message: PageMessage): Promise<unknown> {
-  if (message.ask === 'open') {
-    session?.close();
-    session = new DocumentSession(message.kind, message.slug, message.person, {
-      changed: (sequence) => {
-        changes++;
-        say({ event: 'changed', sequence });
-      },
-      other: (author, label) => say({ event: 'other', author, label }),
-      clash: (report) => say({ event: 'clash', report }),
-      connection: (connection) => say({ event: 'connection', connection }),
-    });
-    await session.open(message.live);
-    return {};
-  }
-  if (!session) throw new Error('No document is open');
-  switch (message.ask) {
-    case 'query': {
-      const given = queries[message.name]!(session.current(), message.input);
-      return isSteps(given) ? walk(given, (done) => say({ number: message.number, done })) : given;
-    }
-    case 'command':
-      return session.gesture(
-        (document) => commands[message.name]!(document, message.input, newId),
-        message.then,
-        message.since,
-      );
-    case 'clear':
-      return session.show(null);
-    case 'undo':
-      return session.undo(message.redo, message.partly);
-    case 'keep':
-      return session.keep(message.clash, message.planned);
-    case 'settle':
-      return session.settle();
-    case 'reload':
-      return session.load();
-    case 'follow':
-      return session.follow(message.live);
-  }
-}
+/** Holds an open document: answers what pages ask of it, and keeps it in step with the server. */
+class Opened {
+  private session: DocumentSession | undefined;
+  /** Counts changes of the document: a long answer begun before the last one is left. */
+  private changes = 0;
 
-/** Goes through a long answer in slices, so that what is asked meanwhile comes first. */
-async function walk(steps: Steps<unknown>, tell: (done: number) => void): Promise<unknown> {
-  const begun = changes;
-  let told = performance.now();
-  for (;;) {
-    await new Promise((resolve) => setTimeout(resolve, 0));
-    if (changes !== begun) throw new Superseded();
-    const until = performance.now() + SLICE;
-    let step = steps.next();
-    while (!step.done && performance.now() < until) step = steps.next();
-    if (step.done) return step.value;
-    if (performance.now() - told > TOLD) {
-      told = performance.now();
-      tell(step.value);
+  constructor(private readonly say: (message: WorkerMessage) => void) {}
+
+  async answer(message: PageMessage): Promise<unknown> {
+    const { say } = this;
+    if (message.ask === 'open') {
+      this.session?.close();
+      this.session = new DocumentSession(message.kind, message.slug, message.person, {
+        changed: (sequence) => {
+          this.changes++;
+          say({ event: 'changed', sequence });
+        },
+        other: (author, label) => say({ event: 'other', author, label }),
+        clash: (report) => say({ event: 'clash', report }),
+        connection: (connection) => say({ event: 'connection', connection }),
+      });
+      await this.session.open(message.live);
+      return {};
+    }
+    const { session } = this;
+    if (!session) throw new Error('No document is open');
+    switch (message.ask) {
+      case 'query': {
+        const given = queries[message.name]!(session.current(), message.input);
+        return isSteps(given) ? this.walk(given, (done) => say({ number: message.number, done })) : given;
+      }
+      case 'command':
+        return session.gesture(
+          (document) => commands[message.name]!(document, message.input, newId),
+          message.then,
+          message.since,
+        );
+      case 'clear':
+        return session.show(null);
+      case 'undo':
+        return session.undo(message.redo, message.partly);
+      case 'keep':
+        return session.keep(message.clash, message.planned);
+      case 'settle':
+        return session.settle();
+      case 'reload':
+        return session.load();
+      case 'follow':
+        return session.follow(message.live);
+      case 'close':
+        return session.close();
+    }
+  }
+
+  /** Goes through a long answer in slices, so that what is asked meanwhile comes first. */
+  private async walk(steps: Steps<unknown>, tell: (done: number) => void): Promise<unknown> {
+    const begun = this.changes;
+    let told = performance.now();
+    for (;;) {
+      await new Promise((resolve) => setTimeout(resolve, 0));
+      if (this.changes !== begun) throw new Superseded();
+      const until = performance.now() + SLICE;
+      let step = steps.next();
+      while (!step.done && performance.now() < until) step = steps.next();
+      if (step.done) return step.value;
+      if (performance.now() - told > TOLD) {
+        told = performance.now();
+        tell(step.value);
+      }
     }
   }
 }
@@ -108,15 +115,20 @@ function failureReport(message: PageMessage, { message: reason }: Error): Proble
       };
 }
 
-self.onmessage = (event: MessageEvent<PageMessage>) => {
-  const { number } = event.data;
-  answer(event.data).then(
-    (result) => say({ number, answer: result ?? null }),
-    (error: Error) => {
-      if (error instanceof Superseded) return say({ number, superseded: true });
-      if (error instanceof Refused) return say({ number, problem: error.report });
-      console.error(error);
-      return say({ number, problem: failureReport(event.data, error) });
-    },
-  );
+/** Each document that a page opens comes with a port of its own. */
+self.onmessage = ({ ports: [port] }: MessageEvent<null>) => {
+  const say = (message: WorkerMessage) => port!.postMessage(message);
+  const opened = new Opened(say);
+  port!.onmessage = ({ data }: MessageEvent<PageMessage>) => {
+    const { number } = data;
+    opened.answer(data).then(
+      (result) => say({ number, answer: result ?? null }),
+      (error: Error) => {
+        if (error instanceof Superseded) return say({ number, superseded: true });
+        if (error instanceof Refused) return say({ number, problem: error.report });
+        console.error(error);
+        return say({ number, problem: failureReport(data, error) });
+      },
+    );
+  };
 };

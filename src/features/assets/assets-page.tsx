@@ -16,7 +16,7 @@ import {
 } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconDots } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import { drawingAddress, iconNameOf } from '@/core/assets/drawing';
@@ -305,7 +305,7 @@ function AssetCard({
         </small>
         {row.uses.slice(0, 3).map((use, i) => (
           <small key={i}>
-            <Link href={link(use.href)}>{use.title}</Link> {use.place}
+            <PageLink href={link(use.href)}>{use.title}</PageLink> {use.place}
           </small>
         ))}
         <Refused refusal={refusal} />

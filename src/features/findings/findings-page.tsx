@@ -16,7 +16,7 @@ import {
   Text,
   TextInput,
 } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useState } from 'react';
 import { contextText } from '@/core/tokens/system';
 import type { FindingRow } from '@/editing/findings/queries/findings';
@@ -170,9 +170,9 @@ export function FindingsPage() {
                     </div>
                   </div>
                   <div className={classes.act}>
-                    <Link className="path" href={link(`/libraries/${library.slug}${placeOf(row)}`)}>
+                    <PageLink className="path" href={link(`/libraries/${library.slug}${placeOf(row)}`)}>
                       {row.component ?? row.path}
-                    </Link>
+                    </PageLink>
                     {row.fixLabel !== undefined && (
                       <Button
                         size="compact-xs"

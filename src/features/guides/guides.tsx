@@ -3,7 +3,7 @@
 import { EmptyState } from '@/ui/empty-state';
 import { Button, Group, TextInput } from '@mantine/core';
 import { IconDownload } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
@@ -89,9 +89,9 @@ export function Guides() {
                 />
               </div>
             )}
-            <Link href={link(`/libraries/${library.slug}/guides/${guide.name}`)}>
+            <PageLink href={link(`/libraries/${library.slug}/guides/${guide.name}`)}>
               <strong>{guide.title}</strong>
-            </Link>
+            </PageLink>
             <span>{guide.opening}</span>
             <small>{counted(guide.blocks, 'block')}</small>
           </article>
@@ -127,9 +127,9 @@ export function Guides() {
             <ul>
               {view.missing.map((name) => (
                 <li key={name}>
-                  <Link className="path" href={link(`/libraries/${library.slug}/components/${name}`)}>
+                  <PageLink className="path" href={link(`/libraries/${library.slug}/components/${name}`)}>
                     {name}
-                  </Link>
+                  </PageLink>
                   {library.canEdit && (
                     <Button
                       size="compact-xs"

@@ -1,7 +1,7 @@
 'use client';
 
 import { Text, Title } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useWork } from '@/features/session/work';
 import { EmptyState } from '@/ui/empty-state';
 import { Frame } from '@/ui/frame/frame';
@@ -63,9 +63,9 @@ export function JobsPage() {
               {jobs.map((job) => (
                 <tr key={job.id}>
                   <td>
-                    <Link href={job.href}>
+                    <PageLink href={job.href}>
                       {job.label} of {job.document.name}
-                    </Link>
+                    </PageLink>
                   </td>
                   <td>
                     <Text size="sm" c={job.state === 'failed' ? 'var(--mantine-color-error)' : undefined}>

@@ -2,7 +2,7 @@
 
 import { append } from '@/core/base/append';
 import { Button, Skeleton, Title } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { counted } from '@/core/base/words';
 import { contextAttributes } from '@/core/products/screen';
@@ -74,9 +74,9 @@ function Message({ notice }: { notice: Notice }) {
   return (
     <article className={classes.notice} data-read={notice.read || undefined}>
       <div>
-        <Link href={notice.href} onClick={() => void mark(true)}>
+        <PageLink href={notice.href} onClick={() => void mark(true)}>
           {notice.title}
-        </Link>
+        </PageLink>
         <p>{notice.body}</p>
         <time dateTime={notice.at}>
           {new Date(notice.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}

@@ -2,7 +2,7 @@
 
 import { EmptyState } from '@/ui/empty-state';
 import { LibraryButton } from '@/features/session/library-link';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { compareVersions } from '@/core/releases/version';
 import { counted } from '@/core/base/words';
 import { useDocumentQuery } from '@/features/session/document';
@@ -47,21 +47,21 @@ export function LibraryProducts() {
           <ol className={classes.line} aria-label="Releases, oldest first">
             {versions.map((version) => (
               <li key={version}>
-                <Link
+                <PageLink
                   className={classes.version}
                   href={link(`/libraries/${library.slug}/releases?show=past`)}
                   data-newest={version === library.last || undefined}
                 >
                   {version}
-                </Link>
+                </PageLink>
                 {view.products
                   .filter((product) => product.version === version)
                   .map((product) => (
                     <article key={product.slug} className={classes.product}>
                       <ProductThumbnail slug={product.slug} name={product.name} />
-                      <Link href={link(`/products/${product.slug}`)}>
+                      <PageLink href={link(`/products/${product.slug}`)}>
                         <strong>{product.name}</strong>
-                      </Link>
+                      </PageLink>
                       <small>Pinned to {version}</small>
                     </article>
                   ))}

@@ -4,7 +4,7 @@ import { EmptyState } from '@/ui/empty-state';
 import { LogSince } from '@/ui/log-since';
 import { Alert, Button, Group, Menu, SegmentedControl, Text } from '@mantine/core';
 import { IconDots, IconPlus } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useState } from 'react';
 import { contextAttributes } from '@/core/products/screen';
 import type { ScreenView } from '@/editing/session/open-product';
@@ -48,7 +48,7 @@ export function ProductPage() {
               you upgrade.
             </Text>
             <Button
-              component={Link}
+              component={PageLink}
               href={link(`/products/${product.slug}/upgrade/${product.library.slug}/${newest.version}`)}
             >
               Review upgrade

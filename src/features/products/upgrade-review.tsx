@@ -4,7 +4,7 @@ import { EmptyState } from '@/ui/empty-state';
 import { counted } from '@/core/base/words';
 import { Button, Group, SegmentedControl, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { contextAttributes } from '@/core/products/screen';
@@ -34,7 +34,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
       <EmptyState
         title="There is no upgrade to review."
         actions={
-          <Button component={Link} href={link(`/products/${product.slug}`)}>
+          <Button component={PageLink} href={link(`/products/${product.slug}`)}>
             Back to screens
           </Button>
         }
@@ -76,7 +76,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
             : `${counted(view.areas.length, 'area')} on ${counted(view.screens.length, 'screen')} would change.`}
         </Text>
         <Group ml="auto">
-          <Button variant="default" component={Link} href={link(`/products/${product.slug}`)}>
+          <Button variant="default" component={PageLink} href={link(`/products/${product.slug}`)}>
             Not now
           </Button>
           <Button onClick={() => void take()} loading={busy} disabled={!view.canTake}>

@@ -2,7 +2,7 @@
 
 import { Checkbox } from '@mantine/core';
 import { useIntersection } from '@mantine/hooks';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useState } from 'react';
 import { contextText } from '@/core/tokens/system';
 import { contextAttributes } from '@/core/products/screen';
@@ -40,9 +40,9 @@ export function ChangeRow({
       </td>
       <td>
         {entry.href ? (
-          <Link href={link(entry.href)} className="path">
+          <PageLink href={link(entry.href)} className="path">
             {entry.title}
-          </Link>
+          </PageLink>
         ) : (
           <span className="path">{entry.title}</span>
         )}
@@ -70,7 +70,7 @@ export function ChangeRow({
             <ul className={classes.reached}>
               {entry.reached.slice(0, 20).map((one) => (
                 <li key={one.id}>
-                  <Link href={link(one.href)}>{one.title}</Link>
+                  <PageLink href={link(one.href)}>{one.title}</PageLink>
                   {one.inside ? ` in ${one.inside}` : ''}
                 </li>
               ))}

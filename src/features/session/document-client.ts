@@ -1,7 +1,7 @@
 'use client';
 
 import { ExpectedError } from '@/core/base/errors';
-import type { Ask, Connection, ProblemReport, WorkerMessage } from '@/api/document-protocol';
+import type { Ask, Connection, PageMessage, ProblemReport, WorkerMessage } from '@/api/document-protocol';
 import { forgetConnection, noteConnection } from './connection-notice';
 
 /** A refusal to show to the person, in the server's or the core's words. */
@@ -19,12 +19,20 @@ export class Superseded extends ExpectedError {
 
 type DocumentEvent = Extract<WorkerMessage, { event: string }>;
 
+const startWorker = () =>
+  new Worker(new URL('../../workers/document.worker.ts', import.meta.url), { type: 'module' });
+
+/** Where documents are that are only looked at: to load the code of a worker takes longer than to open one of them. */
+let common: Worker | undefined;
+
 /** Milliseconds a page is out of sight before it lets its connection go. */
 const UNSEEN = 20_000;
 
 /** The page's side of the worker that holds the open document. */
 export class DocumentClient {
-  private readonly worker: Worker;
+  private readonly port: MessagePort;
+  /** The worker of this document alone: what others compute does not hold up what is edited. */
+  private readonly worker: Worker | undefined;
   private readonly waiting = new Map<
     number,
     { resolve: (answer: unknown) => void; reject: (error: Error) => void; tell?: (done: number) => void }
@@ -41,10 +49,11 @@ export class DocumentClient {
   private typingSince: number | undefined;
 
   constructor(kind: 'library' | 'product', slug: string, person: string, live = true) {
-    this.worker = new Worker(new URL('../../workers/document.worker.ts', import.meta.url), {
-      type: 'module',
-    });
-    this.worker.onmessage = ({ data }: MessageEvent<WorkerMessage>) => {
+    const { port1, port2 } = new MessageChannel();
+    this.port = port1;
+    if (live) this.worker = startWorker();
+    (this.worker ?? (common ??= startWorker())).postMessage(null, [port2]);
+    this.port.onmessage = ({ data }: MessageEvent<WorkerMessage>) => {
       if ('event' in data) {
         if (data.event === 'changed') {
           this.version++;
@@ -90,7 +99,7 @@ export class DocumentClient {
         reject,
         ...(tell && { tell }),
       });
-      this.worker.postMessage({ ...asked, number });
+      this.port.postMessage({ ...asked, number });
     });
     if (!stores) return answered;
     this.storing++;
@@ -110,14 +119,16 @@ export class DocumentClient {
     this.typingSince = undefined;
   }
 
-  /** Ends the worker, once all that was given to be stored is stored or refused. */
+  /** Lets the document go, once all that was given to be stored is stored or refused. */
   close(): void {
     this.listeners.clear();
     document.removeEventListener('visibilitychange', this.look);
     clearTimeout(this.leaving);
     const end = () => {
       forgetConnection(this);
-      this.worker.terminate();
+      this.port.postMessage({ ask: 'close', number: ++this.number } satisfies PageMessage);
+      this.port.close();
+      this.worker?.terminate();
     };
     if (this.storing === 0 && this.connection.waiting === 0) return end();
     this.ask({ ask: 'settle' }).then(end, end);

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import type { ReactNode } from 'react';
 import { useLensLink } from '@/ui/frame/lens';
 import { useLibrary } from './library-shell';
@@ -21,7 +21,7 @@ export function LibraryButton({
   const link = useLensLink(library.axes);
   return (
     <Button
-      component={Link}
+      component={PageLink}
       href={link(libraryAddress(library.slug, to))}
       variant={primary ? 'filled' : 'default'}
     >

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { useLensLink } from '@/ui/frame/lens';
@@ -24,13 +24,13 @@ export function StagePage({ tools, children }: { tools?: ReactNode; children: Re
         {pages.length > 1 && (
           <nav className={classes.pages} aria-label={`Pages of ${at!.stage!.label}`}>
             {pages.map((page) => (
-              <Link
+              <PageLink
                 key={page.path}
                 href={link(libraryAddress(library.slug, page.path))}
                 aria-current={page === at!.page ? 'page' : undefined}
               >
                 {page.label}
-              </Link>
+              </PageLink>
             ))}
           </nav>
         )}

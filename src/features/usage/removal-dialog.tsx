@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Checkbox, Modal, Select, Stack, Text } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
 import type { Removed } from '@/editing/usage/queries/removal';
@@ -55,7 +55,7 @@ export function RemovalDialog({
               <ul className={classes.breaks} aria-label="What would break">
                 {view.uses.map((use, i) => (
                   <li key={i}>
-                    <Link href={link(use.href)}>{use.title}</Link>
+                    <PageLink href={link(use.href)}>{use.title}</PageLink>
                     {use.inside ? ` of ${use.inside}` : ''} <span>{use.place}</span>
                   </li>
                 ))}

@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import type { AnswerOf } from '@/api/operations';
 import { counted } from '@/core/base/words';
 import classes from './usage.module.css';
@@ -33,7 +33,7 @@ export function SourceCoverage({ products }: { products: readonly OfProduct[] })
             return (
               <tr key={slug}>
                 <td>
-                  <Link href={`/products/${slug}/code`}>{name}</Link>
+                  <PageLink href={`/products/${slug}/code`}>{name}</PageLink>
                 </td>
                 <td>
                   <Line scans={scans} name={name} />

@@ -4,7 +4,7 @@ import { EmptyState } from '@/ui/empty-state';
 import { FirstTokens } from '@/features/session/library-link';
 import { Button, Group, SegmentedControl, Text, TextInput, UnstyledButton } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconDownload } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { csvOf } from '@/core/base/csv';
 import { listed } from '@/core/base/words';
 import { StagePage } from '@/features/session/page-bar';
@@ -157,9 +157,9 @@ export function Usage() {
                   <td>
                     <span className={classes.named}>
                       {row.type !== undefined && <Specimen type={row.type} css={row.css} path={row.title} />}
-                      <Link href={link(row.href)} className="path">
+                      <PageLink href={link(row.href)} className="path">
                         {row.title}
-                      </Link>
+                      </PageLink>
                     </span>
                   </td>
                   <td className="number">
@@ -256,7 +256,7 @@ function Uses({ id, link }: { id: string; link: (href: string) => string }) {
       <ul>
         {view.direct.map((use, i) => (
           <li key={i}>
-            <Link href={link(use.href)}>{use.title}</Link>{' '}
+            <PageLink href={link(use.href)}>{use.title}</PageLink>{' '}
             <small>{use.inside ? `in ${use.inside}` : `${use.kind}, ${use.place}`}</small>
           </li>
         ))}
@@ -265,7 +265,7 @@ function Uses({ id, link }: { id: string; link: (href: string) => string }) {
       <ul>
         {view.indirect.map((use) => (
           <li key={use.id}>
-            <Link href={link(use.href)}>{use.title}</Link>{' '}
+            <PageLink href={link(use.href)}>{use.title}</PageLink>{' '}
             <small>
               {use.inside ? `in ${use.inside}` : use.kind}, {use.steps} steps
             </small>

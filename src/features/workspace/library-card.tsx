@@ -1,7 +1,7 @@
 'use client';
 
 import { Skeleton } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import type { CSSProperties } from 'react';
 import { counted } from '@/core/base/words';
 import { contextAttributes } from '@/core/products/screen';
@@ -22,9 +22,9 @@ export function LibraryCard({ entry }: { entry: DocumentEntry }) {
   return (
     <article className={classes.library} aria-labelledby={`library-${entry.slug}`}>
       <header>
-        <Link href={hrefOf(entry)} id={`library-${entry.slug}`}>
+        <PageLink href={hrefOf(entry)} id={`library-${entry.slug}`}>
           {entry.name}
-        </Link>
+        </PageLink>
         <span>{entry.about}</span>
         <small>
           {entry.version ? `Released as ${entry.version}` : 'Not released yet'}
@@ -55,9 +55,9 @@ function Drawn({ slug }: { slug: string }) {
     <Faces faces={frame.faces}>
       {isEmpty ? (
         <p className={classes.next}>
-          <Link href={at('import')}>Import files</Link>,{' '}
-          <Link href={at('scales?new=ramps')}>generate a scale</Link> or{' '}
-          <Link href={at('tokens?create=token')}>create a token</Link> to begin.
+          <PageLink href={at('import')}>Import files</PageLink>,{' '}
+          <PageLink href={at('scales?new=ramps')}>generate a scale</PageLink> or{' '}
+          <PageLink href={at('tokens?create=token')}>create a token</PageLink> to begin.
         </p>
       ) : (
         <div className={classes.drawn}>
@@ -100,28 +100,28 @@ function Drawn({ slug }: { slug: string }) {
       )}
       <ul className={classes.state}>
         <li>
-          <Link href={at('tokens')}>{counted(frame.counts.tokens, 'token')}</Link>
+          <PageLink href={at('tokens')}>{counted(frame.counts.tokens, 'token')}</PageLink>
         </li>
         <li>
-          <Link href={at('components')}>{counted(frame.counts.components, 'component')}</Link>
+          <PageLink href={at('components')}>{counted(frame.counts.components, 'component')}</PageLink>
         </li>
         <li>
-          <Link href={at('releases')}>
+          <PageLink href={at('releases')}>
             {frame.last === null
               ? 'Not released yet'
               : frame.changes === 0
                 ? `No changes since ${frame.last}`
                 : `${counted(frame.changes, 'change')} to release`}
-          </Link>
+          </PageLink>
         </li>
         {findings && findings.error > 0 && (
           <li data-level="error">
-            <Link href={at('findings?level=error')}>{counted(findings.error, 'error')}</Link>
+            <PageLink href={at('findings?level=error')}>{counted(findings.error, 'error')}</PageLink>
           </li>
         )}
         {card.behind > 0 && (
           <li>
-            <Link href={at('products')}>{counted(card.behind, 'product')} behind</Link>
+            <PageLink href={at('products')}>{counted(card.behind, 'product')} behind</PageLink>
           </li>
         )}
       </ul>

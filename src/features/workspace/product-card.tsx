@@ -1,7 +1,7 @@
 'use client';
 
 import { Skeleton } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { DocumentProvider, useDocumentQuery } from '@/features/session/document';
 import { useWork } from '@/features/session/work';
 import { hrefOf } from '@/ui/frame/frame';
@@ -17,9 +17,9 @@ export function ProductCard({ entry }: { entry: DocumentEntry }) {
   return (
     <article className={classes.card}>
       <ProductThumbnail slug={entry.slug} name={entry.name} />
-      <Link href={hrefOf(entry)}>
+      <PageLink href={hrefOf(entry)}>
         <strong>{entry.name}</strong>
-      </Link>
+      </PageLink>
       <span>{entry.about}</span>
       <small>
         {entry.pins.length > 0 ? `Pinned to ${entry.pins.join(', ')}` : 'Pinned to no library'} · {entry.team}
@@ -78,12 +78,12 @@ function Screen({ slug, upgrade }: { slug: string; upgrade: boolean }) {
         <div className={classes.thumbnail}>No screens yet</div>
       )}
       {upgrade && newest && frame?.library && (
-        <Link
+        <PageLink
           className={classes.upgrade}
           href={`/products/${slug}/upgrade/${frame.library.slug}/${newest.version}`}
         >
           Review {frame.library.name} {newest.version}
-        </Link>
+        </PageLink>
       )}
     </>
   );

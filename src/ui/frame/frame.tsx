@@ -22,7 +22,7 @@ import {
   IconSearch,
   IconUser,
 } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { Fragment, useEffect, useState, type ReactNode } from 'react';
 import { noteLink } from './leaving';
@@ -176,7 +176,7 @@ export function Frame({
                       .map((entry) => (
                         <Menu.Item
                           key={entry.slug}
-                          component={Link}
+                          component={PageLink}
                           href={hrefOf(entry)}
                           rightSection={
                             <span style={{ fontSize: 12, color: 'var(--mantine-color-dimmed)' }}>
@@ -190,7 +190,7 @@ export function Frame({
                   </div>
                 ))}
                 <Menu.Divider />
-                <Menu.Item component={Link} href="/">
+                <Menu.Item component={PageLink} href="/">
                   All libraries and products
                 </Menu.Item>
               </Menu.Dropdown>
@@ -201,9 +201,9 @@ export function Frame({
                 {state?.map((one, i) => (
                   <Fragment key={one.href}>
                     {i > 0 ? ' · ' : ''}
-                    <Link href={link(one.href)} data-level={one.level}>
+                    <PageLink href={link(one.href)} data-level={one.level}>
                       {one.text}
-                    </Link>
+                    </PageLink>
                   </Fragment>
                 ))}
               </span>
@@ -247,7 +247,7 @@ export function Frame({
             </Button>
             <Indicator disabled={me.unread === 0} label={me.unread} size={15} offset={4}>
               <ActionIcon
-                component={Link}
+                component={PageLink}
                 href="/inbox"
                 variant="subtle"
                 color="gray"
@@ -275,13 +275,13 @@ export function Frame({
                     </div>
                   ))}
                 </Menu.Label>
-                <Menu.Item component={Link} href="/account">
+                <Menu.Item component={PageLink} href="/account">
                   Account
                 </Menu.Item>
-                <Menu.Item component={Link} href="/people">
+                <Menu.Item component={PageLink} href="/people">
                   People
                 </Menu.Item>
-                <Menu.Item component={Link} href="/jobs">
+                <Menu.Item component={PageLink} href="/jobs">
                   Jobs
                 </Menu.Item>
                 <Menu.Item leftSection={<IconMoonStars size={15} />} onClick={() => toggleColorScheme()}>

@@ -2,7 +2,7 @@
 
 import { Menu } from '@mantine/core';
 import { IconChevronDown } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { usePathname } from 'next/navigation';
 import { useLayoutEffect, useRef, useState } from 'react';
 import classes from './frame.module.css';
@@ -59,7 +59,7 @@ export function StageNav({
   return (
     <nav className={classes.nav} aria-label="Stages" ref={line}>
       {inLine.map((stage) => (
-        <Link
+        <PageLink
           key={stage.href}
           href={link(stage.href)}
           className={classes.stage}
@@ -67,7 +67,7 @@ export function StageNav({
           aria-current={stage === stages[current] ? 'page' : undefined}
         >
           {stage.label}
-        </Link>
+        </PageLink>
       ))}
       {rest.length > 0 && (
         <Menu position="bottom-end">
@@ -78,7 +78,7 @@ export function StageNav({
           </Menu.Target>
           <Menu.Dropdown>
             {rest.map((stage) => (
-              <Menu.Item key={stage.href} component={Link} href={link(stage.href)}>
+              <Menu.Item key={stage.href} component={PageLink} href={link(stage.href)}>
                 {stage.label}
               </Menu.Item>
             ))}

@@ -16,7 +16,7 @@ import {
 import { ActionIcon, Button, Checkbox, Group, MultiSelect, Text, TextInput } from '@mantine/core';
 import { useDebouncedCallback, useIntersection } from '@mantine/hooks';
 import { IconGripVertical, IconPencil, IconPlus } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { contextAttributes } from '@/core/products/screen';
 import {
@@ -378,7 +378,7 @@ function Card({
             scale={small ? 0.7 : 1}
           />
         )}
-        <Link
+        <PageLink
           className={classes.over}
           href={link(`/libraries/${library.slug}/components/${component.name}`)}
           tabIndex={-1}
@@ -387,9 +387,12 @@ function Card({
       </div>
       <div className={classes.caption}>
         <Group gap={6} wrap="nowrap">
-          <Link href={link(`/libraries/${library.slug}/components/${component.name}`)} style={{ flex: 1 }}>
+          <PageLink
+            href={link(`/libraries/${library.slug}/components/${component.name}`)}
+            style={{ flex: 1 }}
+          >
             {component.name}
-          </Link>
+          </PageLink>
           {library.canEdit && component.from === null && (
             <>
               <Checkbox

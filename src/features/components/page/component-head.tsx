@@ -4,7 +4,7 @@ import { DialogFoot } from '@/ui/dialog-foot';
 import { counted } from '@/core/base/words';
 import { Button, Group, Menu, Modal, Select, Stack, Text, TextInput } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
@@ -77,7 +77,7 @@ export function ComponentHead({ view }: { view: ProofView }) {
         {view.from && <span>from {view.from}</span>}
         {view.varies && (
           <span>
-            variation of <Link href={page(view.varies)}>{view.varies}</Link>
+            variation of <PageLink href={page(view.varies)}>{view.varies}</PageLink>
           </span>
         )}
         {view.unfinished && <span>Excluded from releases</span>}
@@ -86,7 +86,8 @@ export function ComponentHead({ view }: { view: ProofView }) {
             deprecated{view.deprecated.reason && `: ${view.deprecated.reason}`}
             {view.deprecated.replacement && (
               <>
-                . Use <Link href={page(view.deprecated.replacement)}>{view.deprecated.replacement}</Link>
+                . Use{' '}
+                <PageLink href={page(view.deprecated.replacement)}>{view.deprecated.replacement}</PageLink>
               </>
             )}
           </b>

@@ -2,7 +2,7 @@
 
 import { counted } from '@/core/base/words';
 import { Text } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import type { ProofView } from '@/editing/components/queries/proof';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink } from '@/ui/frame/lens';
@@ -26,7 +26,7 @@ export function UsesPanel({ view }: { view: ProofView }) {
         <ul style={{ margin: '6px 0 0', paddingInlineStart: 18, fontSize: 13 }}>
           {view.uses.map((use, i) => (
             <li key={i}>
-              <Link href={link(use.href)}>{use.title}</Link>{' '}
+              <PageLink href={link(use.href)}>{use.title}</PageLink>{' '}
               <span style={{ color: 'var(--mantine-color-dimmed)' }}>
                 {use.inside ? `in ${use.inside}` : use.place}
               </span>

@@ -6,7 +6,7 @@ import { lengthText, type MeasuredPart } from '@/core/components/measured';
 import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink } from '@/ui/frame/lens';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useSpecimenState } from './specimen-state';
 import classes from '../components.module.css';
 
@@ -60,7 +60,10 @@ export function InspectPanel({
             {found.of && (
               <>
                 {' '}
-                of <Link href={link(`/libraries/${library.slug}/components/${found.of}`)}>{found.of}</Link>
+                of{' '}
+                <PageLink href={link(`/libraries/${library.slug}/components/${found.of}`)}>
+                  {found.of}
+                </PageLink>
               </>
             )}{' '}
             is {lengthText(found.size[0])} wide and {lengthText(found.size[1])} high
@@ -89,7 +92,9 @@ export function InspectPanel({
                       : tokens.map((token, i) => (
                           <Fragment key={token}>
                             {i > 0 && ', '}
-                            <Link href={link(`/libraries/${library.slug}/tokens/${token}`)}>{token}</Link>
+                            <PageLink href={link(`/libraries/${library.slug}/tokens/${token}`)}>
+                              {token}
+                            </PageLink>
                           </Fragment>
                         ))}
                   </td>

@@ -1,7 +1,7 @@
 'use client';
 
 import { Badge, MultiSelect, Select, Spoiler, Text } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { contextAttributes } from '@/core/products/screen';
 import { counted } from '@/core/base/words';
 import { MOST_DRAWN, type BrandRow, type BrandsView } from '@/editing/foundations/queries/brands';
@@ -168,12 +168,12 @@ function Unset({ token, lens }: { token: BrandRow['unset'][number]; lens: Record
     <li data-forgotten={token.valuedIn.length > 0 || undefined}>
       <Specimen type={token.type} css={token.css} path={token.path} />
       <span>
-        <Link
+        <PageLink
           className="path"
           href={`${libraryAddress(library.slug, 'tokens')}/${encodeURIComponent(token.path)}?${at}`}
         >
           {token.path}
-        </Link>
+        </PageLink>
         <small>
           {shortValue(token.css)}
           {token.valuedIn.length > 0 && `, has a value under ${token.valuedIn.join(', ')}`}

@@ -2,7 +2,7 @@
 
 import { ActionIcon, VisuallyHidden } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useCommand } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { ValueField } from '@/features/tokens/detail/value-field';
@@ -45,9 +45,9 @@ export function LayerTable({
         {rows.map((row) => (
           <tr key={row.path} data-same={row.same || undefined}>
             <td className="path">
-              <Link href={link(`/libraries/${library.slug}/tokens/${encodeURIComponent(row.path)}`)}>
+              <PageLink href={link(`/libraries/${library.slug}/tokens/${encodeURIComponent(row.path)}`)}>
                 {row.path}
-              </Link>
+              </PageLink>
             </td>
             <td>
               <span className={classes.value}>

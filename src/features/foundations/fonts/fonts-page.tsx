@@ -4,7 +4,7 @@ import { counted } from '@/core/base/words';
 import { ActionIcon, Button, Group, Menu, Text, TextInput } from '@mantine/core';
 import { Dropzone } from '@mantine/dropzone';
 import { IconPencil, IconTrash } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRef, useState } from 'react';
 import type { FamilyRow } from '@/editing/foundations/queries/fonts';
 import { useCommand, useDocumentQuery, type Refusal } from '@/features/session/document';
@@ -210,12 +210,12 @@ function Family({
               <ul className={classes.uses}>
                 {family.uses.map(({ path, weights }) => (
                   <li key={path}>
-                    <Link
+                    <PageLink
                       className="path"
                       href={link(`/libraries/${library.slug}/tokens/${encodeURIComponent(path)}`)}
                     >
                       {path}
-                    </Link>
+                    </PageLink>
                     {weights.length > 0 ? <small> {weights.join(', ')}</small> : null}
                   </li>
                 ))}

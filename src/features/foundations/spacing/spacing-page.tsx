@@ -14,7 +14,7 @@ import {
   TextInput,
 } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useState, type ReactNode } from 'react';
 import type { SpacingView } from '@/editing/foundations/queries/spacing';
 import { gridOverlay, SIDES, type InsetSet, type LayoutGrid, type Length } from '@/core/tokens/spacing-sets';
@@ -61,7 +61,8 @@ export function SpacingPage() {
           {view.spaces.length === 0 ? (
             <Text size="sm">
               None yet.{' '}
-              <Link href={link(`/libraries/${library.slug}/scales?new=spacing`)}>Generate scale</Link>.
+              <PageLink href={link(`/libraries/${library.slug}/scales?new=spacing`)}>Generate scale</PageLink>
+              .
             </Text>
           ) : (
             <>
@@ -137,9 +138,9 @@ function Token({ path }: { path: string }) {
   const library = useLibrary();
   const link = useLensLink(library.axes);
   return (
-    <Link className="path" href={link(`/libraries/${library.slug}/tokens/${encodeURIComponent(path)}`)}>
+    <PageLink className="path" href={link(`/libraries/${library.slug}/tokens/${encodeURIComponent(path)}`)}>
       {path}
-    </Link>
+    </PageLink>
   );
 }
 

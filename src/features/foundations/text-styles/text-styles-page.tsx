@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Group, Select, SegmentedControl, Text, TextInput } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useState, type CSSProperties } from 'react';
 import { notifyRefusal, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
@@ -108,12 +108,12 @@ export function TextStylesPage() {
         {view.styles.map((style) => (
           <article key={style.path}>
             <header>
-              <Link
+              <PageLink
                 className="path"
                 href={link(`/libraries/${library.slug}/tokens/${encodeURIComponent(style.path)}`)}
               >
                 {style.name}
-              </Link>
+              </PageLink>
               <span>{style.role ?? 'custom role'}</span>
               <small>
                 {[

@@ -1,5 +1,5 @@
 import { Anchor } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { bytesText, counted } from '@/core/base/words';
 import { dayText } from '@/ui/day-text';
 import type { Delivery } from './deliveries-page';
@@ -11,7 +11,11 @@ const STATES = { open: 'Proposed', merged: 'Merged', closed: 'Closed' } as const
 function Result({ delivery: { changed, proposal, destination } }: { delivery: Delivery }) {
   if (proposal)
     return (
-      <Anchor component={Link} size="sm" href={`/products/${proposal.product}/code?proposal=${proposal.id}`}>
+      <Anchor
+        component={PageLink}
+        size="sm"
+        href={`/products/${proposal.product}/code?proposal=${proposal.id}`}
+      >
         {changed ? STATES[proposal.state] : 'Nothing changed, proposed before'}
       </Anchor>
     );

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Checkbox, Modal, NativeSelect, Stack, Text } from '@mantine/core';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
@@ -46,7 +46,7 @@ export function DocumentTable({ administrator }: { administrator: boolean }) {
           {documents.map((entry) => (
             <tr key={entry.id}>
               <td>
-                <Link href={hrefOf(entry)}>{entry.name}</Link>{' '}
+                <PageLink href={hrefOf(entry)}>{entry.name}</PageLink>{' '}
                 <Text span size="xs" c="dimmed">
                   {entry.kind}
                 </Text>

@@ -2,7 +2,7 @@
 
 import { Button, Group, Text, TextInput, Title } from '@mantine/core';
 import { IconPlus, IconSearch } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useState } from 'react';
 import { useCall } from '@/features/session/call';
 import { useWork } from '@/features/session/work';
@@ -51,7 +51,7 @@ function People({ directory, changed }: { directory: Directory; changed: () => v
           onChange={({ currentTarget }) => setSearch(currentTarget.value)}
         />
         {administrator && (
-          <Button variant="default" component={Link} href="/outbox">
+          <Button variant="default" component={PageLink} href="/outbox">
             Outbox
           </Button>
         )}

@@ -1,6 +1,6 @@
 import { Code, CopyButton, Button, Group, Text } from '@mantine/core';
 import { IconCopy } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 
 /** How git reaches a product's repository. */
 export function CloneSteps({ slug, isEmpty = false }: { slug: string; isEmpty?: boolean }) {
@@ -12,7 +12,7 @@ export function CloneSteps({ slug, isEmpty = false }: { slug: string; isEmpty?: 
     <>
       <Text size="sm" mb="xs">
         git asks for a name and a password: give any name, and a key as the password. Create a key on the page{' '}
-        <Link href="/account">Account</Link>. Commits of the branch main are scanned.
+        <PageLink href="/account">Account</PageLink>. Commits of the branch main are scanned.
       </Text>
       <Group gap="xs" wrap="nowrap" align="start">
         <Code block flex={1} style={{ overflowWrap: 'anywhere', whiteSpace: 'pre-wrap' }}>

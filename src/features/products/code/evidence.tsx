@@ -1,6 +1,6 @@
 import { SegmentedControl, Skeleton, Text, UnstyledButton, VisuallyHidden } from '@mantine/core';
 import { IconChevronDown, IconChevronRight } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { Fragment } from 'react';
 import type { AnswerOf } from '@/api/operations';
 import { counted, plural } from '@/core/base/words';
@@ -108,9 +108,9 @@ function FoundIn({
               {one.suggest.slice(0, 3).map((path, i) => (
                 <Fragment key={path}>
                   {i > 0 && ', '}
-                  <Link href={`/libraries/${library}/tokens/${path}`} className="path">
+                  <PageLink href={`/libraries/${library}/tokens/${path}`} className="path">
                     {path}
-                  </Link>
+                  </PageLink>
                 </Fragment>
               ))}
             </Fragment>,
@@ -197,9 +197,12 @@ function UsedComponents({
         places,
         count,
         actions: (
-          <Link href={`/libraries/${library}/components/${name}`} aria-label={`Open ${name} in the library`}>
+          <PageLink
+            href={`/libraries/${library}/components/${name}`}
+            aria-label={`Open ${name} in the library`}
+          >
             Open
-          </Link>
+          </PageLink>
         ),
       }))}
     />

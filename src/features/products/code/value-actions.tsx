@@ -1,6 +1,6 @@
 import { ActionIcon, Button, Menu, Modal, Stack, Text, TextInput } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useState } from 'react';
 import { newTokenPath } from '@/core/usage/new-token';
 import type { BypassedValue } from '@/core/usage/summary';
@@ -44,7 +44,7 @@ export function ValueActions({
             ))}
           {propose && <Menu.Item onClick={() => setChoosing(true)}>Replace with another token …</Menu.Item>}
           {canAdd && (
-            <Menu.Item component={Link} href={`/libraries/${library}/tokens?${query}`}>
+            <Menu.Item component={PageLink} href={`/libraries/${library}/tokens?${query}`}>
               Create token from {value.slice(0, 40)}
             </Menu.Item>
           )}

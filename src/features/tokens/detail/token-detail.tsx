@@ -15,7 +15,7 @@ import {
 } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import { IconArrowUpRight, IconDots, IconX } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useEffect, useRef, useState } from 'react';
 import type { TokenView } from '@/editing/tokens/queries/token';
 import { useCommand, useDocumentQuery } from '@/features/session/document';
@@ -336,7 +336,7 @@ export function TokenDetail({
           <h3>Where it is used</h3>
           {view.uses.length > 0 && (
             <Button
-              component={Link}
+              component={PageLink}
               size="compact-xs"
               variant="default"
               href={traced(`/libraries/${library.slug}/components`)}
@@ -354,7 +354,7 @@ export function TokenDetail({
         <ul style={{ margin: '4px 0 0', paddingInlineStart: 18, fontSize: 13 }}>
           {view.uses.slice(0, 12).map((use, i) => (
             <li key={i}>
-              <Link href={traced(use.href)}>{use.title}</Link>{' '}
+              <PageLink href={traced(use.href)}>{use.title}</PageLink>{' '}
               <span style={{ color: 'var(--mantine-color-dimmed)' }}>{use.place}</span>
             </li>
           ))}
@@ -371,7 +371,7 @@ export function TokenDetail({
                 .slice(0, 12)
                 .map((one) => (
                   <li key={one.id}>
-                    <Link href={traced(one.href)}>{one.title}</Link>{' '}
+                    <PageLink href={traced(one.href)}>{one.title}</PageLink>{' '}
                     <span style={{ color: 'var(--mantine-color-dimmed)' }}>
                       {one.inside ? `in ${one.inside}` : one.kind}
                     </span>

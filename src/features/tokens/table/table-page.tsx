@@ -3,7 +3,7 @@
 import { counted } from '@/core/base/words';
 import { Button, Checkbox, Group, Menu, Select, Text } from '@mantine/core';
 import { IconDownload, IconSortAscending, IconSortDescending } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { TokenOrder } from '@/editing/tokens/select';
@@ -264,12 +264,12 @@ export function TablePage() {
                   )}
                 </td>
                 <td className="path">
-                  <Link
+                  <PageLink
                     href={link(`/libraries/${library.slug}/tokens/${encodeURIComponent(row.path)}`)}
                     style={row.deprecated ? { textDecoration: 'line-through' } : undefined}
                   >
                     {row.path}
-                  </Link>
+                  </PageLink>
                   {row.internal ? <span className={classes.quiet}> internal</span> : null}
                 </td>
                 <td>{row.type}</td>

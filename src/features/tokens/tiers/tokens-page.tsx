@@ -3,7 +3,7 @@
 import { percentDecoded } from '@/core/base/percent';
 import { Button, Group, Text } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
-import Link from 'next/link';
+import { PageLink } from '@/ui/page-link';
 import { usePathname, useRouter } from 'next/navigation';
 import { notifications } from '@mantine/notifications';
 import { joinPath, lastName, parentPath } from '@/core/tokens/system';
@@ -96,7 +96,7 @@ export function TokensPage() {
       tools={
         library.canEdit ? (
           <>
-            <Button variant="default" component={Link} href={link(`/libraries/${library.slug}/import`)}>
+            <Button variant="default" component={PageLink} href={link(`/libraries/${library.slug}/import`)}>
               Import files
             </Button>
             <Button leftSection={<IconPlus size={14} />} onClick={openAdd}>
