@@ -59,21 +59,23 @@ test('a 50 MB file, 100,000 levels and 5,000 aliases are answered', () => {
     Array.from({ length: 5000 }, (_, i) => [`t${i}`, { $value: `{t${i + 1}}` }]),
   );
   expect(
-    run('resolve', file('chain.json', { $type: 'number', ...chain, t5000: { $value: 1 } })).json().tokens.t0
-      .css,
+    run.inProcess('resolve', file('chain.json', { $type: 'number', ...chain, t5000: { $value: 1 } })).json()
+      .tokens.t0.css,
   ).toBe('1');
   const deep = file(
     'deep.json',
     '{"g":'.repeat(100_000) + '{"$type":"number","$value":1}' + '}'.repeat(100_000),
   );
-  expect(run('check', deep).status).toBe(0);
-  expect(run('resolve', file('nested.json', '['.repeat(100_000) + ']'.repeat(100_000))).status).toBe(1);
+  expect(run.inProcess('check', deep).status).toBe(0);
+  expect(
+    run.inProcess('resolve', file('nested.json', '['.repeat(100_000) + ']'.repeat(100_000))).status,
+  ).toBe(1);
   const big = file(
     'big.json',
     `{"$type":"number"${Array.from({ length: 700_000 }, (_, i) => `,"token-number-${i}":{"$value":${i},"$description":"made to be long"}`).join('')}}`,
   );
   expect(readFileSync(big).length).toBeGreaterThan(45e6);
-  expect(run('resolve', big).status).toBe(0);
+  expect(run.inProcess('resolve', big).status).toBe(0);
 });
 
 test('check finds the demo’s flaws, with lines; --fail-on decides the exit status', () => {

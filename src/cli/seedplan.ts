@@ -69,6 +69,8 @@ async function main(): Promise<number> {
 }
 
 process.stdout.on('error', () => process.exit(0));
-void main().then((status) => {
+/** Settled once the command has said all. */
+export const ended = main().then((status) => {
   process.exitCode = status;
+  return status;
 });
