@@ -69,12 +69,13 @@ await Promise.all([
   check('types', bin('tsc'), ['--noEmit']),
 ]);
 const unit = path.join(root, 'dist', 'unit.json');
+const { said: groups } = await run(process.execPath, [path.join(root, 'scripts/together.mjs')], {}, 'pipe');
 await counted(
   'unit tests',
   unit,
   bin('jest'),
   // Left to itself, Jest keeps one processor free: of two that is half.
-  ['--json', `--outputFile=${unit}`, '--silent=false', '--maxWorkers=100%'],
+  ['-c', groups.trim(), '--json', `--outputFile=${unit}`, '--silent=false', '--maxWorkers=100%'],
   {},
   (result) => ({
     passed: result.numPassedTests,

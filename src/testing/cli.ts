@@ -75,7 +75,8 @@ export function bundledCli(env: () => Record<string, string> = () => ({})) {
   const run = (...words: string[]) => {
     Atomics.store(done, 0, 0);
     port1.postMessage({ words, env: { ...process.env, ...env() } });
-    Atomics.wait(done, 0, 0);
+    // Woken by the command before, it waits on.
+    while (Atomics.load(done, 0) === 0) Atomics.wait(done, 0, 0);
     return answered(receiveMessageOnPort(port1)!.message as Said);
   };
   /** As a process of its own, with all the memory one may have. */

@@ -51,7 +51,10 @@ Range.prototype.getClientRects = () => [] as unknown as DOMRectList;
 Range.prototype.getBoundingClientRect = () =>
   ({ top: 0, left: 0, right: 0, bottom: 0, width: 0, height: 0 }) as DOMRect;
 // No test reaches a server; one that needs answers brings its own (`serve`).
-Object.assign(globalThis, { fetch: () => Promise.reject(new TypeError('There is no server here')) });
+beforeEach(
+  () =>
+    void Object.assign(globalThis, { fetch: () => Promise.reject(new TypeError('There is no server here')) }),
+);
 
 // What a test typed and did not save is no draft of the next, and what it was told is not told again.
 afterEach(() => {
