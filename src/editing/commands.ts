@@ -26,6 +26,11 @@ import { removeStyleSheet } from './components/commands/remove-style-sheet';
 import { renameComponent } from './components/commands/rename-component';
 import { renameRank } from './components/commands/rename-rank';
 import { setAdjustable } from './components/commands/set-adjustable';
+import { applyTheme } from './components/commands/apply-theme';
+import { putTheme } from './components/commands/put-theme';
+import { removeTheme } from './components/commands/remove-theme';
+import { setPartElement } from './components/commands/set-part-element';
+import { setThemeStyle } from './components/commands/set-theme-style';
 import { setBases } from './components/commands/set-bases';
 import { setBehaviour } from './components/commands/set-behaviour';
 import { setCode } from './components/commands/set-code';
@@ -168,6 +173,11 @@ export const LIBRARY_COMMANDS = {
   setCode,
   shareRules,
   setBases,
+  putTheme,
+  setThemeStyle,
+  removeTheme,
+  applyTheme,
+  setPartElement,
   takeFromCode,
   unlink,
   setDataTable,

@@ -52,6 +52,13 @@ const css = (library: OpenLibrary, path: string, through: Context = lens) => {
   const resolved = library.resolution.value(path, through);
   return resolved && cssLine(resolved);
 };
+/** A theme with a button in it, which these follow. */
+const theme = (...components: string[]) =>
+  after(
+    did('putTheme', { name: 'Quiet' }),
+    did('setThemeStyle', { theme: 'Quiet', element: 'button', state: null, text: 'cursor: help' }),
+    ...(components.length > 0 ? [did('applyTheme', { theme: 'Quiet', components })] : []),
+  );
 const layer = (library: OpenLibrary, name: string) => named(library, 'layer', name).id;
 const rule = (library: OpenLibrary, of: string, at: number) => ordered(component(library, of).entries)[at]!;
 const declared = (library: OpenLibrary, of: string, at: number) => {
@@ -1122,6 +1129,117 @@ const TABLE: Partial<Table> = {
       },
     ],
     refused: [{ ask: { component: 'button', sets: ['nowhere'] }, says: /no rule set nowhere/ }],
+  },
+  putTheme: {
+    cases: [
+      {
+        ask: () => ({ name: 'Quiet', description: 'For long reading' }),
+        then: (now) =>
+          expect(named(now, 'theme', 'Quiet')).toMatchObject({
+            description: 'For long reading',
+            entries: {},
+          }),
+      },
+      {
+        given: did('putTheme', { name: 'Quiet' }),
+        ask: () => ({ theme: 'Quiet', name: 'Calm' }),
+        then: (now) => expect(itemsOf(now.own.items, 'theme').map(({ name }) => name)).toEqual(['Calm']),
+      },
+      {
+        given: theme(),
+        ask: () => ({ name: 'Loud', copy: 'Quiet' }),
+        then: (now) => expect(JSON.stringify(named(now, 'theme', 'Loud'))).toContain('cursor'),
+      },
+    ],
+    refused: [
+      { ask: { name: ' ' }, says: /has a name/ },
+      { ask: { theme: 'Nowhere', name: 'x' }, says: /not in this library/ },
+      { ask: { name: 'Loud', copy: 'Nowhere' }, says: /no theme Nowhere/ },
+    ],
+  },
+  setThemeStyle: {
+    cases: [
+      {
+        given: did('putTheme', { name: 'Quiet' }),
+        ask: () => ({
+          theme: 'Quiet',
+          element: 'link',
+          state: 'hover',
+          text: 'color: {color.text.quiet}; cursor: help',
+        }),
+        then: (now) =>
+          expect(Object.values(named(now, 'theme', 'Quiet').entries)).toMatchObject([
+            {
+              part: 'link',
+              when: [{ kind: 'state', state: 'hover' }],
+              declarations: [
+                ['color', { token: { path: 'color.text.quiet' } }],
+                ['cursor', { raw: 'help' }],
+              ],
+            },
+          ]),
+      },
+      {
+        given: theme(),
+        ask: () => ({ theme: 'Quiet', element: 'button', state: null, text: '' }),
+        then: (now) => expect(named(now, 'theme', 'Quiet').entries).toEqual({}),
+      },
+    ],
+    refused: [
+      { ask: { theme: 'Nowhere', element: 'link', state: null, text: '' }, says: /not in this library/ },
+    ],
+  },
+  removeTheme: {
+    cases: [
+      {
+        given: theme('button'),
+        ask: () => ({ theme: 'Quiet' }),
+        then: (now) => {
+          expect(itemsOf(now.own.items, 'theme')).toEqual([]);
+          expect(component(now, 'button').theme).toBeUndefined();
+        },
+      },
+    ],
+    refused: [{ ask: { theme: 'Nowhere' }, says: /not in this library/ }],
+  },
+  applyTheme: {
+    cases: [
+      {
+        given: theme(),
+        ask: () => ({ theme: 'Quiet', components: ['button', 'badge'] }),
+        then: (now) =>
+          expect([component(now, 'button'), component(now, 'badge')]).toMatchObject([
+            { theme: { path: 'Quiet' } },
+            { theme: { path: 'Quiet' } },
+          ]),
+      },
+      {
+        given: theme('button'),
+        ask: () => ({ theme: null, components: ['button'] }),
+        then: (now) => expect(component(now, 'button').theme).toBeUndefined(),
+      },
+    ],
+    refused: [
+      { ask: { theme: 'Nowhere', components: ['button'] }, says: /no theme Nowhere/ },
+      { ask: { theme: null, components: [] }, says: /No component is chosen/ },
+      { ask: { theme: null, components: ['nothing'] }, says: /not in this library/ },
+    ],
+  },
+  setPartElement: {
+    cases: [
+      {
+        ask: () => ({ component: 'button', part: 'root', element: 'link' }),
+        then: (now) =>
+          expect(Object.values(component(now, 'button').parts)).toContainEqual(
+            expect.objectContaining({ name: 'root', element: 'link' }),
+          ),
+      },
+    ],
+    refused: [
+      { ask: { component: 'nothing', part: 'root', element: null }, says: /not in this library/ },
+      { ask: { component: 'button', part: 'nose', element: null }, says: /no part nose/ },
+      { ask: { component: 'button', part: 'root', element: 'nose' }, says: /no style for nose/ },
+    ],
   },
   unlink: {
     cases: [

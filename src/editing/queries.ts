@@ -32,6 +32,7 @@ import { recognise } from './tokens/queries/recognise';
 import { schemeOf } from './foundations/queries/scheme';
 import { pick, search } from './session/queries/search';
 import { spacing } from './foundations/queries/spacing';
+import { themeChanges, themes } from './components/queries/themes';
 import { textStyles } from './foundations/queries/text-styles';
 import { tiers } from './tokens/queries/tiers';
 import { token } from './tokens/queries/token';
@@ -87,6 +88,8 @@ export const LIBRARY_QUERIES = {
   componentSums,
   cardSpecimen,
   groupedRanks,
+  themes,
+  themeChanges,
   markup,
   proposal,
   codeProps,

@@ -53,6 +53,8 @@ export const ASKED: { [K in QueryName]: QueryArguments<K> | null } = {
   componentSums: {},
   cardSpecimen: { name: 'badge', lens },
   groupedRanks: {},
+  themes: { lens } as never,
+  themeChanges: { theme: null, components: ['badge'], lens } as never,
   markup: null,
   proposal: null,
   codeProps: null,

@@ -91,7 +91,7 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
     entries: entries(styleEntry),
     guards: entries(fc.record({ order, when: fc.array(condition, { maxLength: 1 }), part: prop, property: fc.constant('display'), value: word, note: word })),
     excluded: entries(fc.record({ order, when: fc.array(condition, { minLength: 1, maxLength: 2 }), why: word })),
-    bases: fc.array(reference, { maxLength: 2 }), variationOf: fc.constantFrom(null, { path: 'tone' }), script: fc.constant(''),
+    bases: fc.array(reference, { maxLength: 2 }), variationOf: fc.constantFrom(null, { path: 'tone' }), script: fc.constant(''), theme: reference,
     behaviours: entries(fc.oneof(
       fc.record({ order, kind: fc.constant('timed' as const), part: prop, text: word, state: fc.constant('hover'), after: fc.record({ raw: fc.constant('2s') }), does: fc.constant('leave') }),
       fc.record({ order, kind: fc.constant('event' as const), part: prop, text: word, name: word, on: fc.constant('click') }),
@@ -100,6 +100,7 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
     data: entries(fc.record({ order, name: word, fills: fc.constantFrom(null, 'rows'), columns: fc.constant(['label']), rows: fc.array(fc.tuple(word).map((row): string[] => row), { maxLength: 2 }) })),
     code: fc.constantFrom(null, { file: 'button.tsx', props: [{ name: 'tone', kind: 'choice' as const, values: ['main'] }] }),
   }), // prettier-ignore
+  theme: of('theme', { name: word, description: word, entries: entries(styleEntry), order }),
   ruleSet: of('ruleSet', { name: word, entries: entries(styleEntry), order }),
   styleSheet: of('styleSheet', { name: word, css: fc.constantFrom('', 'a { color: red }'), order }),
   asset: of('asset', {

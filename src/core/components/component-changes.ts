@@ -131,6 +131,10 @@ export function componentChanges(
         'The component it is a variation of changed',
       ),
     );
+  if (!equal(old.theme, present.theme))
+    changes.push(
+      change('theme', 'minor', old.theme?.path ?? null, present.theme?.path ?? null, 'The theme changed'),
+    );
   if (!equal(old.bases ?? [], present.bases ?? []))
     changes.push(change('rule', 'minor', null, null, 'The rule sets it uses changed'));
   if (!equal(old.behaviours ?? {}, present.behaviours ?? {}) || (old.script ?? '') !== (present.script ?? ''))

@@ -18,6 +18,7 @@ export function componentReferences(component: ComponentDefinition): ItemReferen
   return [
     ...boundInEntries(component.entries),
     ...(component.bases ?? []).map((to) => ({ to, place: 'rule set' })),
+    ...(component.theme ? [{ to: component.theme, place: 'theme' }] : []),
     ...(component.variationOf ? [{ to: component.variationOf, place: 'varies it' }] : []),
     ...ordered(component.props).flatMap(({ name, accepts, holds }) => [
       ...(accepts ?? []).map((to) => ({ to, place: `taken by ${name}` })),

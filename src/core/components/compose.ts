@@ -2,9 +2,10 @@ import { OverlayMap } from '../base/overlay-map';
 import type { ComponentDefinition, StyleEntry } from './definition';
 import { byOrder, itemsOf, ordered, type ItemOf, type Items, type Reference } from '../document/item';
 import { ordersAfter } from '../document/order';
+import { themeRuleId, themeRules, type ThemeItem } from './theme';
 
-/** The component or rule set a reference means: the id wins where it is known. */
-export function named<K extends 'component' | 'ruleSet' | 'asset'>(
+/** The component, rule set, theme or asset a reference means: the id wins where it is known. */
+export function named<K extends 'component' | 'ruleSet' | 'asset' | 'theme'>(
   items: Items,
   kind: K,
   reference: Reference | undefined,
@@ -15,19 +16,56 @@ export function named<K extends 'component' | 'ruleSet' | 'asset'>(
   return itemsOf(items, kind).find((other) => 'name' in other && other.name === reference.path);
 }
 
-const isMade = (component: ComponentDefinition) => Boolean(component.variationOf || component.bases?.length);
+const isMade = (component: ComponentDefinition) =>
+  Boolean(component.variationOf || component.bases?.length || component.theme);
 
 /**
- * The items with every component as it is used: the entries of its rule sets first, then what it varies, then its own.
- * What a variation does not say itself is said by what it varies. Items that need nothing are the very same objects.
+ * The items with every component as it is used: what its theme says first, then the entries of its rule sets, then what it
+ * varies, then its own. What a variation does not say itself is said by what it varies. Items that need nothing are the very
+ * same objects. With `instead`, components that follow a theme follow that one.
  */
-export function composedItems(items: Items): Items {
+export function composedItems(items: Items, instead?: Reference | null): Items {
   if (!itemsOf(items, 'component').some(isMade)) return items;
   const used = new OverlayMap(items);
   for (const component of itemsOf(items, 'component'))
-    if (isMade(component)) used.set(component.id, composed(component, items, new Set()));
+    if (isMade(component)) used.set(component.id, themed(component, items, instead));
   return used;
 }
+
+/** The theme a component follows: its own, otherwise that of what it varies. */
+export function themeOf(component: ComponentDefinition, items: Items): ThemeItem | undefined {
+  const seen = new Set<string>();
+  let at: ComponentDefinition | undefined = component;
+  while (at && !seen.has(at.id)) {
+    if (at.theme) return named(items, 'theme', at.theme);
+    seen.add(at.id);
+    at = named(items, 'component', at.variationOf ?? undefined);
+  }
+  return undefined;
+}
+
+function themed(
+  component: ComponentDefinition,
+  items: Items,
+  instead?: Reference | null,
+): ComponentDefinition {
+  const plain = composed(component, items, new Set());
+  const followed = themeOf(component, items);
+  const theme = followed && instead !== undefined ? named(items, 'theme', instead ?? undefined) : followed;
+  if (!theme) return plain;
+  const known = dressed.get(plain);
+  if (known?.theme === theme) return known.dressed;
+  const rules = themeRules(theme, plain);
+  const result =
+    rules.length === 0
+      ? plain
+      : { ...plain, entries: inLine([...rules, ...Object.entries(plain.entries).sort(byEntry)]) };
+  dressed.set(plain, { theme, dressed: result });
+  return result;
+}
+
+/** As `made`, of the same theme. */
+const dressed = new WeakMap<ComponentDefinition, { theme: ThemeItem; dressed: ComponentDefinition }>();
 
 function composed(
   component: ComponentDefinition,
@@ -114,8 +152,10 @@ export function entryHome(
   component: ComponentDefinition,
   entry: string,
   items: Items,
-): { kind: 'own' } | { kind: 'ruleSet' | 'component'; name: string } {
+): { kind: 'own' } | { kind: 'ruleSet' | 'component' | 'theme'; name: string } {
   if (component.entries[entry]) return { kind: 'own' };
+  const theme = entry.includes('.') ? themeOf(component, items) : undefined;
+  if (theme?.entries[themeRuleId(entry)]) return { kind: 'theme', name: theme.name };
   for (const base of component.bases ?? []) {
     const set = named(items, 'ruleSet', base);
     if (set?.entries[entry]) return { kind: 'ruleSet', name: set.name };

@@ -40,6 +40,8 @@ export interface Part {
   description: string;
   /** CSS properties that users of the component may set; all others are fixed. */
   adjustable?: string[];
+  /** The element of a theme that the part is, or `none`; left out: as its tag says. */
+  element?: string;
 }
 /** What stands in a slot: a component with its props, or an icon. */
 export interface Nested {
@@ -119,6 +121,8 @@ export interface ComponentDefinition extends OrderedItem {
   bases?: Reference[];
   /** The component this one varies: whatever is not said here is said there. */
   variationOf?: Reference | null;
+  /** The theme it follows; left out: that of what it varies. */
+  theme?: Reference;
   behaviours?: Record<string, Behaviour>;
   script?: string;
   data?: Record<string, DataTable>;

@@ -25,7 +25,7 @@ const BORDER_SIDE =
 const BOX_SIDE = /^(padding|margin)-(?:block|inline|top|right|bottom|left)/;
 
 /** Every property that is other than the rules say where this one is set. */
-function touchedBy(property: string): string[] {
+export function touchedBy(property: string): string[] {
   const side = BORDER_SIDE.exec(property);
   if (side) return side[1] ? [property, `border-${side[1]}`] : [property, ...SETS.border!];
   const box = BOX_SIDE.exec(property)?.[1];

@@ -65,8 +65,9 @@ export const component = defineKind({
           shows: oneOf('text', 'icon', 'nothing'),
           description: text,
           adjustable: list(property),
+          element: identifier,
         },
-        ['adjustable'],
+        ['adjustable', 'element'],
       ),
     ),
     props: record(
@@ -103,6 +104,7 @@ export const component = defineKind({
     excluded: record(object({ order, when: { ...list(condition), minItems: 1 }, why: text })),
     bases: list(reference),
     variationOf: nullable(reference),
+    theme: reference,
     behaviours: record(behaviour),
     script: { type: 'string', maxLength: 100_000 },
     data: record(
@@ -122,7 +124,7 @@ export const component = defineKind({
     ),
     code: nullable(object({ file: name, props: list(object({ name, kind: propKind, values: list(text) })) })),
   },
-  optional: ['excluded', 'bases', 'variationOf', 'behaviours', 'script', 'data', 'code'],
+  optional: ['excluded', 'bases', 'variationOf', 'theme', 'behaviours', 'script', 'data', 'code'],
   unique: ({ name }) => `component ${name}`,
   title: ({ name }) => name,
   references: componentReferences,

@@ -16,6 +16,7 @@ import { pairing } from './pairing';
 import { recipe } from './recipe';
 import { component } from './component';
 import { ruleSet } from './rule-set';
+import { theme } from './theme';
 import { styleSheet } from './style-sheet';
 import { asset } from './asset';
 import { guide } from './guide';
@@ -41,6 +42,7 @@ export const ITEM_KINDS: ReadonlyMap<string, ItemKind> = registryOf(
     recipe,
     component,
     ruleSet,
+    theme,
     styleSheet,
     asset,
     guide,

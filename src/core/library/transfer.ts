@@ -111,7 +111,13 @@ class TransferRun {
     const known = this.known.get(item.id);
     if (known) return known;
     if (item.kind === 'token') return this.token(item);
-    if (item.kind !== 'component' && item.kind !== 'ruleSet' && item.kind !== 'asset') return reference;
+    if (
+      item.kind !== 'component' &&
+      item.kind !== 'ruleSet' &&
+      item.kind !== 'theme' &&
+      item.kind !== 'asset'
+    )
+      return reference;
     const same = named(this.target, item.kind, { path: item.name });
     if (same && this.needs === 'map') return this.standsFor(item, same.id, same.name, item.kind);
     const name = same ? this.freeName(item.kind, item.name) : item.name;
@@ -138,7 +144,7 @@ class TransferRun {
     return reference;
   }
 
-  private freeName(kind: 'component' | 'ruleSet' | 'asset', name: string): string {
+  private freeName(kind: 'component' | 'ruleSet' | 'theme' | 'asset', name: string): string {
     for (let n = 2; ; n++) if (!named(this.target, kind, { path: `${name}-${n}` })) return `${name}-${n}`;
   }
 

@@ -1,6 +1,4 @@
-import { STANDARD_STATES } from '../components/combinations';
-import { partStyles } from '../components/cell-style';
-import { defaultProps } from '../components/condition';
+import { styleDifferences, type StyleDifference } from '../components/style-differences';
 import type { ComponentDefinition } from '../components/definition';
 import type { Items } from '../document/item';
 import type { PlacementItem } from './items';
@@ -9,20 +7,10 @@ import type { Resolution } from '../tokens/resolve';
 import { contextText, type Context } from '../tokens/system';
 import { componentOf, placementsOf, screensOf } from './screen';
 
+/** A library's release as a product has it or would have it. */
 export interface ReviewSide {
   items: Items;
   resolution: Resolution;
-}
-
-interface ReviewDifference {
-  part: string;
-  property: string;
-  before: string | null;
-  after: string | null;
-  /** States in which it shows; empty: at rest too. */
-  states: string[];
-  /** Contexts in which it shows, where these are not all. */
-  contexts: Context[] | undefined;
 }
 
 /** One placement of a product's screen that an upgrade would change. */
@@ -31,7 +19,7 @@ export interface ReviewArea {
   placement: string;
   component: string;
   label: string;
-  differences: ReviewDifference[];
+  differences: StyleDifference[];
   /** The template itself differs, or a prop value the placement sets is no longer taken. */
   structural: string[];
   /** How much it concerns: resting differences count more than those of states. */
@@ -73,7 +61,11 @@ function reviewPlacement(
     };
   }
   const structural = structuralChanges(placement, old, now);
-  const differences = differencesOf(placement, old, now, before, after);
+  const differences = styleDifferences(
+    { ...before, component: old },
+    { ...after, component: now },
+    placement.props,
+  );
   if (structural.length === 0 && differences.length === 0) return undefined;
   const weight =
     structural.length * 100 +
@@ -100,65 +92,6 @@ function structuralChanges(
       found.push(`${name} can no longer be ${value}; the value is kept as unplaced`);
   }
   return found;
-}
-
-function differencesOf(
-  placement: PlacementItem,
-  old: ComponentDefinition,
-  now: ComponentDefinition,
-  before: ReviewSide,
-  after: ReviewSide,
-): ReviewDifference[] {
-  const found = new Map<string, ReviewDifference & { at: Set<number> }>();
-  const states = [...STANDARD_STATES, ...now.states.map((state) => [state])];
-  const contexts = after.resolution.contexts;
-  for (const names of states) {
-    contexts.forEach((context, i) => {
-      const styles = (component: ComponentDefinition, side: ReviewSide) =>
-        partStyles(
-          component,
-          side.items,
-          side.resolution,
-          { props: { ...defaultProps(component), ...placement.props }, states: names },
-          side.resolution.numberOf(context),
-        );
-      const [was, is] = [styles(old, before), styles(now, after)];
-      for (const part of new Set([...was.keys(), ...is.keys()])) {
-        const properties = new Set([...(was.get(part)?.keys() ?? []), ...(is.get(part)?.keys() ?? [])]);
-        for (const property of properties) {
-          const [a, b] = [was.get(part)?.get(property) ?? null, is.get(part)?.get(property) ?? null];
-          if (a === b) continue;
-          const key = [part, property, a, b].join('\n');
-          let difference = found.get(key);
-          if (!difference)
-            found.set(
-              key,
-              (difference = {
-                part,
-                property,
-                before: a,
-                after: b,
-                states: [...names],
-                contexts: undefined,
-                at: new Set(),
-              }),
-            );
-          if (names.length === 0) difference.states = [];
-          else if (difference.states.length > 0)
-            difference.states = [...new Set([...difference.states, ...names])];
-          difference.at.add(i);
-        }
-      }
-    });
-  }
-  return [...found.values()]
-    .map(({ at, ...difference }) => ({
-      ...difference,
-      contexts: at.size === contexts.length ? undefined : [...at].map((i) => contexts[i]!),
-    }))
-    .sort(
-      (a, b) => a.states.length - b.states.length || (a.part + a.property < b.part + b.property ? -1 : 1),
-    );
 }
 
 export const describeContexts = (contexts: Context[] | undefined): string =>

@@ -43,7 +43,7 @@ const TELLING: ReadonlySet<ItemKindName> = new Set([
   'resolver',
 ]);
 /** Kinds of item that what is found of a component may depend on, besides what it is made of. */
-const AROUND: ReadonlySet<ItemKindName> = new Set(['component', 'ruleSet', 'asset', 'styleSheet']);
+const AROUND: ReadonlySet<ItemKindName> = new Set(['component', 'ruleSet', 'theme', 'asset', 'styleSheet']);
 /** Of more changes than this at once everything is worked out anew where it is asked for. */
 const MANY = 400;
 

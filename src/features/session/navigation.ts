@@ -35,6 +35,7 @@ export const STAGES: readonly Stage[] = [
     pages: [
       { label: 'Gallery', path: 'components' },
       { label: 'Assets', path: 'assets' },
+      { label: 'Themes', path: 'themes' },
     ],
   },
   { label: 'Guides', pages: [{ label: 'Guides', path: 'guides' }] },

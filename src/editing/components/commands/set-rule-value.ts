@@ -1,26 +1,28 @@
 import { entryHome, named } from '@/core/components/compose';
 import { equal } from '@/core/document/edits';
 import type { ComponentDefinition, RuleSetItem, StyleRule } from '@/core/components/definition';
+import { themeRuleId, type ThemeItem } from '@/core/components/theme';
 import { itemsOf, ordered } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { notOwn, ownComponent, styleValueOf } from '@/editing/components/own-component';
+import { notOwn, ownComponent, styleValueOf, usedComponent } from '@/editing/components/own-component';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
 import { runCommand } from '@/editing/session/draft-transaction';
 import { declared } from '@/editing/components/declared-value';
 
-/** Where a rule of a component is written: its item, here or in a rule set or the component it varies. */
+/** Where a rule of a component is written: its item, here or in a theme, a rule set or the component it varies. */
 function homeOf(
   library: OpenLibrary,
   name: string,
   rule: string,
-): { item: ComponentDefinition | RuleSetItem; own: boolean } | undefined {
+): { item: ComponentDefinition | RuleSetItem | ThemeItem; entry: string; own: boolean } | undefined {
   const authored = itemsOf(library.effective.authored, 'component').find((one) => one.name === name);
   if (!authored) return undefined;
   const home = entryHome(authored, rule, library.effective.authored);
-  if (home.kind === 'own') return authored.entries[rule] ? { item: authored, own: true } : undefined;
+  if (home.kind === 'own')
+    return authored.entries[rule] ? { item: authored, entry: rule, own: true } : undefined;
   const item = named(library.effective.authored, home.kind, { path: home.name });
-  return item ? { item, own: false } : undefined;
+  return item && { item, entry: home.kind === 'theme' ? themeRuleId(rule) : rule, own: false };
 }
 
 /**
@@ -40,8 +42,9 @@ export function setRuleValue(
 ): Command {
   const component = ownComponent(library, name);
   const home = homeOf(library, name, id);
-  const rule = home?.item.entries[id];
-  if (!component || !home || rule?.kind !== 'rule')
+  const written = home?.item.entries[home.entry];
+  const rule = usedComponent(library, name)?.entries[id];
+  if (!component || !home || written?.kind !== 'rule' || rule?.kind !== 'rule')
     return refuse('The rule is not in this library', 'Change it in the library it comes from');
   const trimmed = text.trim();
   const read = styleValueOf(library, trimmed);
@@ -71,9 +74,9 @@ export function setRuleValue(
     });
   if (!library.own.items.has(home.item.id)) return notOwn(home.item.name);
   return runCommand(library, newId, label, (work) =>
-    work.set(home.item.id, `entries/${id}`, {
-      ...rule,
-      declarations: declared(rule, property, trimmed === '' ? undefined : value),
+    work.set(home.item.id, `entries/${home.entry}`, {
+      ...written,
+      declarations: declared(written, property, trimmed === '' ? undefined : value),
     }),
   );
 }

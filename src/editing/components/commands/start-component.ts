@@ -1,5 +1,6 @@
 import { itemsOf } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
+import { withoutThemeRules } from '@/core/components/theme';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { behindAllComponents, nameProblem } from '@/editing/components/own-component';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
@@ -34,7 +35,7 @@ export function startComponent(
         variationOf: { id: source.id, path: source.name },
       });
     if (source) {
-      const { bases: _bases, variationOf: _source, ...copied } = source;
+      const { bases: _bases, variationOf: _source, ...copied } = withoutThemeRules(source);
       return work.add({ ...copied, id, name, order, deprecation: null });
     }
     const [root, label] = ordersAfter(null, 2) as [string, string];

@@ -1,3 +1,5 @@
+import { themeOf } from '@/core/components/compose';
+import { withoutThemeRules } from '@/core/components/theme';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { notOwn, ownComponent, usedComponent } from '@/editing/components/own-component';
 import { refuse, type NewId, type Command } from '@/editing/session/command';
@@ -16,6 +18,12 @@ export function unlink(
   const source = component.variationOf.path;
   return runCommand(library, newId, `Cut ${name} loose from ${source}`, (work) => {
     work.remove(component.id);
-    work.add({ ...used, variationOf: null, bases: [] });
+    const theme = themeOf(component, library.effective.authored);
+    work.add({
+      ...withoutThemeRules(used),
+      variationOf: null,
+      bases: [],
+      ...(theme && { theme: { id: theme.id, path: theme.name } }),
+    });
   });
 }

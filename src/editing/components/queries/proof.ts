@@ -2,7 +2,7 @@ import { partRemoval, removalText } from '@/editing/components/part-changes';
 import { KNOWN_STATES } from '@/core/components/condition';
 import { combinationsOf } from '@/core/components/combinations';
 import { componentClass } from '@/core/components/compile';
-import { entryHome, named } from '@/core/components/compose';
+import { entryHome, named, themeOf } from '@/core/components/compose';
 import { conditionsText, defaultProps } from '@/core/components/condition';
 import { behaviourText, msOf, type PlayedBehaviour } from '@/core/components/behaviour';
 import { whatIf, type WhatIf } from '@/core/components/counts';
@@ -11,6 +11,7 @@ import { guardBreaks, guardReach, guardText, isDeclared } from '@/core/component
 import { renderNested } from '@/core/components/nested';
 import { deprecationOf } from '@/core/components/lifecycle';
 import { pathOf } from '@/core/tokens/token-tree';
+import { themedParts, type ThemeElement } from '@/core/components/theme';
 import { withTokenValues } from '@/core/components/style';
 import { printStyle } from '@/core/components/style-text';
 import { spellingOf } from '@/editing/tokens/token-spelling';
@@ -65,6 +66,9 @@ export interface ProofView {
     shows: string;
     description: string;
     adjustable: string[];
+    /** The element of a theme it was said to be; null: as its tag says, `stands`. */
+    element: string | null;
+    stands: ThemeElement | null;
     /** What would go with it, in words; empty: nothing. */
     goes: string;
   }[];
@@ -73,6 +77,9 @@ export interface ProofView {
   /** Combinations that must not be made. */
   excluded: { id: string; when: string; why: string; combinations: number }[];
   bases: string[];
+  /** The theme it follows, and all there are. */
+  theme: string | null;
+  themes: string[];
   /** All rule sets of the library. */
   ruleSets: string[];
   /** Components and icons that slots can hold. */
@@ -88,8 +95,8 @@ export interface ProofView {
   played: PlayedBehaviour[];
   rules: {
     id: string;
-    /** The rule set or component it is written in, where that is not this one. */
-    from: { kind: 'ruleSet' | 'component'; name: string } | null;
+    /** The theme, rule set or component it is written in, where that is not this one. */
+    from: { kind: 'ruleSet' | 'component' | 'theme'; name: string } | null;
     conditions: Condition[];
     when: string;
     part: string;
@@ -152,6 +159,7 @@ export function proof(
   const broken = new Map(
     guardBreaks(component, items, resolution).map(({ guard, finding }) => [guard, finding.message]),
   );
+  const elements = themedParts(component);
   const homeOf = (entry: string) => {
     const home = entryHome(authored, entry, items);
     return home.kind === 'own' ? null : home;
@@ -194,12 +202,14 @@ export function proof(
         passed,
       })),
     })),
-    parts: ordered(component.parts).map(({ id, name: part, shows, description, adjustable }) => ({
+    parts: ordered(component.parts).map(({ id, name: part, shows, description, adjustable, element }) => ({
       id,
       name: part,
       shows,
       description,
       adjustable: adjustable ?? [],
+      element: element ?? null,
+      stands: elements.get(part) ?? null,
       goes: removalText(partRemoval(component, part)),
     })),
     states: [...new Set([...KNOWN_STATES, ...component.states])],
@@ -213,6 +223,8 @@ export function proof(
     })),
     bases: (component.bases ?? []).map((base) => named(items, 'ruleSet', base)?.name ?? base.path),
     ruleSets: itemsOf(items, 'ruleSet').map((set) => set.name),
+    theme: themeOf(authored, library.effective.authored)?.name ?? null,
+    themes: itemsOf(items, 'theme').map((one) => one.name),
     pieces: {
       components: itemsOf(items, 'component').flatMap((one) => (one.id === component.id ? [] : [one.name])),
       deprecated: itemsOf(items, 'component').flatMap((one) => (one.deprecation ? [one.name] : [])),

@@ -4,12 +4,18 @@ import { counted, plural } from '@/core/base/words';
 import { ActionIcon, Button, Menu, Modal, Select, Stack, TagsInput, Text, TextInput } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
 import { useState } from 'react';
+import { elementLabel, THEME_ELEMENTS, type ThemeElement } from '@/core/components/theme';
 import type { ProofView } from '@/editing/components/queries/proof';
 import { useCommand } from '@/features/session/document';
 import { OneField } from '@/features/session/one-field';
 import { DialogFoot } from '@/ui/dialog-foot';
 import { Refused, useStore } from '@/features/session/refused';
 import classes from '../components.module.css';
+
+const ELEMENTS = (Object.keys(THEME_ELEMENTS) as ThemeElement[]).map((value) => ({
+  value: value as string,
+  label: elementLabel(value),
+}));
 
 /** The parts: what each shows, what it is, and which of its styles users may set. */
 export function PartsPanel({ view }: { view: ProofView }) {
@@ -29,6 +35,7 @@ export function PartsPanel({ view }: { view: ProofView }) {
             <th>Content type</th>
             <th>Description</th>
             <th>Overridable properties</th>
+            {view.themes.length > 0 && <th>Theme element</th>}
             <th>
               <span className="visually-hidden">Actions</span>
             </th>
@@ -92,6 +99,33 @@ export function PartsPanel({ view }: { view: ProofView }) {
                     }}
                   />
                 </td>
+                {view.themes.length > 0 && (
+                  <td>
+                    <Select
+                      aria-label={`Theme element of ${part.name}`}
+                      w={120}
+                      allowDeselect={false}
+                      readOnly={!own}
+                      data={[
+                        {
+                          value: '',
+                          label:
+                            part.element === null && part.stands ? elementLabel(part.stands) : 'By its tag',
+                        },
+                        ...ELEMENTS,
+                        { value: 'none', label: 'None' },
+                      ]}
+                      value={part.element ?? ''}
+                      onChange={(element) =>
+                        void put('setPartElement', {
+                          component: view.name,
+                          part: part.name,
+                          element: element || null,
+                        })
+                      }
+                    />
+                  </td>
+                )}
                 <td>
                   {own && part.name !== 'root' && (
                     <Menu position="bottom-end">

@@ -4,7 +4,11 @@ import { Button, Group, MultiSelect, SegmentedControl, Text, TextInput } from '@
 import { memo, useCallback, useEffect, useState, type ReactNode } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
 import type { Refusal } from '@/features/session/document';
+import { useLibrary } from '@/features/session/library-shell';
+import { libraryAddress } from '@/features/session/navigation';
 import { Refused, refusalText, useStore } from '@/features/session/refused';
+import { useLensLink } from '@/ui/frame/lens';
+import { PageLink } from '@/ui/page-link';
 import { AddProperty, CopyRule, NewRules, RuleForm, RuleMenu, type RuleGesture } from './rule-editing';
 import { useKeys } from '@/ui/use-keys';
 import { moveAmongRules } from './rule-keys';
@@ -52,6 +56,7 @@ export function RulesPanel({ view }: { view: ProofView }) {
       {/* The buttons inside are reached by Tab too; the arrows are the short way. */}
       <div className={classes.body} onKeyDown={moveAmongRules}>
         {(view.canEdit || view.bases.length > 0) && <Bases view={view} />}
+        <Theme view={view} />
         {shown === 'table' && <RuleTable view={view} report={setRefusal} />}
         {(shown === 'sentences' ? view.rules : []).map((rule) => (
           <RuleRow
@@ -174,6 +179,24 @@ function Bases({ view }: { view: ProofView }) {
       onChange={(sets) => void put('setBases', { component: view.name, sets })}
       mb={6}
     />
+  );
+}
+
+/** The theme a component follows: what its own rules do not set is said there. */
+function Theme({ view }: { view: ProofView }) {
+  const library = useLibrary();
+  const link = useLensLink(library.axes);
+  if (view.themes.length === 0) return null;
+  const address = `themes?apply=${encodeURIComponent(view.theme ?? view.themes[0]!)}&components=${view.name}`;
+  return (
+    <Text size="sm" mb={6}>
+      {view.theme === null ? 'Follows no theme. ' : `Follows theme ${view.theme}. `}
+      {view.canEdit && view.from === null && (
+        <PageLink href={link(libraryAddress(library.slug, address))}>
+          {view.theme === null ? 'Apply theme' : 'Change theme'}
+        </PageLink>
+      )}
+    </Text>
   );
 }
 

@@ -1,0 +1,5 @@
+import { ThemesPage } from '@/features/components/themes/themes-page';
+
+export default function Page() {
+  return <ThemesPage />;
+}
