@@ -136,7 +136,10 @@ export default tseslint.config(
     rules: {
       'no-restricted-imports': [
         'error',
-        { name: 'next/link', message: 'PageLink (ui/page-link) fetches pages ahead only when they are pointed at' },
+        {
+          name: 'next/link',
+          message: 'PageLink (ui/page-link) fetches pages ahead only when they are pointed at',
+        },
       ],
     },
   },

@@ -23,6 +23,7 @@ const DIALOGS: [page: string, open: (string | RegExp)[], title: RegExp][] = [
   ['/libraries/keel/components/badge', ['Actions', 'Deprecate'], /Deprecate/],
   ['/libraries/keel/components/departure-table?side=data', ['Add data'], /Add data/],
   ['/libraries/keel/components/notice?side=code', ['Rename part hint'], /Rename part/],
+  ['/libraries/keel/themes?create=theme', [], /Create theme/],
   ['/libraries/keel/assets', ['Create icon component …'], /^Create icon component of/],
 ];
 

@@ -25,6 +25,7 @@ const VIEWS = [
   '/libraries/keel/components/departure-table?side=data&contents=data:Morning sailings',
   '/libraries/keel/components/field?side=code&contents=long&dir=rtl',
   '/libraries/keel/assets',
+  '/libraries/keel/themes',
   '/libraries/keel/guides',
   '/libraries/keel/guides/buttons',
   '/libraries/keel/releases',

@@ -17,7 +17,7 @@ import { changeSpecimen } from './releases/queries/change-specimen';
 import { ledger } from './releases/queries/ledger';
 import { outputs } from './outputs/queries/outputs';
 import { placing } from './products/queries/placing';
-import { productFrame, screen, upgrade } from './session/open-product';
+import { productFrame, screen, themeReview, upgrade } from './session/open-product';
 import { overrides, overridesCsv } from './tokens/queries/overrides';
 import { pairingGrid, pairingsCsv, pairingSolutions } from './foundations/queries/pairing-grid';
 import { cardSpecimen, componentsInSteps, componentSums } from './components/queries/gallery';
@@ -114,7 +114,7 @@ export const LIBRARY_QUERIES = {
   outputs,
 };
 /** What a product's pages ask. */
-export const PRODUCT_QUERIES = { productFrame, screen, placing, upgrade };
+export const PRODUCT_QUERIES = { productFrame, screen, placing, upgrade, themeReview };
 
 type Queries = typeof LIBRARY_QUERIES & typeof PRODUCT_QUERIES;
 export type QueryName = keyof Queries;

@@ -131,8 +131,15 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
     version: word,
     policy: fc.constantFrom('ask', 'patches', 'minors'),
     held: fc.constant({}),
+    theme: reference,
   }),
-  screen: of('screen', { name: word, title: word, width: fc.constantFrom(400, 800), order }),
+  screen: of('screen', {
+    name: word,
+    title: word,
+    width: fc.constantFrom(400, 800),
+    order,
+    theme: reference,
+  }),
   placement: of('placement', {
     screen: idFor('screen'), parent: fc.constantFrom(null, 'placement_1'), slot: fc.constantFrom(null, 'actions'), component: reference,
     props: fc.dictionary(prop, word, { maxKeys: 2, noNullPrototype: true }), order, contents: fc.constantFrom('long', 'data:alpha'),

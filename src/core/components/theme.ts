@@ -83,7 +83,11 @@ export function themeRules(
   for (const entry of Object.values(component.entries)) {
     if (entry.kind !== 'rule') continue;
     const own = said.get(entry.part) ?? new Set();
-    for (const [property] of entry.declarations) for (const one of touchedBy(property)) own.add(one);
+    for (const [property] of entry.declarations) {
+      for (const one of touchedBy(property)) own.add(one);
+      // A text style bound there has its spacing too.
+      if (property === 'font') own.add('letter-spacing');
+    }
     said.set(entry.part, own);
   }
   const parts = themedParts(component);
@@ -130,7 +134,8 @@ const SHEET =
   [1, 2, 3, 4, 5, 6].map((n) => `<h${n} part="heading-${n}">Heading ${n}</h${n}>`).join('') +
   '<p part="text">Text, with <a part="link" href="#">a link</a> in it.</p>' +
   '<article part="card"><h3 part="card-heading">Card</h3><p part="card-text">Text of a card.</p></article>' +
-  '<label part="label">Label</label> <input part="field" value="Field"> <button part="button" type="button">Button</button>' +
+  '<div part="row"><label part="label">Label</label></div><div part="row"><input part="field" value="Field"></div>' +
+  '<button part="button" type="button">Button</button>' +
   '</section>';
 
 /** A composed component without what it takes from its theme, to be stored. */

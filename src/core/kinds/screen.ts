@@ -1,5 +1,5 @@
 import { defineKind } from '../document/item-kind';
-import { name, order, text } from '../document/schema';
+import { name, order, reference, text } from '../document/schema';
 import { SCREEN_WIDTH } from '../products/items';
 
 export const screen = defineKind({
@@ -11,6 +11,8 @@ export const screen = defineKind({
     name,
     title: text,
     width: { type: 'number', minimum: SCREEN_WIDTH.least, maximum: SCREEN_WIDTH.most },
+    theme: reference,
   },
+  optional: ['theme'],
   title: ({ title }) => title,
 });

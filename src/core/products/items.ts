@@ -19,6 +19,8 @@ interface PinItem extends ItemBase {
   policy: 'ask' | 'patches' | 'minors';
   /** Component id to the version it is held at. */
   held: Record<string, string>;
+  /** The theme that components have on its screens which follow one; left out: the one each follows. */
+  theme?: Reference;
 }
 /** CSS pixels between which a screen may be wide. */
 export const SCREEN_WIDTH = { least: 100, most: 10_000 } as const;
@@ -29,6 +31,8 @@ export interface ScreenItem extends OrderedItem {
   title: string;
   /** CSS pixels. */
   width: number;
+  /** In place of the theme of the pin. */
+  theme?: Reference;
 }
 export interface PlacementItem extends OrderedItem {
   kind: 'placement';

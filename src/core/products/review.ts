@@ -1,7 +1,7 @@
 import { styleDifferences, type StyleDifference } from '../components/style-differences';
 import type { ComponentDefinition } from '../components/definition';
 import type { Items } from '../document/item';
-import type { PlacementItem } from './items';
+import type { PlacementItem, ScreenItem } from './items';
 import { equal } from '../document/edits';
 import type { Resolution } from '../tokens/resolve';
 import { contextText, type Context } from '../tokens/system';
@@ -12,6 +12,9 @@ export interface ReviewSide {
   items: Items;
   resolution: Resolution;
 }
+
+/** The side of each screen: screens may have themes of their own. */
+type SideOf = (screen: ScreenItem) => ReviewSide;
 
 /** One placement of a product's screen that an upgrade would change. */
 export interface ReviewArea {
@@ -30,11 +33,11 @@ export interface ReviewArea {
  * What taking another release would change on a product's own screens: every placement, under every context and state,
  * by declarations, template and props. An empty answer is MODEL's "no visible change".
  */
-export function reviewUpgrade(product: Items, before: ReviewSide, after: ReviewSide): ReviewArea[] {
+export function reviewUpgrade(product: Items, before: SideOf, after: SideOf): ReviewArea[] {
   const areas: ReviewArea[] = [];
   for (const screen of screensOf(product)) {
     for (const placement of placementsOf(product, screen.id)) {
-      const area = reviewPlacement(placement, screen.id, before, after);
+      const area = reviewPlacement(placement, screen.id, before(screen), after(screen));
       if (area) areas.push(area);
     }
   }

@@ -33,8 +33,20 @@ const product = productOf(
 );
 
 test('nothing changed is nothing to review', () => {
-  expect(reviewUpgrade(product, before, before)).toEqual([]);
-  expect(reviewUpgrade(product, before, side(new Map(library)))).toEqual([]);
+  expect(
+    reviewUpgrade(
+      product,
+      () => before,
+      () => before,
+    ),
+  ).toEqual([]);
+  expect(
+    reviewUpgrade(
+      product,
+      () => before,
+      () => side(new Map(library)),
+    ),
+  ).toEqual([]);
 });
 
 /** The button with one declaration of one rule said otherwise. */
@@ -55,7 +67,11 @@ test('a placement is reviewed exactly where its declarations differ in some stat
   fc.assert(
     fc.property(changed, (other) => {
       const after = side(new Map(library).set(button.id, other));
-      const areas = reviewUpgrade(product, before, after);
+      const areas = reviewUpgrade(
+        product,
+        () => before,
+        () => after,
+      );
       for (const one of placementsOf(product, 'screen_1')) {
         if (one.component.id !== button.id) continue;
         const differs = STANDARD_STATES.some((states) =>
@@ -87,7 +103,11 @@ test('what an upgrade drops is told with what stays unplaced; a component that i
   const narrower = { ...button, props: { ...props, [toneId]: { ...tone, values: ['primary', 'quiet'] } } };
   const after = new Map<string, Item>(library).set(button.id, narrower);
   after.delete(named('badge').id);
-  const areas = reviewUpgrade(product, before, side(after));
+  const areas = reviewUpgrade(
+    product,
+    () => before,
+    () => side(after),
+  );
   expect(areas.map(({ placement: id, structural }) => [id, structural])).toEqual([
     ['placement_3', ['The component is no longer in the library']],
     ['placement_2', ['tone can no longer be danger; the value is kept as unplaced', 'The prop label was removed; its value “Leave” is kept as unplaced']],

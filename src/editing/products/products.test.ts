@@ -5,7 +5,8 @@ import { brokenInvariants, schemaProblems } from '@/core/kinds/registry';
 import { placementsOf, renderScreen, screensOf } from '@/core/products/screen';
 import { PRODUCT_COMMANDS as COMMANDS } from '@/editing/commands';
 import type { Command } from '@/editing/session/command';
-import { OpenProduct } from '@/editing/session/open-product';
+import { OpenProduct, screen, themeReview } from '@/editing/session/open-product';
+import type { ThemeItem } from '@/core/components/theme';
 import { apply, bookingSite, demo, newId } from '@/testing/library';
 import { placing } from './queries/placing';
 import { placementOf } from './screens';
@@ -188,3 +189,49 @@ test('whatever is placed, moved, copied and removed, the product stays whole and
     { numRuns: 40 },
   );
 });
+
+test('a theme is chosen for all screens or for one, shown first, and taken back', () => {
+  const styled = (id: string, name: string, transform: string): ThemeItem => ({
+    id, kind: 'theme', name, description: '', order: 'a0',
+    entries: { [`entry_${id}`]: { order: 'a0', kind: 'rule', when: [], part: 'button', declarations: [['text-transform', { raw: transform }]], comment: '' } },
+  }); // prettier-ignore
+  const items = new Map(release.items);
+  for (const one of [styled('theme_1', 'Quiet', 'lowercase'), styled('theme_2', 'Loud', 'uppercase')]) items.set(one.id, one);
+  const button = itemsOf(release.items, 'component').find(({ name }) => name === 'button')!;
+  items.set(button.id, { ...button, theme: { id: 'theme_1', path: 'Quiet' } });
+  const themed = bookingSite({ ...release, items });
+  const two = after(themed, COMMANDS.duplicateScreen(themed, { screen: first(themed).id }, newId));
+  const [one, other] = screensOf(two.own.items).map(({ id }) => id) as [string, string];
+  const transform = (product: OpenProduct, id: string) => /text-transform: (\w+)/.exec(screen(product, { id })!.css)?.[1];
+  const all = (product: OpenProduct) => [transform(product, one), transform(product, other)];
+  expect(all(two)).toEqual(['lowercase', 'lowercase']);
+
+  // What is shown first is what comes about, and nothing else.
+  const review = themeReview(two, { theme: 'Loud', screen: other })!;
+  expect(review.screens.map(({ id }) => id)).toEqual([other]);
+  expect(new Set(review.areas.flatMap(({ differences }) => differences.map((d) => [d.property, d.before, d.after].join(' '))))).toEqual(new Set(['text-transform lowercase uppercase']));
+  const screened = after(two, COMMANDS.setTheme(two, { theme: 'Loud', screen: other }));
+  expect(all(screened)).toEqual(['lowercase', 'uppercase']);
+  expect(screen(screened, { id: other })!.css).toBe(review.screens[0]!.after.css);
+  expect(schemaProblems(screened.own.items.get(other)!)).toEqual([]);
+
+  const everywhere = after(two, COMMANDS.setTheme(two, { theme: 'Loud', screen: null }));
+  expect(all(everywhere)).toEqual(['uppercase', 'uppercase']);
+  // A screen's own goes over that of all, and taking it back leaves that of all.
+  const mixed = after(everywhere, COMMANDS.setTheme(everywhere, { theme: 'Quiet', screen: one }));
+  expect(all(mixed)).toEqual(['lowercase', 'uppercase']);
+  expect(themeReview(mixed, { theme: null, screen: one })!.screens.map(({ id }) => id)).toEqual([one]);
+  expect(all(after(mixed, COMMANDS.setTheme(mixed, { theme: null, screen: one })))).toEqual(['uppercase', 'uppercase']);
+  expect(schemaProblems(mixed.own.items.get(one)!)).toEqual([]);
+  // Undone, nothing is left of it.
+  const command = COMMANDS.setTheme(two, { theme: 'Loud', screen: null });
+  if (!('edits' in command)) throw new Error(command.problem);
+  expect(apply(apply(two.own, command.edits), invertEdits(command.edits))).toEqual(two.own);
+
+  expect(problem(COMMANDS.setTheme(two, { theme: 'Nowhere', screen: null }))).toMatch(/no theme Nowhere/);
+  expect(problem(COMMANDS.setTheme(two, { theme: 'Loud', screen: 'gone' }))).toMatch(/screen/);
+  expect(problem(COMMANDS.setTheme(two, { theme: null, screen: null }))).toMatch(/^Nothing would change/);
+  // A release without the theme shows what each component follows.
+  const gone = bookingSite(release);
+  expect(gone.release('keel', '1.0.0', { id: 'theme_9', path: 'Nowhere' })!.items).toEqual(gone.main()!.state.items);
+}); // prettier-ignore

@@ -1,9 +1,11 @@
 import type { Finding } from '@/core/findings/finding';
 import { undoStacks, type LoggedChangeSet } from '@/core/document/change-set';
-import { itemsOf, type Document, type Item } from '@/core/document/item';
+import { itemsOf, type Document, type Item, type Reference } from '@/core/document/item';
 import { settableFaces, type SettableFace } from '@/core/assets/known-fonts';
-import { effectiveLibrary } from '@/core/library/effective';
+import { composedItems, named } from '@/core/components/compose';
+import { effectiveLibrary, type EffectiveLibrary } from '@/core/library/effective';
 import { Resolution } from '@/core/tokens/resolve';
+import type { ScreenItem } from '@/core/products/items';
 import { placementCss, placementFindings } from '@/core/products/overrides';
 import { componentOf, placementsOf, renderScreen, screensOf } from '@/core/products/screen';
 import { pageStyles } from '@/core/outputs/page-styles';
@@ -34,7 +36,8 @@ export interface ProductSnapshot extends Pick<
 
 /** A product as it stands in one tab: its screens, and each library at the release it has pinned. */
 export class OpenProduct {
-  private readonly states = new Map<string, ReviewSide>();
+  private readonly states = new Map<string, { effective: EffectiveLibrary; resolution: Resolution }>();
+  private readonly dressed = new Map<string, ReviewSide>();
 
   constructor(
     readonly snapshot: ProductSnapshot,
@@ -48,8 +51,11 @@ export class OpenProduct {
     return this.snapshot.role === 'maintainer' || this.snapshot.role === 'owner';
   }
 
-  /** A library's release, resolved once. The pin says which one the product has. */
-  release(slug: string, version: string): ReviewSide | undefined {
+  /**
+   * A library's release, resolved once. The pin says which one the product has. With a theme, what follows one follows that,
+   * where the release has it.
+   */
+  release(slug: string, version: string, theme?: Reference): ReviewSide | undefined {
     const library = this.snapshot.libraries.find((other) => other.slug === slug);
     const sent = library && [library.pinned, ...library.newer].find((release) => release.version === version);
     if (!sent) return undefined;
@@ -60,17 +66,33 @@ export class OpenProduct {
         ...generationsFrom(sent.ancestors),
         { name: library!.name, version, items: itemMap(sent.items) },
       ]);
-      state = { items: effective.items, resolution: new Resolution(effective.system) };
+      state = { effective, resolution: new Resolution(effective.system) };
       this.states.set(key, state);
     }
-    return state;
+    const { effective, resolution } = state;
+    const chosen = theme && named(effective.authored, 'theme', theme);
+    const dress = `${key} ${chosen?.id ?? ''}`;
+    let side = this.dressed.get(dress);
+    if (!side) {
+      const items = chosen
+        ? composedItems(effective.authored, { id: chosen.id, path: chosen.name })
+        : effective.items;
+      this.dressed.set(dress, (side = { items, resolution }));
+    }
+    return side;
+  }
+
+  /** The theme chosen for a screen: its own, otherwise the product's. */
+  themeOf(screen?: string): Reference | undefined {
+    const item = screen === undefined ? undefined : this.own.items.get(screen);
+    return (item?.kind === 'screen' ? item.theme : undefined) ?? itemsOf(this.own.items, 'pin')[0]?.theme;
   }
 
   /** The first library the product has taken, at its pin. */
-  main(): { slug: string; name: string; version: string; state: ReviewSide } | undefined {
+  main(screen?: string): { slug: string; name: string; version: string; state: ReviewSide } | undefined {
     const pin = itemsOf(this.own.items, 'pin')[0];
     const library = this.snapshot.libraries.find((other) => other.id === pin?.library.id);
-    const state = pin && library && this.release(library.slug, pin.version);
+    const state = pin && library && this.release(library.slug, pin.version, this.themeOf(screen));
     return state && { slug: library!.slug, name: library!.name, version: pin.version, state };
   }
 }
@@ -88,7 +110,10 @@ export interface ProductFrameView {
   axes: { name: string; contexts: string[]; default: string; description: string }[];
   library: { slug: string; name: string; version: string } | null;
   newer: { version: string; at: string; notes: string }[];
-  screens: { id: string; title: string; width: number; placements: number }[];
+  screens: { id: string; title: string; width: number; placements: number; theme: string | null }[];
+  /** The themes of the pinned release, and the one chosen for all screens. */
+  themes: string[];
+  theme: string | null;
   undo: string | null;
   redo: string | null;
   history: { label: string; author: string; at: string }[];
@@ -101,6 +126,8 @@ export function productFrame(product: OpenProduct): ProductFrameView {
   const main = product.main();
   const stacks = undoStacks(product.log.filter((entry) => entry.author === product.person));
   const sent = snapshot.libraries.find((library) => library.slug === main?.slug);
+  const themeName = (theme: Reference | undefined) =>
+    (theme && main && named(main.state.items, 'theme', theme)?.name) ?? null;
   return {
     ...snapshot.document,
     role: snapshot.role,
@@ -121,7 +148,10 @@ export function productFrame(product: OpenProduct): ProductFrameView {
       title: screen.title,
       width: screen.width,
       placements: placementsOf(own.items, screen.id).length,
+      theme: themeName(screen.theme),
     })),
+    themes: main ? itemsOf(main.state.items, 'theme').map((theme) => theme.name) : [],
+    theme: themeName(itemsOf(own.items, 'pin')[0]?.theme),
     undo: stacks.undo.at(-1)?.label ?? null,
     redo: stacks.redo.at(-1)?.label ?? null,
     logSince: logSince(product.log),
@@ -176,7 +206,7 @@ export function screen(
 ): ScreenView | null {
   const all = screensOf(product.own.items);
   const found = all.find((other) => other.id === id) ?? all[0];
-  const main = product.main();
+  const main = product.main(found?.id);
   return found && main ? draw(product, found, main.state, trace) : null;
 }
 
@@ -206,6 +236,8 @@ export function upgrade(
 ): UpgradeView | null {
   const main = product.main();
   const after = product.release(slug, version);
+  const now = (one: { id: string }) => product.main(one.id)!.state;
+  const then = (one: { id: string }) => product.release(slug, version, product.themeOf(one.id))!;
   const library = product.snapshot.libraries.find((other) => other.slug === slug);
   if (!main || main.slug !== slug || !after || !library) return null;
   return {
@@ -215,21 +247,55 @@ export function upgrade(
     notes: [library.pinned, ...library.newer].find((release) => release.version === version)?.notes ?? '',
     taken: main.version === version,
     canTake: product.canEdit,
+    ...reviewOf(product, now, then),
+  };
+}
+
+type Compared = Pick<UpgradeView, 'screens' | 'areas'>;
+
+/** The product's screens as they are and as they would be, with what differs. */
+function reviewOf(
+  product: OpenProduct,
+  before: (screen: ScreenItem) => ReviewSide,
+  after: (screen: ScreenItem) => ReviewSide,
+): Compared {
+  return {
     screens: screensOf(product.own.items).map((item) => ({
       id: item.id,
       title: item.title,
-      before: draw(product, item, main.state),
-      after: draw(product, item, after),
+      before: draw(product, item, before(item)),
+      after: draw(product, item, after(item)),
     })),
-    areas: reviewUpgrade(product.own.items, main.state, after).map((area) => ({
+    areas: reviewUpgrade(product.own.items, before, after).map((area) => ({
       ...area,
-      differences: area.differences.map(({ part, property, before, after: now, states, contexts }) => ({
-        part,
-        property,
-        before,
-        after: now,
-        where: `${states.length > 0 ? `${states.join(', ')}; ` : ''}${describeContexts(contexts)}`,
+      differences: area.differences.map((one) => ({
+        part: one.part,
+        property: one.property,
+        before: one.before,
+        after: one.after,
+        where: `${one.states.length > 0 ? `${one.states.join(', ')}; ` : ''}${describeContexts(one.contexts)}`,
       })),
     })),
   };
+}
+
+/** What another theme would change on one screen, or on all that have none of their own. Null: what each component follows. */
+export function themeReview(
+  product: OpenProduct,
+  { theme: name, screen: id }: { theme: string | null; screen: string | null },
+): Compared | null {
+  const main = product.main();
+  if (!main) return null;
+  const theme = name === null ? undefined : named(main.state.items, 'theme', { path: name });
+  const chosen = theme && { id: theme.id, path: theme.name };
+  const pinned = itemsOf(product.own.items, 'pin')[0]?.theme;
+  const after = (one: ScreenItem) =>
+    product.release(
+      main.slug,
+      main.version,
+      id === null ? (one.theme ?? chosen) : one.id === id ? (chosen ?? pinned) : product.themeOf(one.id),
+    )!;
+  const { screens, areas } = reviewOf(product, (one) => product.main(one.id)!.state, after);
+  const concerned = new Set(areas.map(({ screen: changed }) => changed));
+  return { screens: screens.filter((one) => concerned.has(one.id)), areas };
 }

@@ -16,6 +16,7 @@ import { useProduct } from '@/features/session/product-shell';
 import { Refused, useStore } from '@/features/session/refused';
 import { ScreenDialog } from './screen-dialogs';
 import { ScreenEditor } from './screen-editor';
+import { ThemeDialog } from './theme-dialog';
 import classes from './products.module.css';
 
 /** A product's screens as they stand with the release it has taken. */
@@ -113,11 +114,11 @@ function ScreenBar({
   choose,
 }: {
   product: ReturnType<typeof useProduct>;
-  current: { id: string; title: string; width: number } | undefined;
+  current: { id: string; title: string; width: number; theme: string | null } | undefined;
   choose: (id: string | null) => void;
 }) {
   const { put, refusal } = useStore();
-  const [doing, setDoing] = useState<'add' | 'edit' | null>(null);
+  const [doing, setDoing] = useState<'add' | 'edit' | 'theme' | null>(null);
   return (
     <>
       <Group gap="sm" className={classes.screenBar}>
@@ -132,6 +133,11 @@ function ScreenBar({
         {product.canEdit && product.library && (
           <Button variant="default" leftSection={<IconPlus size={14} />} onClick={() => setDoing('add')}>
             Add screen
+          </Button>
+        )}
+        {product.canEdit && current && product.themes.length > 0 && (
+          <Button variant="default" onClick={() => setDoing('theme')}>
+            Apply theme
           </Button>
         )}
         {product.canEdit && current && (
@@ -158,6 +164,7 @@ function ScreenBar({
       </Group>
       <Refused refusal={refusal} />
       {doing === 'add' && <ScreenDialog close={() => setDoing(null)} />}
+      {doing === 'theme' && current && <ThemeDialog screen={current} close={() => setDoing(null)} />}
       {doing === 'edit' && <ScreenDialog screen={current} close={() => setDoing(null)} />}
     </>
   );

@@ -3,12 +3,19 @@ import { OverlayMap } from '@/core/base/overlay-map';
 import { styleDifferences } from '@/core/components/style-differences';
 import { describeContexts } from '@/core/products/review';
 import type { ComponentDefinition, StyleValue } from '@/core/components/definition';
-import { themedParts, themeSheet, THEME_ELEMENTS, type ThemeElement } from '@/core/components/theme';
+import {
+  themedParts,
+  themeSheet,
+  THEME_ELEMENTS,
+  type ThemeElement,
+  type ThemeItem,
+} from '@/core/components/theme';
 import { renderNested } from '@/core/components/nested';
 import { itemsOf, ordered, type Items } from '@/core/document/item';
 import { pageStyles } from '@/core/outputs/page-styles';
 import type { Resolution } from '@/core/tokens/resolve';
 import type { Context } from '@/core/tokens/system';
+import { tokenNamed } from '@/core/tokens/named-tokens';
 import { pathOf } from '@/core/tokens/token-tree';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { stateOf } from '@/editing/components/own-theme';
@@ -48,7 +55,13 @@ export function themes(library: OpenLibrary, { lens }: { lens: Context }): Theme
   const followed = new Map(
     itemsOf(authored, 'component').map((one) => [one.name, themeOf(one, authored)?.id]),
   );
-  const written = (value: StyleValue) => ('raw' in value ? value.raw : `{${pathOf(value.token, items)}}`);
+  const written = (value: StyleValue) =>
+    'raw' in value
+      ? value.raw.replace(/var\(\s*(--[^\s,()]+)\s*\)/g, (call, name: string) => {
+          const token = tokenNamed(name, items);
+          return token === undefined ? call : `{${pathOf({ id: token, path: name }, items)}}`;
+        })
+      : `{${pathOf(value.token, items)}}`;
   return {
     canEdit: library.canEdit,
     themes: ordered(Object.fromEntries(itemsOf(items, 'theme').map((one) => [one.id, one]))).map((theme) => ({
@@ -101,13 +114,17 @@ function withItem(items: Items, component: ComponentDefinition): Items {
   return composedItems(overlay);
 }
 
+/** As many components are drawn before and after: each picture carries the styles of the page. */
+const PICTURES = 12;
+
 export interface ThemeChangesView {
   components: {
     name: string;
     /** The theme it follows now. */
     theme: string | null;
-    before: Drawing;
-    after: Drawing;
+    /** Of as many components as can be looked at. */
+    before: Drawing | null;
+    after: Drawing | null;
     differences: {
       part: string;
       property: string;
@@ -117,7 +134,7 @@ export interface ThemeChangesView {
       states: string[];
       contexts: string;
     }[];
-    /** Properties of the theme that the component sets itself, so that they stay as they are. */
+    /** What the theme says and the component sets itself, so that it stays as it is: `color of root`. */
     kept: string[];
   }[];
 }
@@ -137,35 +154,40 @@ export function themeChanges(
     overlay.set(one.id, theme ? { ...plain, theme: { id: theme.id, path: theme.name } } : plain);
   }
   const after = composedItems(overlay);
+  let pictures = 0;
   return {
     components: asked.flatMap((one) => {
       const [was, is] = [items.get(one.id), after.get(one.id)];
       if (was?.kind !== 'component' || is?.kind !== 'component') return [];
-      const taken = new Set(
-        theme
-          ? Object.keys(is.entries).flatMap((id) => (id.includes('.') ? [id.slice(0, id.indexOf('.'))] : []))
-          : [],
-      );
-      const elements = new Set(themedParts(is).values());
+      const differences = styleDifferences(
+        { component: was, items, resolution },
+        { component: is, items: after, resolution },
+      ).map(({ contexts, ...rest }) => ({ ...rest, contexts: describeContexts(contexts) }));
+      const seen = differences.length > 0 && ++pictures <= PICTURES;
       return [
         {
           name: one.name,
           theme: themeOf(one, authored)?.name ?? null,
-          before: drawn(was, items, resolution, lens),
-          after: drawn(is, after, resolution, lens),
-          differences: styleDifferences(
-            { component: was, items, resolution },
-            { component: is, items: after, resolution },
-          ).map(({ contexts, ...rest }) => ({ ...rest, contexts: describeContexts(contexts) })),
-          kept: theme
-            ? ordered(theme.entries).flatMap((rule) =>
-                rule.kind === 'rule' && elements.has(rule.part as ThemeElement) && !taken.has(rule.id)
-                  ? rule.declarations.map(([property]) => `${property} of ${rule.part}`)
-                  : [],
-              )
-            : [],
+          before: seen ? drawn(was, items, resolution, lens) : null,
+          after: seen ? drawn(is, after, resolution, lens) : null,
+          differences,
+          kept: theme ? keptOf(theme, is) : [],
         },
       ];
     }),
   };
+}
+
+/** What a theme says of a component's parts that these set themselves: `color of root`. */
+function keptOf(theme: ThemeItem, component: ComponentDefinition): string[] {
+  const kept = new Set<string>();
+  for (const [part, element] of themedParts(component))
+    for (const [id, rule] of Object.entries(theme.entries)) {
+      if (rule.kind !== 'rule' || rule.part !== element) continue;
+      const taken = component.entries[`${id}.${part}`];
+      const properties = new Set(taken?.kind === 'rule' ? taken.declarations.map(([name]) => name) : []);
+      for (const [property] of rule.declarations)
+        if (!properties.has(property)) kept.add(`${property} of ${part}`);
+    }
+  return [...kept];
 }

@@ -127,25 +127,26 @@ function Changes({ changes, lens }: { changes: ThemeChangesView; lens: Record<st
             {one.name} {one.theme && <small>follows {one.theme} now</small>}
           </h3>
           <div className={classes.pair}>
-            {(
-              [
-                ['Before', one.before],
-                ['After', one.after],
-              ] as const
-            ).map(([label, drawing]) => (
-              <figure key={label}>
-                <PreviewFrame
-                  title={`${one.name}, ${label.toLowerCase()}`}
-                  html={drawing.html}
-                  css={drawing.css}
-                  attributes={contextAttributes(lens)}
-                  backdrop="var(--color-surface-page, #fff)"
-                  padding={12}
-                  fit={160}
-                />
-                <figcaption>{label}</figcaption>
-              </figure>
-            ))}
+            {[
+              { label: 'Before', drawing: one.before },
+              { label: 'After', drawing: one.after },
+            ].map(
+              ({ label, drawing }) =>
+                drawing && (
+                  <figure key={label}>
+                    <PreviewFrame
+                      title={`${one.name}, ${label.toLowerCase()}`}
+                      html={drawing.html}
+                      css={drawing.css}
+                      attributes={contextAttributes(lens)}
+                      backdrop="var(--color-surface-page, #fff)"
+                      padding={12}
+                      fit={160}
+                    />
+                    <figcaption>{label}</figcaption>
+                  </figure>
+                ),
+            )}
           </div>
           <table className="rows">
             <thead>

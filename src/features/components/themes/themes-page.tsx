@@ -3,7 +3,7 @@
 import { ActionIcon, Button, Menu, Text } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
 import { useState } from 'react';
-import { counted } from '@/core/base/words';
+import { counted, listed } from '@/core/base/words';
 import { elementLabel, THEME_ELEMENTS, THEME_STATES, type ThemeElement } from '@/core/components/theme';
 import { contextAttributes } from '@/core/products/screen';
 import type { ThemesView } from '@/editing/components/queries/themes';
@@ -76,9 +76,11 @@ export function ThemesPage() {
             <div>
               <h2>{theme.name}</h2>
               <Text size="sm" c="dimmed">
-                {theme.description || 'No description.'} {theme.from && `From ${theme.from}. `}
+                {[theme.description, theme.from && `From ${theme.from}.`].filter(Boolean).join(' ')}
+              </Text>
+              <Text size="sm" c="dimmed">
                 {theme.components.length > 0
-                  ? `Followed by ${theme.components.join(', ')}.`
+                  ? `Followed by ${listed(theme.components)}.`
                   : 'No component follows this theme.'}
               </Text>
             </div>
