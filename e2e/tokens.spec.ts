@@ -230,3 +230,26 @@ test('a colour is chosen in its editor by keyboard, and Escape leaves it as it w
   await page.keyboard.press('Escape');
   await expect(resolved).toHaveText(before);
 });
+
+test('tokens of two libraries stand side by side: other values, and what is missing', async ({ page }) => {
+  await enterAs(page, 'Marit Fenwick');
+  await page.goto('/libraries/keel/compare');
+  await page.getByRole('combobox', { name: 'Compare with' }).click();
+  await page.getByRole('option', { name: 'Signal' }).click();
+  const table = page.getByRole('table', { name: 'Tokens compared' });
+  await expect(table).toBeVisible();
+  // Signal stands on a release of Keel in which the amber of delays is another.
+  await page.getByText(/^Different \d+$/).click();
+  const amber = table.getByRole('row', { name: /^color\.lamp\.700/ }).first();
+  const [path, here, there] = await amber.getByRole('cell').allInnerTexts();
+  expect(here).not.toBe(there);
+  await page.goto(`/libraries/signal/tokens/${path}`);
+  await expect(page.getByText(there!.trim()).first()).toBeVisible();
+  // Kept in the address, and found by path.
+  await page.goto('/libraries/keel/compare?with=signal&state=missing');
+  await expect(table.getByText('Missing').first()).toBeVisible();
+  await page.getByRole('textbox', { name: 'Find a token' }).fill('color.');
+  await expect(page).toHaveURL(/find=color/);
+  for (const name of await table.getByRole('row').getByRole('cell').first().allInnerTexts())
+    expect(name).toContain('color.');
+});

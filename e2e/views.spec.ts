@@ -16,6 +16,7 @@ const VIEWS = [
   '/libraries/keel/pairings',
   '/libraries/keel/brands',
   '/libraries/keel/contexts',
+  '/libraries/keel/compare?with=signal',
   '/libraries/keel/findings',
   '/libraries/keel/import',
   '/libraries/keel/components?trace=color.text.quiet',

@@ -34,6 +34,7 @@ import { pick, search } from './session/queries/search';
 import { spacing } from './foundations/queries/spacing';
 import { themeChanges, themes } from './components/queries/themes';
 import { textStyles } from './foundations/queries/text-styles';
+import { tokenValues } from './tokens/queries/token-values';
 import { tiers } from './tokens/queries/tiers';
 import { token } from './tokens/queries/token';
 import { matchingPaths, tokenCsv, tokenList } from './tokens/queries/token-list';
@@ -62,6 +63,7 @@ export const LIBRARY_QUERIES = {
   tokenList,
   matchingPaths,
   tokenCsv,
+  tokenValues,
   token,
   overrides,
   overridesCsv,

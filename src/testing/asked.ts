@@ -28,6 +28,7 @@ export const ASKED: { [K in QueryName]: QueryArguments<K> | null } = {
   matchingPaths: { lens, filter: {} } as never,
   tokenCsv: { lens, filter: {}, order: 'path', down: false } as never,
   token: { path: 'color.text.quiet', lens },
+  tokenValues: { lens },
   overrides: { layer: null } as never,
   overridesCsv: { layer: null } as never,
   pairingGrid: { lens, all: false } as never,

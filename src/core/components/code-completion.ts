@@ -10,6 +10,8 @@ export interface CodeNames {
 export interface Completion {
   from: number;
   options: { label: string; detail: string }[];
+  /** False: they answer what is typed already. */
+  filter?: boolean;
 }
 
 const words = (names: readonly string[], detail: string) => names.map((label) => ({ label, detail }));
@@ -81,4 +83,19 @@ export function sheetCompletion(before: string, names: CodeNames): Completion | 
     from: bracket + 1,
     options: [...words(['part~='], 'part'), ...words(attributes, 'prop')],
   };
+}
+
+/**
+ * The custom property that is being typed in a value at the end of a style sheet, to ask for tokens that could stand there;
+ * `from`: where its `var(` begins, `typed`: its name so far, as the path of a token would be. A bare word is none: whoever types
+ * `red` and goes on to the next line means it.
+ */
+export function tokenAsked(before: string): { from: number; property: string; typed: string } | undefined {
+  const start = Math.max(...[...';{}'].map((mark) => before.lastIndexOf(mark)));
+  if (start < 0 || before[start] === '}') return undefined;
+  const [, property, value] = /^\s*(-?-?[a-z][a-z-]*)\s*:([\s\S]*)$/.exec(before.slice(start + 1)) ?? [];
+  if (property === undefined || value === undefined) return undefined;
+  const [word, name] = /var\(\s*-{0,2}([\w-]*)$/.exec(value) ?? [];
+  if (word === undefined || name === undefined) return undefined;
+  return { from: before.length - word.length, property, typed: name.replaceAll('-', '.') };
 }

@@ -1,6 +1,6 @@
 import { itemsOf, ordered } from '../document/item';
 import { demo } from '@/testing/library';
-import { sheetCompletion, templateCompletion, type CodeNames } from './code-completion';
+import { sheetCompletion, templateCompletion, tokenAsked, type CodeNames } from './code-completion';
 import { conditionsText, parseConditions } from './condition';
 import { slotsWithoutProp, templateOutline } from './outline';
 import { partRenamedInCss, partRenamedInTemplate, selectsPart } from './part-names';
@@ -84,6 +84,19 @@ test.each([
   ['[part~="label"] { color: re', undefined],
 ])('in a selector after %s comes %j', (before, options) => {
   expect(labels(sheetCompletion(before, names))).toEqual(options);
+});
+
+test.each([
+  ['a { color: var(--color-te', { from: 11, property: 'color', typed: 'color.te' }],
+  ['a { color: red; border: 1px solid var(', { from: 34, property: 'border', typed: '' }],
+  ['a { b { --own: calc(2px + var( --x', { from: 26, property: '--own', typed: 'x' }],
+  ['a { color: red', undefined],
+  ['a { color: var(--x)', undefined],
+  ['a { col', undefined],
+  ['a { } color: var(--x', undefined],
+  ['color: var(--x', undefined],
+])('in %j tokens are asked for as %j', (before, asked) => {
+  expect(tokenAsked(before)).toEqual(asked);
 });
 
 test('what is completed from the beginning of a word is a condition that can be read', () => {

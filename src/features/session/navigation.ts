@@ -17,6 +17,7 @@ export const STAGES: readonly Stage[] = [
       { label: 'Tiers', path: 'tokens' },
       { label: 'Table', path: 'table' },
       { label: 'Contexts', path: 'contexts' },
+      { label: 'Compare', path: 'compare' },
     ],
   },
   {

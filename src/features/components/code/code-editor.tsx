@@ -49,7 +49,7 @@ export function CodeEditor({
   canEdit: boolean;
   onType: (text: string) => void;
   /** Words that can stand next, besides those of the language; given the text before the cursor. */
-  complete?: (before: string) => Completion | undefined;
+  complete?: (before: string) => Completion | undefined | Promise<Completion | undefined>;
 }) {
   const extensions = useMemo(
     () => [
@@ -59,8 +59,8 @@ export function CodeEditor({
       ...(complete
         ? [
             LANGUAGES[language].language.data.of({
-              autocomplete: ({ state, pos }: { state: EditorState; pos: number }) =>
-                complete(state.sliceDoc(0, pos)) ?? null,
+              autocomplete: async ({ state, pos }: { state: EditorState; pos: number }) =>
+                (await complete(state.sliceDoc(0, pos))) ?? null,
             }),
           ]
         : []),

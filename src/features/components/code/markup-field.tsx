@@ -2,11 +2,14 @@
 
 import { Text } from '@mantine/core';
 import { useCallback, useMemo } from 'react';
-import { sheetCompletion, templateCompletion } from '@/core/components/code-completion';
+import { sheetCompletion, templateCompletion, tokenAsked } from '@/core/components/code-completion';
 import { partRenamedInCss, partRenamedInTemplate } from '@/core/components/part-names';
 import type { ProofView } from '@/editing/components/queries/proof';
+import { customProperty } from '@/core/tokens/naming';
+import { useAsk } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { errorAt, Refused, useStore } from '@/features/session/refused';
+import { useLens } from '@/ui/frame/lens';
 import { CodeActions, CodeEditor, isSaveKey, useCodeText } from './code-editor';
 import { PartsTree } from './parts-tree';
 import classes from '../components.module.css';
@@ -26,7 +29,22 @@ export function MarkupField({ view }: { view: ProofView }) {
     [view.parts, view.props, view.states],
   );
   const completeTemplate = useCallback((before: string) => templateCompletion(before, names), [names]);
-  const completeSheet = useCallback((before: string) => sheetCompletion(before, names), [names]);
+  const ask = useAsk();
+  const lens = useLens(library.axes);
+  const completeSheet = useCallback(
+    async (before: string) => {
+      const asked = tokenAsked(before);
+      if (!asked) return sheetCompletion(before, names);
+      const { from, property, typed: text } = asked;
+      const found = await ask('bindings', { property, typed: text, lens }).catch(() => []);
+      return {
+        from,
+        filter: false,
+        options: found.map(({ path, css }) => ({ label: `var(${customProperty(path)})`, detail: css })),
+      };
+    },
+    [names, ask, lens],
+  );
   const changed = template.changed || sheet.changed;
   const input = (html: string, css: string) => ({
     component: view.name,

@@ -1,0 +1,5 @@
+import { ComparePage } from '@/features/tokens/compare/compare-page';
+
+export default function Page() {
+  return <ComparePage />;
+}
