@@ -24,7 +24,7 @@ const isMade = (component: ComponentDefinition) =>
  * varies, then its own. What a variation does not say itself is said by what it varies. Items that need nothing are the very
  * same objects. With `instead`, components that follow a theme follow that one.
  */
-export function composedItems(items: Items, instead?: Reference | null): Items {
+export function composedItems(items: Items, instead?: Reference): Items {
   if (!itemsOf(items, 'component').some(isMade)) return items;
   const used = new OverlayMap(items);
   for (const component of itemsOf(items, 'component'))
@@ -47,11 +47,11 @@ export function themeOf(component: ComponentDefinition, items: Items): ThemeItem
 function themed(
   component: ComponentDefinition,
   items: Items,
-  instead?: Reference | null,
+  instead: Reference | undefined,
 ): ComponentDefinition {
   const plain = composed(component, items, new Set());
   const followed = themeOf(component, items);
-  const theme = followed && instead !== undefined ? named(items, 'theme', instead ?? undefined) : followed;
+  const theme = followed && instead ? named(items, 'theme', instead) : followed;
   if (!theme) return plain;
   const known = dressed.get(plain);
   if (known?.theme === theme) return known.dressed;

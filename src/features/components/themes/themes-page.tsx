@@ -2,7 +2,7 @@
 
 import { ActionIcon, Button, Menu, Text } from '@mantine/core';
 import { IconDots } from '@tabler/icons-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { counted, listed } from '@/core/base/words';
 import { elementLabel, THEME_ELEMENTS, THEME_STATES, type ThemeElement } from '@/core/components/theme';
 import { contextAttributes } from '@/core/products/screen';
@@ -224,11 +224,16 @@ function Style({
 }) {
   const { put, refusal } = useStore();
   const [typed, setTyped] = useState<string | null>(null);
+  // Enter stores, and so does leaving the field: once is enough.
+  const saving = useRef(false);
   const label = `Style of ${elementLabel(element)}${state === null ? '' : ` (${state})`}`;
   if (!own) return <code className={classes.text}>{text || '–'}</code>;
   const save = async () => {
+    if (saving.current) return;
     if (typed === null || typed.trim() === text) return setTyped(null);
+    saving.current = true;
     if (await put('setThemeStyle', { theme: theme.name, element, state, text: typed })) setTyped(null);
+    saving.current = false;
   };
   return (
     <form

@@ -29,12 +29,17 @@ test('a theme is made, its styles typed as CSS, and applied once what changes is
   await create(user, 'Quiet');
   await type(user, 'Button', 'text-transform: uppercase; border-color: {color.border.strong}');
   await waitFor(() => expect(storedLabels()).toEqual(['Create theme Quiet', 'Edit Button of theme Quiet']));
+  // Enter and leaving the field at once store one change.
+  const text = await screen.findByRole('combobox', { name: 'Style of Text' });
+  await user.type(text, 'cursor: help{Enter}{Tab}');
+  await waitFor(() => expect(storedLabels()).toContain('Edit Text of theme Quiet'));
+  expect(storedLabels()).toHaveLength(3);
   // What is none is told under its field, and nothing is stored.
   await type(user, 'Link', 'colour');
   await waitFor(() =>
     expect(screen.getByRole('combobox', { name: 'Style of Link' })).toHaveAccessibleDescription(/declaration|property/),
   );
-  expect(storedLabels()).toHaveLength(2);
+  expect(storedLabels()).toHaveLength(3);
   await user.click(screen.getByRole('button', { name: 'Add state for Button' }));
   await user.click(await screen.findByRole('menuitem', { name: 'Add style for hover' }));
   await type(user, 'Button (hover)', 'text-decoration: underline; letter-spacing: 1px');

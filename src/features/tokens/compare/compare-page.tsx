@@ -42,9 +42,9 @@ export function ComparePage() {
     .filter((slug) => others.some((one) => one.slug === slug))
     .slice(0, MOST);
   const own = useDocumentQuery('tokenValues', { lens });
-  const [read, setRead] = useState<Record<string, readonly ComparedToken[]>>({});
+  const [read, keepRead] = useState<Record<string, readonly ComparedToken[]>>({});
   const take = useCallback(
-    (slug: string, tokens: readonly ComparedToken[]) => setRead((now) => ({ ...now, [slug]: tokens })),
+    (slug: string, tokens: readonly ComparedToken[]) => keepRead((now) => ({ ...now, [slug]: tokens })),
     [],
   );
   const nameOf = (slug: string) => others.find((one) => one.slug === slug)!.name;
