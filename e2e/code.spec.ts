@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
-import { enterAs, test } from './support';
+import { enterAs, test, visit } from './support';
 
 const run = promisify(execFile);
 /** Ordinary git, as a person has it at a terminal. */
@@ -15,7 +15,7 @@ const git = async (folder: string, ...words: string[]): Promise<string> => {
 
 /** Creates a key in the account, and reads it where it is shown this once. */
 async function newKey(page: Page, name: string, actions: string[]): Promise<string> {
-  await page.goto('/account');
+  await visit(page, '/account');
   await page.getByRole('button', { name: 'Create key' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel(/^Name/).fill(name);
@@ -31,7 +31,7 @@ const withKey = (url: string, key: string, product: string) =>
 
 test('from a raw value to its line, by git to a token, and the coverage rises', async ({ page, baseURL }) => {
   await enterAs(page, 'Runa Eskdale');
-  await page.goto('/products/booking-site/code');
+  await visit(page, '/products/booking-site/code');
   const coverage = page.getByRole('region', { name: 'Coverage' });
   await expect(coverage).toContainText('44.6 % of 74 values in 10 files');
   await expect(page.getByRole('region', { name: 'Commits' }).getByRole('listitem')).toHaveCount(18);
@@ -64,7 +64,7 @@ test('from a raw value to its line, by git to a token, and the coverage rises', 
     const file = path.join(site, 'src/Seats.vue');
     const before = readFileSync(file, 'utf8');
     writeFileSync(file, before.replace('gap: 8px', 'gap: var(--gap-tight)').replace('color: #00617e', 'color: var(--color-text-link)')); // prettier-ignore
-    await page.goto('/products/booking-site/code');
+    await visit(page, '/products/booking-site/code');
     await expect(coverage).toContainText('44.6 %');
     await git(site, 'commit', '--quiet', '--all', '-m', 'Seats by token');
     await git(site, 'push', '--quiet');
@@ -75,15 +75,15 @@ test('from a raw value to its line, by git to a token, and the coverage rises', 
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
-  await page.goto('/jobs');
+  await visit(page, '/jobs');
   await expect(page.getByRole('row', { name: /Scan of Booking site Done 1 commit scanned/ })).toBeVisible();
-  await page.goto('/libraries/keel/usage');
+  await visit(page, '/libraries/keel/usage');
   const source = page.getByRole('region', { name: 'Source of products' });
   await expect(source.getByRole('row', { name: /^Booking site/ })).toContainText('47.3 %');
   // Components are counted in source as tokens are.
-  await page.goto('/libraries/keel/usage?kind=component&find=badge');
+  await visit(page, '/libraries/keel/usage?kind=component&find=badge');
   await expect(page.getByRole('row', { name: /^badge .* 2$/ })).toBeVisible();
-  await page.goto('/libraries/keel/usage');
+  await visit(page, '/libraries/keel/usage');
   await source.getByRole('link', { name: 'Booking site' }).click();
   await expect(page).toHaveURL(/products\/booking-site\/code/);
 });
@@ -98,11 +98,11 @@ test('a product without a repository is led to its first scan; who may only look
   expect(made.ok()).toBe(true);
   const onlooker = await (await browser.newContext({ baseURL: baseURL! })).newPage();
   await enterAs(onlooker, 'Bram Sallow');
-  await onlooker.goto('/products/ferry-card/code');
+  await visit(onlooker, '/products/ferry-card/code');
   await expect(onlooker.getByText('No repository yet.')).toBeVisible();
   await expect(onlooker.getByRole('button', { name: 'Create repository' })).toHaveCount(0);
   await onlooker.context().close();
-  await page.goto('/products/ferry-card/code');
+  await visit(page, '/products/ferry-card/code');
   await page.getByRole('button', { name: 'Create repository' }).click();
   await expect(page.getByText(`git remote add seedplan ${baseURL}/git/ferry-card.git`)).toBeVisible();
   const key = await newKey(page, 'Build', ['Push']);
@@ -111,7 +111,7 @@ test('a product without a repository is led to its first scan; who may only look
   writeFileSync(path.join(folder, 'card.css'), '.card { color: #0e1518; padding: var(--gap-wide); }\n');
   await git(folder, 'add', '--all');
   await git(folder, 'commit', '--quiet', '-m', 'Begin');
-  await page.goto('/products/ferry-card/code');
+  await visit(page, '/products/ferry-card/code');
   await git(folder, 'push', '--quiet', withKey(baseURL!, key, 'ferry-card'), 'main');
   rmSync(folder, { recursive: true, force: true });
   await expect(page.getByRole('region', { name: 'Coverage' })).toContainText('50.0 % of 2 values', { timeout: 60_000 }); // prettier-ignore
@@ -119,11 +119,11 @@ test('a product without a repository is led to its first scan; who may only look
 
 test('a migration is proposed by an engineer and merged by who maintains the product', async ({ page, browser, baseURL }) => {
   await enterAs(page, 'Runa Eskdale');
-  await page.goto('/products/dock-kiosk/code');
+  await visit(page, '/products/dock-kiosk/code');
   // Of another team’s product one may only look.
   await expect(page.getByRole('region', { name: 'Commits' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Propose migration' })).toHaveCount(0);
-  await page.goto('/products/booking-site/code');
+  await visit(page, '/products/booking-site/code');
   const coverage = page.getByRole('region', { name: 'Coverage' }).locator('strong');
   const before = Number.parseFloat((await coverage.textContent())!);
   await page.getByRole('button', { name: 'Propose migration' }).click();
@@ -134,7 +134,7 @@ test('a migration is proposed by an engineer and merged by who maintains the pro
   await expect(proposal.getByRole('button', { name: 'Merge into main' })).toHaveCount(0);
   const other = await (await browser.newContext({ baseURL: baseURL! })).newPage();
   await enterAs(other, 'Tam Birkett');
-  await other.goto(page.url());
+  await visit(other, page.url());
   await other.getByRole('button', { name: 'Merge into main' }).click();
   await expect(other.getByRole('region', { name: 'Proposal', exact: true })).toContainText('Merged');
   await other.context().close();

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { enterAs, expectAccessible, test } from './support';
+import { enterAs, expectAccessible, test, visit } from './support';
 
 /** A component made from nothing, by mouse and keyboard, in a library that has no tokens yet. */
 async function addProp(page: Page, name: string, values: string) {
@@ -33,6 +33,7 @@ test('a button with four sizes and five kinds is made from nothing, and a sixth 
   page,
 }) => {
   await enterAs(page, 'Marit Fenwick');
+  await visit(page, '/');
   await page.getByRole('button', { name: 'Create library' }).click();
   await page.getByLabel('Name').fill('Slipway');
   await page.getByRole('dialog').getByRole('button', { name: 'Create library' }).click();

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { enterAs, expectAccessible, choose, test } from './support';
+import { enterAs, expectAccessible, choose, test, visit } from './support';
 
 const keel = '/libraries/keel';
 const specimen = (page: Page, name: string) => page.frameLocator(`iframe[title="Specimen of ${name}"]`);
@@ -8,7 +8,7 @@ test('kept CSS makes what it reaches unknown, and what is unknown is measured wh
   page,
 }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components/badge?side=code`);
+  await visit(page, `${keel}/components/badge?side=code`);
   await expect(page.getByTestId('matrix-counts')).toContainText('all pass');
   const sheet = page.getByRole('textbox', { name: 'Style sheet' });
   // A combinator is outside of the grammar of rules: the block is kept as it stands.
@@ -30,7 +30,7 @@ test('kept CSS makes what it reaches unknown, and what is unknown is measured wh
 
 test('hover is held on any part, for kept CSS that speaks of it as for a rule', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components/badge?side=code`);
+  await visit(page, `${keel}/components/badge?side=code`);
   const sheet = page.getByRole('textbox', { name: 'Style sheet' });
   await sheet.press('Control+End');
   await page.keyboard.insertText('\n[part~="root"] > [part~="label"]:hover { letter-spacing: 5px }\n');
@@ -51,7 +51,7 @@ test('a raw value is a finding, bound at one click; a token is picked by closene
   page,
 }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components/badge`);
+  await visit(page, `${keel}/components/badge`);
   await page
     .getByRole('button', { name: /^border-radius: .*, change$/ })
     .first()
@@ -89,7 +89,7 @@ test('the widths of the workspace are changed by who keeps it, and serve everybo
   browser,
 }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components/notice`);
+  await visit(page, `${keel}/components/notice`);
   const width = (of: Page) => of.getByRole('combobox', { name: 'Width', exact: true });
   await choose(width(page), 'Edit preview widths …');
   const dialog = page.getByRole('dialog', { name: 'Preview widths' });
@@ -106,7 +106,7 @@ test('the widths of the workspace are changed by who keeps it, and serve everybo
   await expect(dialog).toBeHidden();
   const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await enterAs(other, 'Osei Larkham');
-  await other.goto(`${keel}/components/notice`);
+  await visit(other, `${keel}/components/notice`);
   await choose(width(other), '320 px');
   await width(other).click();
   await expect(other.getByRole('option', { name: '320 px' })).toBeVisible();
@@ -126,7 +126,7 @@ test('a combination is opened with the keys, and targets too small to hit are fo
   page,
 }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components/button`);
+  await visit(page, `${keel}/components/button`);
   await expect(page.getByTestId('touch')).toContainText(
     'Every target is at least 24 by 24, in every combination.',
   );
@@ -153,7 +153,7 @@ test('a combination is opened with the keys, and targets too small to hit are fo
 
 test('rules are gone through and added by the keys alone', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components/button`);
+  await visit(page, `${keel}/components/button`);
   await page.getByRole('button', { name: 'display: inline-flex, change' }).first().focus();
   const focused = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
   await page.keyboard.press('ArrowRight');

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { enterAs, test } from './support';
+import { enterAs, test, visit } from './support';
 
 const keel = '/libraries/keel';
 const rankOf = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
@@ -10,7 +10,7 @@ test('a component is put into another rank by drag, found by a token it uses, an
   // High enough to see where it is dragged to.
   await page.setViewportSize({ width: 1280, height: 1100 });
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components`);
+  await visit(page, `${keel}/components`);
   await expect(rankOf(page, 'composite').locator('[data-component="step-list"]')).toBeVisible();
   const grip = await page.locator('[data-grip="badge"]').boundingBox();
   const target = await rankOf(page, 'composite').locator('[data-component="fare-card"]').boundingBox();
@@ -35,13 +35,13 @@ test('a component is put into another rank by drag, found by a token it uses, an
   await expect(page.locator('[data-component="action-panel"]')).toContainText('Use dialog');
 
   // What is kept out is no change of a release; let in, it is.
-  await page.goto(`${keel}/releases`);
+  await visit(page, `${keel}/releases`);
   await expect(page.getByRole('main').getByText('route-picker').filter({ visible: true })).toHaveCount(0);
-  await page.goto(`${keel}/components/route-picker`);
+  await visit(page, `${keel}/components/route-picker`);
   await page.getByRole('button', { name: 'Actions', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Include in releases' }).click();
   await expect(page.getByText('Excluded from releases')).toHaveCount(0);
-  await page.goto(`${keel}/releases`);
+  await visit(page, `${keel}/releases`);
   await expect(page.getByText('route-picker').first()).toBeVisible();
   await page.getByRole('button', { name: /^Undo: Include in releases/ }).click();
   await expect(page.getByRole('main').getByText('route-picker').filter({ visible: true })).toHaveCount(0);
@@ -54,7 +54,7 @@ test('a component is started from code, and told where the code has drifted', as
     buffer: Buffer.from(`export interface CrateProps { size?: ${sizes}; isOpen?: boolean; label: string }\nexport function Crate({ size = 'small' }: CrateProps) { return <p/> }`),
   }); // prettier-ignore
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components`);
+  await visit(page, `${keel}/components`);
   await page.getByRole('button', { name: 'Create component' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByText('Code', { exact: true }).click();
@@ -71,7 +71,7 @@ test('a component is started from code, and told where the code has drifted', as
   await expect(
     page.getByRole('region', { name: 'Findings' }).getByText('size can be huge in Crate.tsx, and not here'),
   ).toBeVisible();
-  await page.goto(`${keel}/findings`);
+  await visit(page, `${keel}/findings`);
   await expect(page.getByText('size can be huge in Crate.tsx, and not here')).toBeVisible();
 });
 
@@ -79,7 +79,7 @@ test('a part is inspected where it is picked, and a variation is changed here or
   page,
 }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components/dialog?below=inspect`);
+  await visit(page, `${keel}/components/dialog?below=inspect`);
   const inspect = page.getByRole('region', { name: 'Inspect' });
   await expect(inspect).toContainText('root is 400 wide');
   await page.frameLocator('iframe[title="Specimen of dialog"]').locator('[part~="title"]').click();
@@ -90,7 +90,7 @@ test('a part is inspected where it is picked, and a variation is changed here or
   await inspect.getByRole('tab', { name: 'Swift' }).click();
   await expect(inspect).toContainText('.foregroundStyle(');
 
-  await page.goto(`${keel}/components`);
+  await visit(page, `${keel}/components`);
   await page.getByRole('button', { name: 'Create component' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByText('Another component', { exact: true }).click();
@@ -109,11 +109,11 @@ test('a part is inspected where it is picked, and a variation is changed here or
   };
   await gap('Here only', '13px');
   await expect(drawn('tag')).toHaveCSS('padding-top', '13px');
-  await page.goto(`${keel}/components/badge`);
+  await visit(page, `${keel}/components/badge`);
   await expect(drawn('badge')).toHaveCSS('padding-top', '4px');
   await gap('', '6px');
   await expect(drawn('badge')).toHaveCSS('padding-top', '6px');
-  await page.goto(`${keel}/components/tag`);
+  await visit(page, `${keel}/components/tag`);
   await expect(drawn('tag')).toHaveCSS('padding-top', '13px');
   await page.getByRole('button', { name: /^Undo: Set padding-block of badge/ }).click();
 });

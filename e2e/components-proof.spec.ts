@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { zipSync, strToU8 } from 'fflate';
-import { enterAs, expectAccessible, test } from './support';
+import { enterAs, expectAccessible, test, visit } from './support';
 
 const keel = '/libraries/keel';
 const specimen = (page: Page, name: string) => page.frameLocator(`iframe[title="Specimen of ${name}"]`);
@@ -15,7 +15,7 @@ test('pieces of three pages that packages carry become components, bound to toke
   ] as const;
   await enterAs(page, 'Marit Fenwick');
   for (const [html, css, search, name] of pages) {
-    await page.goto(`${keel}/components`);
+    await visit(page, `${keel}/components`);
     await page.getByRole('button', { name: 'Create component' }).click();
     const dialog = page.getByRole('dialog');
     await dialog.getByText('Markup', { exact: true }).click();
@@ -31,7 +31,7 @@ test('pieces of three pages that packages carry become components, bound to toke
     await expect(specimen(page, name).locator('[part~="root"]')).toBeVisible();
   }
   // One value that is a token already is bound to it.
-  await page.goto(`${keel}/components`);
+  await visit(page, `${keel}/components`);
   await page.getByRole('button', { name: 'Create component' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByText('Markup', { exact: true }).click();
@@ -82,7 +82,7 @@ test('a piece of a page looks in its specimen as it did in its page, its rows ke
   const there = await looks(page.locator('.board'));
   expect(there.length).toBe(17);
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components`);
+  await visit(page, `${keel}/components`);
   await page.getByRole('button', { name: 'Create component' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByText('Markup', { exact: true }).click();
@@ -93,7 +93,7 @@ test('a piece of a page looks in its specimen as it did in its page, its rows ke
   await expect(dialog).toContainText('Left out or changed (1)');
   await dialog.getByRole('button', { name: 'Create 2 components' }).click();
   await expect(page.getByRole('heading', { name: 'board', exact: true })).toBeVisible();
-  await page.goto(`${keel}/components/board?contents=data:As pasted`);
+  await visit(page, `${keel}/components/board?contents=data:As pasted`);
   const root = specimen(page, 'board').locator('section[part~="root"]');
   await expect(root.locator('tbody > tr')).toHaveCount(3);
   expect(await looks(root)).toEqual(there);
@@ -103,7 +103,7 @@ test('a piece of a page looks in its specimen as it did in its page, its rows ke
 
 test('an icon is swapped through a slot, and a whole set comes in as a ZIP', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components/icon?side=props`);
+  await visit(page, `${keel}/components/icon?side=props`);
   const drawing = specimen(page, 'icon').locator('svg');
   const before = await drawing.innerHTML();
   await page.getByRole('combobox', { name: 'Slot content', exact: true }).click();
@@ -119,13 +119,15 @@ test('an icon is swapped through a slot, and a whole set comes in as a ZIP', asy
     '24/Wind Vane.svg': svg('<script>alert(1)</script><path d="M4 12h16"/>'),
     '24/broken.svg': strToU8('<svg><path'),
   });
-  await page.goto(`${keel}/assets`);
+  await visit(page, `${keel}/assets`);
   await page
     .getByLabel('Asset files')
     .setInputFiles({ name: 'set.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) });
   await expect(page.locator('[data-asset="kite"]')).toBeVisible();
   await expect(page.locator('[data-asset="wind-vane"]')).toBeVisible();
   await expect(page.getByRole('alert').first()).toContainText('broken.svg');
+  // The name of the button under the pointer stands beside the page.
+  await page.mouse.move(640, 790);
   await expectAccessible(page);
   await page.getByRole('button', { name: /^Undo: / }).click();
   await expect(page.locator('[data-asset="kite"]')).toHaveCount(0);
@@ -133,7 +135,7 @@ test('an icon is swapped through a slot, and a whole set comes in as a ZIP', asy
 
 test('a guard is recorded, broken and seen, in the findings too', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components/badge?side=guards`);
+  await visit(page, `${keel}/components/badge?side=guards`);
   await page.getByRole('button', { name: 'Guard current values' }).click();
   await page.getByRole('button', { name: 'Add guards' }).click();
   await expect(page.getByText(/Passes in \d+ cases?: display of root is inline-flex/)).toBeVisible();
@@ -143,11 +145,11 @@ test('a guard is recorded, broken and seen, in the findings too', async ({ page 
   await page.keyboard.press('Enter');
   await page.getByRole('tab', { name: 'Guards, 1 broken' }).click();
   await expect(page.getByText('Broken:')).toBeVisible();
-  await page.goto(`${keel}/findings`);
+  await visit(page, `${keel}/findings`);
   await expect(
     page.getByText('badge: display of root is guarded as inline-flex, and is block'),
   ).toBeVisible();
-  await page.goto(`${keel}/components/badge`);
+  await visit(page, `${keel}/components/badge`);
   await page.getByRole('button', { name: /^Undo: Set display/ }).click();
   await expect(page.getByRole('tab', { name: 'Guards', exact: true })).toBeVisible();
   await page.getByRole('button', { name: /^Undo: Guard current values of badge/ }).click();
@@ -155,12 +157,12 @@ test('a guard is recorded, broken and seen, in the findings too', async ({ page 
 
 test('three components are given to another library with what they need', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/');
+  await visit(page, '/');
   await page.getByRole('button', { name: 'Create library' }).click();
   await page.getByLabel('Name').fill('Jetty');
   await page.getByRole('dialog').getByRole('button', { name: 'Create library' }).click();
   await page.waitForURL(/libraries\/jetty/);
-  await page.goto(`${keel}/components`);
+  await visit(page, `${keel}/components`);
   for (const name of ['badge', 'sailing-row', 'departure-table'])
     await page.getByRole('checkbox', { name: `Select ${name}` }).check();
   await page.getByRole('button', { name: 'Copy or move to library …' }).click();
@@ -171,7 +173,7 @@ test('three components are given to another library with what they need', async 
   await expect(dialog.getByRole('status')).toContainText('token color.surface.raised');
   await dialog.getByRole('button', { name: 'Copy components' }).click();
   await expect(dialog).toBeHidden();
-  await page.goto('/libraries/jetty/components/departure-table');
+  await visit(page, '/libraries/jetty/components/departure-table');
   const rows = specimen(page, 'departure-table').locator('[part~="time"]');
   await expect(rows).toHaveCount(2);
   await expect(specimen(page, 'departure-table').locator('[part~="rows"] [part~="root"]').first()).toHaveCSS(
@@ -183,7 +185,7 @@ test('three components are given to another library with what they need', async 
 // The drawing against getBoundingClientRect in the same frame.
 test('the anatomy says what Chromium measures, and is named by the tokens', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components/dialog?below=anatomy`);
+  await visit(page, `${keel}/components/dialog?below=anatomy`);
   const anatomy = page.getByRole('region', { name: 'Anatomy' });
   await expect(anatomy.getByRole('row', { name: /root/ })).toContainText('padding top 24');
   await expect(anatomy.getByRole('row', { name: /root/ })).toContainText('space.6');
@@ -212,7 +214,7 @@ test('the anatomy says what Chromium measures, and is named by the tokens', asyn
 
 test('real rows, long words, right to left and a behaviour that plays', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/components/departure-table?side=data&contents=data:Morning sailings`);
+  await visit(page, `${keel}/components/departure-table?side=data&contents=data:Morning sailings`);
   await expect(specimen(page, 'departure-table').locator('[part~="time"]')).toHaveCount(8);
   await page.getByRole('button', { name: 'Add data' }).click();
   const dialog = page.getByRole('dialog', { name: 'Add data' });
@@ -228,7 +230,7 @@ test('real rows, long words, right to left and a behaviour that plays', async ({
   await expect(specimen(page, 'departure-table').locator('[part~="time"]')).toHaveCount(10);
   await page.reload();
   await expect(specimen(page, 'departure-table').locator('[part~="time"]')).toHaveCount(10);
-  await page.goto(`${keel}/components/toast?side=behaviour`);
+  await visit(page, `${keel}/components/toast?side=behaviour`);
   const log = page.getByRole('list', { name: 'Specimen log' });
   await expect(log).toContainText('root left after 600 ms');
   // The icon in it has a root too, and is not what leaves.
@@ -239,7 +241,7 @@ test('real rows, long words, right to left and a behaviour that plays', async ({
     await specimen(page, 'toast').locator('[part~="label"]').click({ timeout: 500 });
   }).toPass();
   await expect(log).toContainText('dismissed, on click of root');
-  await page.goto(`${keel}/components/notice?contents=long&dir=rtl&width=400`);
+  await visit(page, `${keel}/components/notice?contents=long&dir=rtl&width=400`);
   await expect(specimen(page, 'notice').locator('html')).toHaveAttribute('dir', 'rtl');
   await expect(specimen(page, 'notice').locator('[part~="title"]')).toContainText(
     'Everything that has to be said',
@@ -248,6 +250,7 @@ test('real rows, long words, right to left and a behaviour that plays', async ({
 
 test('of 100,000 combinations a sample is looked at, with its progress, while the page goes on answering', async ({
   page,
+  baseURL,
 }) => {
   await enterAs(page, 'Marit Fenwick');
   const choice = (name: string, i: number) => ({
@@ -294,9 +297,8 @@ test('of 100,000 combinations a sample is looked at, with its progress, while th
     label: 'Add boundless',
     edits: [{ kind: before ? 'remove' : 'add', version: 1, item: item.id, path: '', before, after }],
   });
-  const site = new URL(page.url()).origin;
   const send = (data: object) =>
-    page.request.post('/api/v1/documents/keel/changes', { headers: { origin: site }, data });
+    page.request.post('/api/v1/documents/keel/changes', { headers: { origin: baseURL! }, data });
   expect((await send(change('change_boundless1', null, item))).ok()).toBe(true);
   await page.addInitScript(() => {
     new MutationObserver(() => {
@@ -304,7 +306,7 @@ test('of 100,000 combinations a sample is looked at, with its progress, while th
         document.documentElement.dataset.progress = 'seen';
     }).observe(document, { subtree: true, childList: true });
   });
-  await page.goto(`${keel}/components/boundless`);
+  await visit(page, `${keel}/components/boundless`);
   const matrix = page.getByRole('region', { name: 'Matrix' });
   await expect(specimen(page, 'boundless').locator('[part~="root"]')).toHaveText('x');
   await expect(matrix.getByRole('status')).toContainText(

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { choose, enterAs, settled, test } from './support';
+import { choose, enterAs, settled, test, visit } from './support';
 
 /** A release goes where it is used: each test goes on from what the one before it left. */
 test.describe.configure({ mode: 'serial' });
@@ -12,7 +12,7 @@ test('an output is created, delivered to a repository and merged there; the next
   baseURL,
 }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(deliveries);
+  await visit(page, deliveries);
   await page.getByRole('button', { name: 'Create output', exact: true }).click();
   const dialog = page.getByRole('dialog', { name: 'Create output' });
   await dialog.getByRole('textbox', { name: 'Name', exact: true }).fill('Booking styles');
@@ -35,20 +35,20 @@ test('an output is created, delivered to a repository and merged there; the next
   await expect(page.getByLabel('Difference')).toContainText('vendor/keel/tokens.css');
   const other = await (await browser.newContext({ baseURL: baseURL! })).newPage();
   await enterAs(other, 'Tam Birkett');
-  await other.goto(page.url());
+  await visit(other, page.url());
   await other.getByRole('button', { name: 'Merge into main' }).click();
   await expect(other.getByRole('region', { name: 'Proposal', exact: true })).toContainText('Merged');
   await other.context().close();
-  await page.goto(deliveries);
+  await visit(page, deliveries);
   await page.getByRole('region', { name: 'Outputs' }).getByRole('button', { name: /^Booking styles/ }).click();
   await expect(history.getByRole('link', { name: 'Merged' })).toBeVisible();
   // The same again comes to nothing.
   await output.getByRole('button', { name: 'Deliver 1.1.0' }).click();
   await expect(history.getByText('Nothing changed')).toBeVisible({ timeout: 60_000 });
   // A release is delivered by itself.
-  await page.goto('/libraries/keel/releases');
+  await visit(page, '/libraries/keel/releases');
   await page.getByRole('button', { name: /^Release \d/ }).click();
-  await page.goto(deliveries);
+  await visit(page, deliveries);
   await page.getByRole('region', { name: 'Outputs' }).getByRole('button', { name: /^Booking styles/ }).click();
   await expect(history.getByRole('link', { name: 'Proposed' })).toBeVisible({ timeout: 60_000 });
 }); // prettier-ignore
@@ -57,7 +57,7 @@ test('what a delivery held is read and compared with the one before; who may onl
   page,
 }) => {
   await enterAs(page, 'Runa Eskdale');
-  await page.goto(deliveries);
+  await visit(page, deliveries);
   const output = page.getByRole('region', { name: 'Output Web styles' });
   await expect(output.getByRole('button', { name: /^Deliver/ })).toHaveCount(0);
   await output.getByRole('button', { name: '1.1.0' }).click();

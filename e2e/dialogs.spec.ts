@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { enterAs, expectAccessible, inScheme, test } from './support';
+import { enterAs, expectAccessible, inScheme, test, visit } from './support';
 
 /** Where each dialog is opened from, and by what. */
 const DIALOGS: [page: string, open: (string | RegExp)[], title: RegExp][] = [
@@ -33,7 +33,7 @@ test('every dialog is found by axe-core to be sound, light and dark, and ends wi
   test.setTimeout(480_000);
   await enterAs(page, 'Marit Fenwick');
   for (const [address, steps, title] of DIALOGS) {
-    await page.goto(address);
+    await visit(page, address);
     for (const name of steps)
       await page
         .getByRole('button', { name, exact: typeof name === 'string' })

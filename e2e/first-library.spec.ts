@@ -1,9 +1,10 @@
 import { expect } from '@playwright/test';
-import { enterAs, expectAccessible, test } from './support';
+import { enterAs, expectAccessible, test, visit } from './support';
 
 test('a new library is led from empty to its first release by what its pages say', async ({ page }) => {
   test.setTimeout(300_000);
   await enterAs(page, 'Marit Fenwick');
+  await visit(page, '/');
   await page.getByRole('button', { name: 'Create library' }).click();
   await page.getByRole('dialog').getByLabel('Name').fill('Harbour');
   await page.keyboard.press('Enter');
@@ -20,7 +21,7 @@ test('a new library is led from empty to its first release by what its pages say
     ['findings', 'Nothing to check yet.'],
     ['pairings', 'No pairings yet.'],
   ] as const) {
-    await page.goto(`/libraries/harbour/${path}`);
+    await visit(page, `/libraries/harbour/${path}`);
     await expect(page.getByRole('heading', { name: title })).toBeVisible();
     await expect(page.locator('thead')).toHaveCount(0);
     await expect(page.getByText(/all pass|match the filter/)).toHaveCount(0);
@@ -28,7 +29,7 @@ test('a new library is led from empty to its first release by what its pages say
   }
 
   // Tokens, by the second action of the first page.
-  await page.goto('/libraries/harbour/tokens');
+  await visit(page, '/libraries/harbour/tokens');
   await expect(page.getByRole('heading', { name: 'No tokens yet.' })).toBeVisible();
   await page.getByRole('link', { name: 'Generate colour ramps' }).click();
   await page.getByLabel('Name of ramp 1').fill('tide');
@@ -37,19 +38,19 @@ test('a new library is led from empty to its first release by what its pages say
   await expect(page.getByRole('button', { name: /Colour ramps color/ })).toBeVisible();
 
   // A component, from the gallery's own words.
-  await page.goto('/libraries/harbour/components');
+  await visit(page, '/libraries/harbour/components');
   await page.getByRole('button', { name: 'Create component' }).click();
   await page.getByRole('dialog').getByLabel('Name').fill('pier-sign');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'pier-sign' })).toBeVisible();
 
   // A guide for it, in one click.
-  await page.goto('/libraries/harbour/guides');
+  await visit(page, '/libraries/harbour/guides');
   await page.getByRole('button', { name: 'Create guide for pier-sign' }).click();
   await expect(page).toHaveURL(/\/guides\/pier-sign/);
 
   // Products say what is missing, and lead to the release.
-  await page.goto('/libraries/harbour/products');
+  await visit(page, '/libraries/harbour/products');
   await page.getByRole('link', { name: 'Create the first release' }).click();
   await expect(page.getByTestId('version')).toHaveText('1.0.0');
   // The guide needs its component, which is kept out of releases until somebody says that it is finished.
@@ -57,8 +58,8 @@ test('a new library is led from empty to its first release by what its pages say
   await page.getByRole('button', { name: 'Include pier-sign in releases' }).click();
   await page.getByRole('button', { name: 'Release 1.0.0' }).click();
   await expect(page.getByRole('heading', { name: 'No changes since 1.0.0.' })).toBeVisible();
-  await page.goto('/libraries/harbour/outputs');
+  await visit(page, '/libraries/harbour/outputs');
   await expect(page.getByTestId('output')).toContainText('--color-tide-500:');
-  await page.goto('/');
+  await visit(page, '/');
   await expect(page.getByRole('article', { name: 'Harbour' })).toContainText('Released as 1.0.0');
 });

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { changing, enterAs, expectAccessible, test } from './support';
+import { changing, enterAs, expectAccessible, test, visit } from './support';
 
 /** Fonts, text styles, spacing and tracing; each goes on from what the one before it left. */
 test.describe.configure({ mode: 'serial' });
@@ -12,7 +12,7 @@ test('font files are brought, what is none is told, and one font replaces anothe
   page,
 }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/fonts`);
+  await visit(page, `${keel}/fonts`);
   await page
     .getByLabel('Font files')
     .setInputFiles([`${files}400-normal.woff2`, `${files}700-normal.woff2`, 'package.json']);
@@ -43,21 +43,24 @@ test('font files are brought, what is none is told, and one font replaces anothe
   await expect(pier.getByRole('listitem')).toHaveCount(uses);
   // Weights of which there is no file are named, and the closest is used everywhere at once.
   await expect(pier).toContainText('Weight 600 is required by');
-  await page.goto(`${keel}/findings?code=font-weight-missing`);
+  await visit(page, `${keel}/findings?code=font-weight-missing`);
   await expect(page.getByText('which is not among its files', { exact: false }).first()).toBeVisible();
-  await page.goto(`${keel}/fonts`);
-  for (const use of await pier.getByRole('button', { name: /^Use \d+ everywhere/ }).all()) {
-    await changing(page, () => use.click());
+  await visit(page, `${keel}/fonts`);
+  await expect(pier).toContainText('is required by');
+  const replacing = pier.getByRole('button', { name: /^Use \d+ everywhere/ });
+  for (let left = await replacing.count(); left > 0; left--) {
+    await changing(page, () => replacing.first().click());
+    await expect(replacing).toHaveCount(left - 1);
   }
   await expect(pier.getByText('is required by', { exact: false })).toHaveCount(0);
   // A specimen is set in it: the frame was handed the bytes.
-  await page.goto(`${keel}/components/button`);
+  await visit(page, `${keel}/components/button`);
   const frame = page.frameLocator('iframe').first();
   await expect
     .poll(() => frame.locator('body').evaluate(() => [...document.fonts].map(({ family }) => family).join()))
     .toContain('Pier Mono');
   // Each step is one change: undo leads back to where it began.
-  await page.goto(`${keel}/fonts`);
+  await visit(page, `${keel}/fonts`);
   while ((await archivo.count()) === 0) {
     await changing(page, () => page.getByRole('button', { name: /^Undo: / }).click());
   }
@@ -66,7 +69,7 @@ test('font files are brought, what is none is told, and one font replaces anothe
 
 test('a text style is changed by its members; missing roles are made', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/text-styles?style=text.hint`);
+  await visit(page, `${keel}/text-styles?style=text.hint`);
   const shown = page.getByRole('article').filter({ hasText: 'text.hint' }).locator('p').first();
   await field(page, 'Size').fill('21px');
   await page.keyboard.press('Enter');
@@ -90,7 +93,7 @@ test('a text style is changed by its members; missing roles are made', async ({ 
 
 test('a layout grid laid over a screen stands where its tokens say', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/spacing`);
+  await visit(page, `${keel}/spacing`);
   await page.getByRole('button', { name: 'Add spacing …' }).click();
   await page.getByRole('menuitem', { name: 'Inset' }).click();
   const dialog = page.getByRole('dialog', { name: 'Add an inset' });
@@ -104,7 +107,7 @@ test('a layout grid laid over a screen stands where its tokens say', async ({ pa
   await page.getByRole('button', { name: /^Undo: Add the inset/ }).click();
   await expect(inset).toHaveCount(0);
 
-  await page.goto('/products/booking-site');
+  await visit(page, '/products/booking-site');
   await page.getByRole('combobox', { name: 'Layout grid' }).click();
   await page.getByRole('option', { name: 'grid', exact: true }).click();
   const columns = page.frameLocator('iframe').first().locator('.layout-grid > i:visible');
@@ -125,7 +128,7 @@ test('a layout grid laid over a screen stands where its tokens say', async ({ pa
 
 test('a token is traced: outlined where it wins, and nowhere else', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/tokens/color.text.quiet`);
+  await visit(page, `${keel}/tokens/color.text.quiet`);
   await page.getByRole('link', { name: 'Trace' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'color.text.quiet' })).toBeVisible();
   const card = page.frameLocator('iframe[title="Specimen of fare-card"]');
@@ -138,7 +141,7 @@ test('a token is traced: outlined where it wins, and nowhere else', async ({ pag
 
 test('a group is renamed from the tiers by keyboard; a description is Markdown', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto(`${keel}/tokens`);
+  await visit(page, `${keel}/tokens`);
   await page
     .getByRole('button', { name: /^color\.border/ })
     .first()
@@ -150,7 +153,7 @@ test('a group is renamed from the tiers by keyboard; a description is Markdown',
   await page.getByRole('button', { name: /^Undo: / }).click();
   await expect(page.locator('[data-path="color.border.quiet"]')).toBeVisible();
 
-  await page.goto(`${keel}/tokens/color.border.quiet`);
+  await visit(page, `${keel}/tokens/color.border.quiet`);
   await page.getByRole('button', { name: /^(Edit|Add description)$/ }).click();
   await page
     .getByRole('textbox', { name: 'Description' })

@@ -350,6 +350,7 @@ test('eight pages of one browser work on while one sends the files that cost a r
 }) => {
   test.slow();
   await enterAs(page, 'Marit Fenwick');
+  await page.goto('/account');
   const tokens = ['1', '2', '3', '5', '6', '8', '12', '16'].map((name) => `space.${name}`);
   const pages: Page[] = [];
   // A browser opens six connections to a host: they share one stream of events.

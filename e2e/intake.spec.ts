@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect } from '@playwright/test';
-import { enterAs, test } from './support';
+import { enterAs, test, visit } from './support';
 
 /** Style sheets that packages carry and nobody here wrote. */
 const SHEETS = ['bulma/css/bulma.css', 'spectre.css/dist/spectre.css', 'water.css/out/water.css', '@picocss/pico/css/pico.css'] as const; // prettier-ignore
@@ -86,7 +86,7 @@ for (const sheet of SHEETS)
 
 test('a pasted list has an inventory too', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/libraries/keel/import');
+  await visit(page, '/libraries/keel/import');
   await page.getByLabel('Or paste values').fill('#0a5d6a\n#0a5d6b\n#ff8800');
   await page.getByRole('button', { name: 'Read pasted text' }).click();
   await expect(page.getByText('3 values in 2 clusters')).toBeVisible();

@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { expect, type Locator, type Page } from '@playwright/test';
-import { enterAs, test } from './support';
+import { enterAs, test, visit } from './support';
 
 /** What one does with the hands: each click, each key that is not text, and each field filled counts one. */
 class Hands {
@@ -46,7 +46,7 @@ function within(job: string, count: number): void {
 
 test('an axis with two contexts, and three tokens with other values under it', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/libraries/keel/contexts');
+  await visit(page, '/libraries/keel/contexts');
   const hands = new Hands(page);
   await hands.click(hands.button('Add axis'));
   const dialog = page.getByRole('dialog', { name: 'Add axis' });
@@ -74,7 +74,7 @@ test('an axis with two contexts, and three tokens with other values under it', a
 
 test('shadows, borders, transitions and text styles are typed as CSS', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/libraries/keel/tokens');
+  await visit(page, '/libraries/keel/tokens');
   const typed = [
     ['shadow.card', '0 2px 4px rgb(0 0 0 / .2)', 'shadow'],
     ['shadow.menu', '0 4px 12px {color.text.quiet}', 'shadow'],
@@ -106,7 +106,7 @@ test('shadows, borders, transitions and text styles are typed as CSS', async ({ 
 
 test('a hundred tokens are selected as a range and deprecated with a replacement', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/libraries/keel/table');
+  await visit(page, '/libraries/keel/table');
   const boxes = page.getByRole('checkbox', { name: /^Select (?!all)/ });
   await expect(boxes).toHaveCount(100);
   const hands = new Hands(page);
@@ -156,7 +156,7 @@ const SHEET = `[part~="root"] {
 
 test('a button of four sizes, five kinds, five states and an icon is made as text', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/libraries/keel/components');
+  await visit(page, '/libraries/keel/components');
   expect(SHEET.trim().split('\n').length).toBeLessThanOrEqual(25);
   const hands = new Hands(page);
   await hands.click(hands.button('Create component'));
@@ -211,7 +211,7 @@ const RULES: readonly [when: string, declarations: string, part?: string][] = [
 
 test('the same button is made by forms', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/libraries/keel/components');
+  await visit(page, '/libraries/keel/components');
   const hands = new Hands(page);
   await hands.click(hands.button('Create component'));
   await hands.fill(page.getByRole('dialog').getByLabel('Name'), 'pull');
@@ -281,7 +281,7 @@ test('a table with a header, rows with actions and ten rows from a CSV is made',
   const hands = new Hands(page);
   /** A component from its template, each slot given its prop in the tree beside it. */
   const make = async (name: string, template: string, slots: string[], sheet: string) => {
-    await page.goto('/libraries/keel/components');
+    await visit(page, '/libraries/keel/components');
     await hands.click(hands.button('Create component'));
     await hands.fill(page.getByRole('dialog').getByLabel('Name'), name);
     await hands.press('Enter');
@@ -360,7 +360,7 @@ test('a real style sheet becomes primitives and purposes, its names settled', as
     ['wake', 'water.css/out/water.css', '#363636'],
   ] as const) {
     // An empty library, from which it is counted.
-    await page.goto('/');
+    await visit(page, '/');
     await page.getByRole('button', { name: 'Create library' }).click();
     await page.getByLabel('Name').fill(slug);
     await page.getByRole('dialog').getByRole('button', { name: 'Create library' }).click();
@@ -380,7 +380,7 @@ test('a real style sheet becomes primitives and purposes, its names settled', as
     await hands.click(page.getByRole('button', { name: /^Import \d+ tokens/ }));
     await expect(page).toHaveURL(new RegExp(`${slug}/tokens`));
     most = Math.max(most, hands.count);
-    await page.goto(`/libraries/${slug}/tokens/purpose.page.text`);
+    await visit(page, `/libraries/${slug}/tokens/purpose.page.text`);
     // What e2e/intake.spec.ts finds the browser to draw.
     await expect(page.getByRole('complementary', { name: 'Token purpose.page.text' })).toContainText(text);
   }
@@ -389,7 +389,7 @@ test('a real style sheet becomes primitives and purposes, its names settled', as
 
 test('a further kind of a button, with what it needs to pass', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/libraries/keel/components/button');
+  await visit(page, '/libraries/keel/components/button');
   await expect(page.getByTestId('matrix-counts')).toContainText('all pass');
   const hands = new Hands(page);
   await hands.click(page.getByRole('tab', { name: 'Props' }));
@@ -415,7 +415,7 @@ test('a component is documented: a guide from its template, four live blocks wit
   page,
 }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/libraries/keel/guides');
+  await visit(page, '/libraries/keel/guides');
   const hands = new Hands(page);
   await hands.click(hands.button('Create guide for badge'));
   await expect(page).toHaveURL(/guides\/badge$/);

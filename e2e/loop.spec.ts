@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { enterAs, test } from './support';
+import { enterAs, test, visit } from './support';
 
 /** From what stands in a product's source to the library and back to the source, by two people. */
 test('a raw value of a product becomes a token, is released, taken over, and written by token in the source', async ({
@@ -8,7 +8,7 @@ test('a raw value of a product becomes a token, is released, taken over, and wri
   baseURL,
 }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/products/booking-site/code');
+  await visit(page, '/products/booking-site/code');
   // She keeps the library, not the product: she can make a token of the value, and propose nothing.
   await page.getByRole('button', { name: 'Actions for #000000' }).click();
   await expect(page.getByRole('menuitem', { name: /^Replace/ })).toHaveCount(0);
@@ -19,7 +19,7 @@ test('a raw value of a product becomes a token, is released, taken over, and wri
   await expect(dialog.getByRole('combobox', { name: 'Type' })).toHaveValue('color');
   await dialog.getByRole('button', { name: 'Add token' }).click();
   await expect(page).toHaveURL(/tokens\/color\.black$/);
-  await page.goto('/libraries/keel/releases');
+  await visit(page, '/libraries/keel/releases');
   await expect(page.getByTestId('version')).toHaveText('1.2.0');
   await page.getByRole('button', { name: 'Release 1.2.0' }).click();
   await expect(page.getByRole('heading', { name: 'No changes since 1.2.0.' })).toBeVisible();
@@ -28,7 +28,7 @@ test('a raw value of a product becomes a token, is released, taken over, and wri
   await enterAs(tam, 'Tam Birkett');
   const coverage = tam.getByRole('region', { name: 'Coverage' }).locator('strong');
   const replace = async () => {
-    await tam.goto('/products/booking-site/code');
+    await visit(tam, '/products/booking-site/code');
     await tam.getByRole('button', { name: 'Actions for #000000' }).click();
     await tam.getByRole('menuitem', { name: 'Replace with another token' }).click();
     await tam.getByRole('textbox', { name: 'Path of the token' }).fill('color.black');
@@ -37,7 +37,7 @@ test('a raw value of a product becomes a token, is released, taken over, and wri
   // Of a release that the product has not taken yet nothing can be used.
   await replace();
   await expect(tam.getByRole('alert').filter({ hasText: 'Keel 1.1.0 has no token color.black' })).toBeVisible({ timeout: 60_000 }); // prettier-ignore
-  await tam.goto('/inbox');
+  await visit(tam, '/inbox');
   await tam.getByRole('link', { name: /Keel 1\.2\.0 is out; Booking site has 1\.1\.0/ }).click();
   await tam.getByRole('button', { name: 'Upgrade to 1.2.0' }).click();
   await expect(tam).toHaveURL(/\/products\/booking-site$/);

@@ -17,7 +17,7 @@ import { cssText } from '@/core/tokens/css-text';
 import { openTokens } from '@/core/tokens/open';
 import { Resolution } from '@/core/tokens/resolve';
 import type { Context } from '@/core/tokens/system';
-import { enterAs, test } from './support';
+import { enterAs, test, visit } from './support';
 
 const folder = 'demo/keel';
 const files = new Map(
@@ -215,7 +215,7 @@ test('for every part, property, combination, state and context, Chromium’s sty
 
 test('a real mouse and keyboard bring about the states that the attribute stands for', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/libraries/keel/components/button');
+  await visit(page, '/libraries/keel/components/button');
   const button = page.frameLocator('iframe[title="Specimen of button"]').locator('[part~="root"]');
   const background = () => button.evaluate((element) => getComputedStyle(element).backgroundColor);
   await expect.poll(background).toBe('rgb(0, 97, 126)');
@@ -239,7 +239,7 @@ test('one colour resolved on the command line is the colour on the screen', asyn
     ),
   ) as { tokens: Record<string, { css: string }> };
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/libraries/keel/tokens/color.action.surface?brand=gannet');
+  await visit(page, '/libraries/keel/tokens/color.action.surface?brand=gannet');
   await expect(page.getByTestId('resolved')).toHaveText(answer.tokens['color.action.surface']!.css);
 });
 
@@ -260,7 +260,7 @@ test('a fluid size is in Chromium what the core says, at every width', async ({ 
 test('colours seen without some cones are drawn as the core works them out', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
   for (const vision of VISIONS) {
-    await page.goto(`/libraries/keel/tokens?seen=${vision.name}`);
+    await visit(page, `/libraries/keel/tokens?seen=${vision.name}`);
     await expect(page.locator('[data-path]').first()).toBeVisible();
     for (const hex of ['#0a5d6a', '#a83527', '#2c9a5f']) {
       await page.evaluate((color) => {
@@ -294,7 +294,7 @@ test('every format is chosen by keyboard and shown with its lines, with what it 
     if (message.type() === 'error') problems.push(message.text().split('\n')[0]!);
   });
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/libraries/keel/outputs');
+  await visit(page, '/libraries/keel/outputs');
   await page.getByRole('radio', { name: 'CSS custom properties' }).focus();
   for (const [format, file, line = '12'] of [
     ['scss', 'tokens.scss'],
@@ -316,7 +316,7 @@ test('every format is chosen by keyboard and shown with its lines, with what it 
     await expect(page.getByRole('region', { name: 'File contents' }).locator('header strong')).toHaveText(file); // prettier-ignore
     await expect(page.getByTestId('output').locator('.cm-lineNumbers')).toContainText(line);
   }
-  await page.goto('/libraries/keel/outputs?format=android');
+  await visit(page, '/libraries/keel/outputs?format=android');
   await page.getByRole('button', { name: 'Show all 5 notes' }).click();
   await expect(page.getByText(/shadow\.floating is left out/)).toBeVisible();
   expect(problems).toEqual([]);

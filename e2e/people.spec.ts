@@ -2,11 +2,11 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect } from '@playwright/test';
 import { dataFolderOf } from './server';
-import { enterAs, settled, test } from './support';
+import { enterAs, settled, test, visit } from './support';
 
 test('a person is invited, joins by the link in the outbox, is given a role at work, and is removed', async ({ page, browser }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/people');
+  await visit(page, '/people');
   await page.getByRole('button', { name: 'Create team' }).click();
   const create = page.getByRole('dialog', { name: 'Create team' });
   await create.getByRole('textbox', { name: /^Name/ }).fill('Freight');
@@ -38,7 +38,7 @@ test('a person is invited, joins by the link in the outbox, is given a role at w
   await settled(una);
   // A viewer reads; made a maintainer meanwhile, the same person edits.
   await expect(una.getByRole('button', { name: 'Add token' })).toHaveCount(0);
-  await page.goto('/people');
+  await visit(page, '/people');
   await page.getByRole('combobox', { name: 'Role of Una Brill in Design system' }).selectOption('Maintainer');
   await expect(page.getByText('Una Brill: Maintainer in Design system')).toBeVisible();
   await una.reload();
@@ -57,7 +57,7 @@ test('a person is invited, joins by the link in the outbox, is given a role at w
 
   // Which libraries a new product starts with is said here, and chosen already there.
   await expect(page.getByRole('checkbox', { name: 'Start new products with Keel' })).toBeChecked();
-  await page.goto('/');
+  await visit(page, '/');
   await page.getByRole('button', { name: 'Create product' }).click();
   await expect(page.getByRole('dialog').getByText(/^Keel \d/)).toBeVisible();
   await other.close();

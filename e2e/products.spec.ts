@@ -1,10 +1,11 @@
 import { expect } from '@playwright/test';
-import { choose, enterAs, expectAccessible, settled, test } from './support';
+import { choose, enterAs, expectAccessible, settled, test, visit } from './support';
 
 test('a product is started by hand: pinned, given a screen, and built on it by mouse and keyboard', async ({
   page,
 }) => {
   await enterAs(page, 'Marit Fenwick');
+  await visit(page, '/');
   await page.getByRole('button', { name: 'Create product' }).click();
   const dialog = page.getByRole('dialog', { name: 'Create product' });
   await dialog.getByLabel('Name').fill('Night boats');
@@ -73,7 +74,7 @@ test('a product is started by hand: pinned, given a screen, and built on it by m
 
 test('who may only look places nothing', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/products/night-boats');
+  await visit(page, '/products/night-boats');
   await expect(page.getByRole('button', { name: 'Add screen' })).toBeVisible();
   const outsider = await page
     .context()
@@ -81,7 +82,7 @@ test('who may only look places nothing', async ({ page }) => {
     .newContext({ baseURL: new URL(page.url()).origin });
   const other = await outsider.newPage();
   await enterAs(other, 'Bram Sallow');
-  await other.goto('/products/night-boats');
+  await visit(other, '/products/night-boats');
   await expect(other.getByRole('region', { name: 'Components on this screen' })).toBeVisible();
   await expect(other.getByRole('button', { name: 'Add screen' })).toHaveCount(0);
   await expect(other.getByRole('button', { name: 'Add component' })).toHaveCount(0);

@@ -3,7 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
-import { colourOf, enterAs, expectAccessible, inFrame, settled, test } from './support';
+import { colourOf, enterAs, expectAccessible, inFrame, settled, test, visit } from './support';
 
 const folders: string[] = [];
 test.afterAll(() => folders.forEach((folder) => rmSync(folder, { recursive: true, force: true })));
@@ -36,14 +36,14 @@ const stylesIn = (root: Page | ReturnType<typeof inFrame>, scope: string) =>
 
 test('components are downloaded as HTML and CSS that looks in a folder as it does here', async ({ page, browser }) => {
   await enterAs(page, 'Runa Eskdale');
-  await page.goto('/libraries/keel/outputs?format=html&version=draft');
+  await visit(page, '/libraries/keel/outputs?format=html&version=draft');
   const { folder, names } = await unpacked(page, /^Download \d+ files/);
   expect(names).toEqual(expect.arrayContaining(['index.html', 'components/button.html', 'components/button.css', 'tokens.css']));
   // From a folder, without scripts and without this program.
   const context = await browser.newContext({ javaScriptEnabled: true, viewport: { width: 1280, height: 800 }, offline: true });
   const alone = await context.newPage();
   for (const name of ['button', 'badge', 'notice', 'field', 'fare-card', 'departure-table', 'dialog']) {
-    await page.goto(`/libraries/keel/components/${name}`);
+    await visit(page, `/libraries/keel/components/${name}`);
     await settled(page);
     const frame = inFrame(page, `Specimen of ${name}`);
     await expect(frame.locator('[part~=root]').first()).toBeVisible();
@@ -57,7 +57,7 @@ test('components are downloaded as HTML and CSS that looks in a folder as it doe
 
 test('guides are published with a release: read by who may only look, under each brand and scheme, without a script', async ({ page, browser, baseURL }) => {
   await enterAs(page, 'Runa Eskdale');
-  await page.goto('/libraries/keel/guides');
+  await visit(page, '/libraries/keel/guides');
   await expect(page.getByRole('link', { name: 'Open published guides' })).toHaveAttribute('href', '/published/keel');
   const { folder, names } = await unpacked(page, /^Download site/);
   expect(names.filter((name) => name.endsWith('.html'))).toHaveLength(8);
@@ -94,7 +94,7 @@ test('guides are published with a release: read by who may only look, under each
   await alone.getByRole('link', { name: 'dark' }).click();
   await expect(alone.getByRole('heading', { level: 1, name: 'Buttons' })).toBeVisible();
   expect(strFromU8(new Uint8Array(readFileSync(path.join(folder, 'scheme-dark/buttons.html'))))).not.toContain('1.0.0');
-  await page.goto('/libraries/keel/components/button?scheme=dark');
+  await visit(page, '/libraries/keel/components/button?scheme=dark');
   await settled(page);
   expect(await colourOf(page, 'Specimen of button', '[part~=root]')).toBe(dark);
 

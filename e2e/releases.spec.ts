@@ -1,11 +1,12 @@
 import { expect } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { colourOf, enterAs, test } from './support';
+import { colourOf, enterAs, test, visit } from './support';
 
 /** One change, from a token to an upgraded product, as one continuous job by mouse. */
 test('the crossing', async ({ page, browser }) => {
   test.setTimeout(240_000);
   await enterAs(page, 'Osei Larkham');
+  await visit(page, '/');
   await page.getByRole('link', { name: 'Keel', exact: true }).click();
 
   // Find the colour; its chain lights, its detail says why and whom it reaches.
@@ -18,7 +19,7 @@ test('the crossing', async ({ page, browser }) => {
 
   // A guide stands open in a second tab.
   const guide = await page.context().newPage();
-  await guide.goto('/libraries/keel/guides/buttons');
+  await visit(guide, '/libraries/keel/guides/buttons');
   await expect(guide.getByRole('heading', { name: 'Buttons' })).toBeVisible();
   const guideColour = () => colourOf(guide, 'Specimen of button', '[part~="root"]');
   await expect.poll(guideColour).toBe('rgb(0, 97, 126)');
@@ -91,7 +92,7 @@ test('the crossing', async ({ page, browser }) => {
   // Until it is released, nothing outside the draft has changed.
   const tam = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await enterAs(tam, 'Tam Birkett');
-  await tam.goto('/products/booking-site');
+  await visit(tam, '/products/booking-site');
   await expect.poll(() => colourOf(tam, 'Screen Choose a fare', 'article button')).toBe('rgb(0, 97, 126)');
 
   // The ledger: severity, why, reach, in or out, and the version they come to.
@@ -118,11 +119,11 @@ test('the crossing', async ({ page, browser }) => {
     page.getByRole('button', { name: 'Download tokens.css' }).click(),
   ]);
   expect(readFileSync((await download.path())!, 'utf8')).toContain('--color-estuary-700: #5b2a86;');
-  await page.goto('/libraries/keel/outputs?version=1.1.0');
+  await visit(page, '/libraries/keel/outputs?version=1.1.0');
   await expect(page.getByTestId('output')).toContainText('--color-estuary-700: #00617e;');
 
   // The product's team finds the upgrade, sees its own screen before and after, and takes it; only then does it change.
-  await tam.goto('/inbox');
+  await visit(tam, '/inbox');
   await tam.getByRole('link', { name: /Keel 1\.2\.0 is out; Booking site has 1\.1\.0/ }).click();
   await expect(tam.getByText(/areas on 1 screen would change/)).toBeVisible();
   await expect(tam.getByRole('region', { name: 'What would change' })).toContainText('#00617e');
@@ -140,11 +141,11 @@ test('the crossing', async ({ page, browser }) => {
   await expect.poll(() => colourOf(tam, 'Screen Choose a fare', 'article button')).toBe('rgb(193, 162, 20)');
 
   // The library sees who has what.
-  await page.goto('/libraries/keel/products');
+  await visit(page, '/libraries/keel/products');
   await expect(page.getByRole('article').filter({ hasText: 'Booking site' })).toContainText(
     'Pinned to 1.2.0',
   );
-  await page.goto('/libraries/keel/usage?find=button');
+  await visit(page, '/libraries/keel/usage?find=button');
   await expect(page.getByRole('row', { name: /^button button: 14/ })).toBeVisible();
   await page.getByRole('button', { name: 'button: 14 direct uses, show them' }).click();
   await expect(page.getByRole('complementary', { name: 'Uses of button' })).toContainText('in Booking site');

@@ -7,11 +7,43 @@ export const test = base.extend<object>({
   baseURL: async ({}, use, { file }) => use(await serverFor(file)),
 });
 
-/** Comes in as one of the demo people. */
-export async function enterAs(page: Page, name: string): Promise<void> {
-  await page.goto('/sign-in');
-  await page.getByRole('button', { name: new RegExp(name) }).click();
-  await page.waitForURL(/\/$/);
+/** Signs in as one of the demo people, without a page: the page that does it is tried by `views.spec.ts` and `keyboard.spec.ts`. */
+export async function enterAs({ request }: Page, name: string): Promise<void> {
+  const { people } = (await (await request.get('/api/v1/welcome')).json()) as {
+    people: { id: string; name: string }[];
+  };
+  const person = people.find((one) => one.name === name);
+  if (!person) throw new Error(`There is no demo user ${name}`);
+  const entered = await request.post('/api/v1/session/demo', { data: { person: person.id } });
+  expect(entered.ok()).toBe(true);
+}
+
+/** Goes to a page as a link does; where none of the application is open yet, or this very page is, it is loaded anew. */
+export async function visit(page: Page, address: string): Promise<void> {
+  const followed = await page
+    .evaluate((to) => {
+      const { router } = (window as unknown as { next?: { router?: { push(to: string): void } } }).next ?? {};
+      const { href: before, origin } = window.location;
+      const { href, pathname, search, origin: other } = new URL(to, before);
+      if (!router || !document.querySelector('header') || other !== origin || href === before) return undefined;
+      // The frame hears the press before the router does, as it hears that of any link.
+      const link = document.body.appendChild(document.createElement('a'));
+      link.href = href;
+      link.onclick = (event) => {
+        event.preventDefault();
+        router.push(pathname + search);
+      };
+      link.click();
+      link.remove();
+      return { pathname, before };
+    }, address)
+    // On a page that is just being left nothing can be pressed.
+    .catch(() => undefined);
+  if (followed)
+    await page.waitForURL((url) => url.pathname === followed.pathname && url.href !== followed.before, {
+      timeout: 60_000,
+    });
+  else await page.goto(address);
 }
 
 /**
@@ -109,6 +141,7 @@ export async function choose(list: Locator, option: string | RegExp): Promise<vo
 /** The page stands: nothing is being opened, read or worked out any more. */
 export async function settled(page: Page): Promise<void> {
   await expect(page.getByRole('main')).toBeVisible();
+  await expect(page).toHaveTitle(/\S/);
   await expect(page.getByRole('status', { name: /^(Opening|Loading|Reading|Writing)/ })).toHaveCount(0);
 }
 

@@ -1,9 +1,9 @@
 import { expect } from '@playwright/test';
-import { colourOf, enterAs, expectAccessible, inFrame, inScheme, test } from './support';
+import { colourOf, enterAs, expectAccessible, inFrame, inScheme, test, visit } from './support';
 
 test('a theme is made, applied to components, seen before, and swapped for another', async ({ page }) => {
   await enterAs(page, 'Marit Fenwick');
-  await page.goto('/libraries/keel/themes');
+  await visit(page, '/libraries/keel/themes');
   await page.getByRole('button', { name: 'Create theme' }).click();
   const form = page.getByRole('dialog', { name: 'Create theme' });
   await form.getByLabel('Name').fill('Quiet');
@@ -51,7 +51,7 @@ test('a theme is made, applied to components, seen before, and swapped for anoth
   ).toBeVisible();
   await apply.getByRole('button', { name: /^Apply theme to/ }).click();
   await expect(apply).toBeHidden();
-  await page.goto('/libraries/keel/components/button');
+  await visit(page, '/libraries/keel/components/button');
   await expect(page.getByText('Follows theme Loud.')).toBeVisible();
   await expect
     .poll(() => colourOf(page, 'Specimen of button', 'button', 'text-decoration-line'))

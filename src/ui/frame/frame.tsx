@@ -23,9 +23,9 @@ import {
   IconUser,
 } from '@tabler/icons-react';
 import { PageLink } from '@/ui/page-link';
-import { useRouter } from 'next/navigation';
+import { usePathname, useRouter } from 'next/navigation';
 import { Fragment, useEffect, useState, type ReactNode } from 'react';
-import { noteLink } from './leaving';
+import { noteArrival, noteLink } from './leaving';
 import { fieldOf, useKeys } from '../use-keys';
 import classes from './frame.module.css';
 import { LensBar, useLensLink, TraceBar, useSeen, VisionFilters, type LensAxis } from './lens';
@@ -86,6 +86,8 @@ export function Frame({
     document.addEventListener('click', noteLink, true);
     return () => document.removeEventListener('click', noteLink, true);
   }, []);
+  const pathname = usePathname();
+  useEffect(noteArrival, [pathname]);
   const [helping, help] = useDisclosure(false);
   // In a field, Ctrl+Z is for the text while it is typed, and for the change once the field has saved.
   const unlessTyping = (redo: boolean) => (event: KeyboardEvent) => {

@@ -1,4 +1,4 @@
-import { isLeaving, noteLink } from './leaving';
+import { isLeaving, noteArrival, noteLink } from './leaving';
 
 const press = (html: string, init: MouseEventInit = {}) => {
   document.body.innerHTML = html;
@@ -23,6 +23,15 @@ test('from the press on a link until its page is there, the address is left alon
   press('<a href="/libraries/keel/guides"><b>Guides</b></a>');
   expect(isLeaving()).toBe(true);
   go('/libraries/keel/guides?scheme=dark');
+  expect(isLeaving()).toBe(false);
+});
+
+test('who comes back at once to the page left may change its address', () => {
+  const from = window.location.pathname;
+  press('<a href="/b">B</a>');
+  go('/b');
+  noteArrival();
+  go(from);
   expect(isLeaving()).toBe(false);
 });
 

@@ -15,6 +15,11 @@ export function noteLink(event: MouseEvent): void {
     left = { from: pathname, until: performance.now() + LONGEST };
 }
 
+/** Notes that a page is there, whatever was pressed before: who comes back to the page left may change its address at once. */
+export function noteArrival(): void {
+  left = null;
+}
+
 /**
  * Whether the next page is on its way. Until it is there the present address is not to be changed: the router would hold
  * that for a decision to stay, and the press would be lost.
