@@ -1770,6 +1770,37 @@ const TABLE: Partial<Table> = {
           expect([icon!.values, icon!.default]).toEqual([['mooring', 'buoy'], 'mooring']);
         },
       },
+      {
+        // So have its template, and the pieces of other components.
+        given: after(
+          did('addAssets', { files: [svg('anchor'), svg('buoy')] } as never),
+          did('addIconComponent', { name: 'sign', icons: ['anchor', 'buoy'] }),
+          (document) => {
+            const sign = component(document, 'sign');
+            const [prop] = Object.values(sign.props).filter(({ kind }) => kind === 'choice');
+            const badge = component(document, 'badge');
+            const slot = { order: 'z', name: 'mark', kind: 'slot' as const, values: [], default: '', description: '', holds: [{ component: { id: sign.id, path: 'sign' }, props: { [prop!.name]: 'anchor' }, passed: {} }] }; // prettier-ignore
+            return done(document, {
+              label: 'x',
+              edits: [
+                setField(
+                  sign,
+                  'template',
+                  `<b part="root"><i when="${prop!.name} is buoy or anchor">anchor</i></b>`,
+                ),
+                setField(badge, 'props/prop_mark', slot),
+              ],
+            });
+          },
+        ),
+        ask: () => ({ asset: 'anchor', name: 'mooring' }),
+        then: (now) => {
+          expect(component(now, 'sign').template).toMatch(/<i when="\w+ is buoy or mooring">anchor<\/i>/);
+          expect(Object.values(component(now, 'badge').props.prop_mark!.holds![0]!.props)).toEqual([
+            'mooring',
+          ]);
+        },
+      },
     ],
     refused: [
       {

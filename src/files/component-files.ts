@@ -3,6 +3,8 @@ import { isObject, type Json } from '@/core/base/json/json';
 import { JsonSyntaxError } from '@/core/base/json/read';
 import { composedItems } from '@/core/components/compose';
 import { readComponent } from '@/core/components/component-file';
+import { readTheme } from '@/core/components/theme-file';
+import type { ThemeItem } from '@/core/components/theme';
 import type { ComponentDefinition } from '@/core/components/definition';
 import { itemsOf, type Items } from '@/core/document/item';
 import type { Finding } from '@/core/findings/finding';
@@ -23,7 +25,7 @@ export function readJsonFile(file: string): Json {
 
 /**
  * Components by their files, each template beside its file (`NAME.component.json`, `NAME.html`), composed with what they
- * vary; names of tokens stay as they are written.
+ * vary and with the themes among the files (`NAME.theme.json`); names of tokens stay as they are written.
  * @throws UnreadableFile
  */
 export function readComponentFiles(files: readonly { file: string; json: Json }[]): {
@@ -31,10 +33,21 @@ export function readComponentFiles(files: readonly { file: string; json: Json }[
   findings: Finding[];
 } {
   const findings: Finding[] = [];
-  const items = new Map<string, ComponentDefinition>();
+  const items = new Map<string, ComponentDefinition | ThemeItem>();
   let entries = 0;
   const idOf = (name: string) => `component_${name}`;
   files.forEach(({ file, json }, i) => {
+    if (file.endsWith('.theme.json')) {
+      const read = readTheme(json, {
+        id: `theme_${i}`,
+        order: `a${String(i).padStart(6, '0')}`,
+        entryId: () => `entry_${++entries}`,
+        refer: (path) => ({ path }),
+      });
+      findings.push(...read.findings.map((finding) => ({ ...finding, at: { ...finding.at, file } })));
+      if (read.theme) items.set(read.theme.id, read.theme);
+      return;
+    }
     const template = file.replace(/(\.component)?\.json$/i, '.html');
     const name = isObject(json) ? String(json.get('name')) : '';
     const read = readComponent(json, existsSync(template) ? readText(template) : '', {

@@ -1,5 +1,6 @@
 const RULES = new Intl.PluralRules('en-GB');
 const AND = new Intl.ListFormat('en-GB', { type: 'conjunction' });
+const OR = new Intl.ListFormat('en-GB', { type: 'disjunction' });
 const NUMBER = new Intl.NumberFormat('en-GB');
 
 /** `token`, `tokens`: the word for so many. Where the plural is not the singular and an s, it is given. */
@@ -10,6 +11,8 @@ export const counted = (count: number, one: string, many?: string): string =>
   `${NUMBER.format(count)} ${plural(count, one, many)}`;
 /** `a, b and c` */
 export const listed = (words: Iterable<string>): string => AND.format(words);
+/** `a, b or c` */
+export const anyOf = (words: Iterable<string>): string => OR.format(words);
 /** `a token`, `an axis` */
 export const withArticle = (word: string): string => `${/^[aeiou]/i.test(word) ? 'an' : 'a'} ${word}`;
 

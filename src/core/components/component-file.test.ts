@@ -27,6 +27,7 @@ const FULL = {
   deprecation: { reason: 'Use push', replacement: 'push' },
   states: ['hover', 'active'],
   bases: ['raised'],
+  theme: 'quiet',
   props: [
     { name: 'tone', kind: 'choice', values: ['main', 'quiet'], default: 'quiet', description: 'How loud' },
     { name: 'size', kind: 'choice', values: ['small', 'large'] },
@@ -39,8 +40,8 @@ const FULL = {
   ],
   parts: [
     { name: 'root', adjustable: ['color', 4] },
-    { name: 'icon', shows: 'icon' },
-    { name: 'label', shows: 'text', description: 'What it does' },
+    { name: 'icon', shows: 'icon', element: 'none' },
+    { name: 'label', shows: 'text', description: 'What it does', element: 'heading-2' },
     { name: 'root', shows: 'sound' },
   ],
   rules: [
@@ -71,7 +72,7 @@ test('everything a component file can say is read as it is said', () => {
   expect(rest).toEqual({
     id: 'component_1', kind: 'component', order: 'a1', name: 'press', description: 'Starts something.', rank: 'rank_1',
     visibility: 'internal', deprecation: { reason: 'Use push', replacement: { id: 'component_push', path: 'push' } },
-    template: TEMPLATE, states: ['hover', 'active'], bases: [{ id: 'ruleset_raised', path: 'raised' }],
+    template: TEMPLATE, states: ['hover', 'active'], bases: [{ id: 'ruleset_raised', path: 'raised' }], theme: { id: 'theme_quiet', path: 'quiet' },
   }); // prettier-ignore
   expect(plain(props)).toEqual([
     { name: 'tone', kind: 'choice', values: ['main', 'quiet'], default: 'quiet', description: 'How loud' },
@@ -89,8 +90,8 @@ test('everything a component file can say is read as it is said', () => {
   ]); // prettier-ignore
   expect(plain(parts)).toEqual([
     { name: 'root', shows: 'nothing', description: '', adjustable: ['color'] },
-    { name: 'icon', shows: 'icon', description: '' },
-    { name: 'label', shows: 'text', description: 'What it does' },
+    { name: 'icon', shows: 'icon', description: '', element: 'none' },
+    { name: 'label', shows: 'text', description: 'What it does', element: 'heading-2' },
     { name: 'root', shows: 'nothing', description: '' },
   ]);
   const quietAndWide = [

@@ -1,4 +1,6 @@
-import { Refusal } from '../base/errors';
+import { isObject, type Json, type JsonObject } from '../base/json/json';
+import { anyOf } from '../base/words';
+import type { Reference } from '../document/item';
 import type { Finding } from '../findings/finding';
 import type {
   Behaviour,
@@ -10,16 +12,10 @@ import type {
   Part,
   Prop,
   StyleEntry,
-  StyleValue,
 } from './definition';
-import type { Reference } from '../document/item';
-import { ordersAfter } from '../document/order';
-import { isObject, type Json, type JsonObject } from '../base/json/json';
-import { parseConditions } from './condition';
+import { fileReading, text, type Refer } from './file-reading';
 import { templateOf, partAncestry } from './template';
-
-/** Reads a reference as written: `{color.text.quiet}`. */
-type Refer = (path: string) => Reference;
+import { isThemeElement, THEME_ELEMENTS } from './theme';
 
 /**
  * Reads a component file (docs/formats.md): name, props, parts, states, rules and guards as JSON, the template beside it
@@ -33,20 +29,16 @@ export function readComponent(
     order: string;
     entryId: () => string;
     refer: Refer;
-    /** A component, rule set or asset by its name. */
-    referTo: (kind: 'component' | 'ruleSet' | 'asset', name: string) => Reference;
+    /** A component, rule set, asset or theme by its name. */
+    referTo: (kind: 'component' | 'ruleSet' | 'asset' | 'theme', name: string) => Reference;
     rank: (name: string) => string | null;
   },
 ): { component: ComponentDefinition | undefined; findings: Finding[] } {
-  const findings: Finding[] = [];
-  const report = (pointer: string, message: string, fix: string) =>
-    findings.push({ code: 'component-file', level: 'error', message, at: { pointer }, fix });
+  const { findings, report, collect: collectFrom, conditions, value, declarations } = fileReading(options);
   if (!isObject(json)) {
     report('', 'A component file is a JSON object', 'Put it in curly brackets');
     return { component: undefined, findings };
   }
-  const text = (object: JsonObject, name: string) =>
-    typeof object.get(name) === 'string' ? (object.get(name) as string) : '';
   const name = text(json, 'name');
   if (!/^[a-z][a-zA-Z0-9-]*$/.test(name))
     report(
@@ -57,45 +49,7 @@ export function readComponent(
   const collect = <T extends { order: string }>(
     member: string,
     read: (entry: JsonObject, pointer: string, order: string) => T | undefined,
-  ): Record<string, T> => {
-    const list = json.get(member);
-    if (list === undefined) return {};
-    if (!Array.isArray(list)) {
-      report(`/${member}`, `${member} is a list`, 'Put it in square brackets');
-      return {};
-    }
-    const orders = ordersAfter(null, list.length);
-    const entries: Record<string, T> = {};
-    list.forEach((entry, i) => {
-      const pointer = `/${member}/${i}`;
-      if (!isObject(entry))
-        return report(pointer, `An entry of ${member} is an object`, 'Put it in curly brackets');
-      const value = read(entry, pointer, orders[i]!);
-      if (value) entries[options.entryId()] = value;
-    });
-    return entries;
-  };
-  const conditions = (entry: JsonObject, pointer: string) => {
-    try {
-      return parseConditions(text(entry, 'when'));
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      report(`${pointer}/when`, error.problem, error.fix);
-      return [];
-    }
-  };
-  const value = (written: Json, pointer: string): StyleValue => {
-    const spoken = typeof written === 'number' ? String(written) : typeof written === 'string' ? written : '';
-    const path = /^\{([^{}]+)\}$/.exec(spoken)?.[1];
-    if (path !== undefined) return { token: options.refer(path) };
-    if (/[;{}<>]/.test(spoken))
-      report(
-        pointer,
-        `A value is one token or CSS, not ${JSON.stringify(spoken)}`,
-        'Write "{path.of.token}" alone, or CSS without ; { } < >',
-      );
-    return { raw: spoken };
-  };
+  ) => collectFrom(json, member, read);
   /** A name that HTML and CSS take as it is. */
   const identifier = (written: string, pointer: string): string => {
     if (!/^[a-z][a-zA-Z0-9-]{0,60}$/.test(written))
@@ -162,6 +116,17 @@ export function readComponent(
   const varies = text(json, 'variationOf') !== '' && template.trim() === '';
   if (!varies) findings.push(...written.findings);
   const known = partAncestry(written.root);
+  /** Which element of a theme a part is: one by name, or `none`. */
+  const element = (named: string, pointer: string): Pick<Part, 'element'> => {
+    if (named === '') return {};
+    if (isThemeElement(named) || named === 'none') return { element: named };
+    report(
+      pointer,
+      `${JSON.stringify(named)} is no element of a theme`,
+      `Write ${anyOf([...Object.keys(THEME_ELEMENTS), 'none'])}`,
+    );
+    return {};
+  };
   const parts = collect<Part>('parts', (entry, pointer, order) => {
     const part = text(entry, 'name');
     if (!varies && !known.has(part))
@@ -177,6 +142,7 @@ export function readComponent(
       shows: shows === 'text' || shows === 'icon' ? shows : 'nothing',
       description: text(entry, 'description'),
       ...(entry.has('adjustable') && { adjustable: names(entry.get('adjustable')) }),
+      ...element(text(entry, 'element'), `${pointer}/element`),
     };
   });
   const entries = collect<StyleEntry>('rules', (entry, pointer, order) => {
@@ -188,19 +154,12 @@ export function readComponent(
         `The template has no part ${part}`,
         `Parts of the template: ${[...known.keys()].join(', ')}`,
       );
-    const style = entry.get('style');
-    const declarations = isObject(style)
-      ? [...style].map(([property, bound]): [string, StyleValue] => [
-          property,
-          value(bound, `${pointer}/style/${property}`),
-        ])
-      : [];
     return {
       order,
       kind: 'rule',
       when: conditions(entry, pointer),
       part,
-      declarations,
+      declarations: declarations(entry, pointer),
       comment: text(entry, 'comment'),
     };
   });
@@ -255,6 +214,7 @@ export function readComponent(
   const deprecation = json.get('deprecation');
   const replacement = isObject(deprecation ?? null) ? text(deprecation as JsonObject, 'replacement') : '';
   const source = text(json, 'variationOf');
+  const theme = text(json, 'theme');
   const bases = names(json.get('bases'));
   const states = json.get('states');
   return {
@@ -283,6 +243,7 @@ export function readComponent(
       ...(Object.keys(data).length > 0 && { data }),
       ...(bases.length > 0 && { bases: bases.map((base) => options.referTo('ruleSet', base)) }),
       ...(source && { variationOf: options.referTo('component', source) }),
+      ...(theme && { theme: options.referTo('theme', theme) }),
     },
     findings,
   };

@@ -119,6 +119,7 @@ function ScreenBar({
 }) {
   const { put, refusal } = useStore();
   const [doing, setDoing] = useState<'add' | 'edit' | 'theme' | null>(null);
+  const theme = current?.theme ?? product.theme;
   return (
     <>
       <Group gap="sm" className={classes.screenBar}>
@@ -134,6 +135,11 @@ function ScreenBar({
           <Button variant="default" leftSection={<IconPlus size={14} />} onClick={() => setDoing('add')}>
             Add screen
           </Button>
+        )}
+        {current && theme && (
+          <Text size="sm" c="dimmed">
+            Theme {theme}
+          </Text>
         )}
         {product.canEdit && current && product.themes.length > 0 && (
           <Button variant="default" onClick={() => setDoing('theme')}>

@@ -115,8 +115,8 @@ const createProduct = useCase('products.create', {
 });
 
 /**
- * Brings files into a library as one change set: token files and resolvers, components (`*.component.json` with their
- * template `*.html` beside them) and guides (`*.guide.md`). With an error in a file nothing is changed.
+ * Brings files into a library as one change set: token files and resolvers, themes (`*.theme.json`), components
+ * (`*.component.json` with their template `*.html` beside them) and guides (`*.guide.md`). With an error in a file nothing is changed.
  */
 const importFiles = useCase('libraries.import', {
   needs: 'maintainer',

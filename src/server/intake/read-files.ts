@@ -1,16 +1,18 @@
 import { iconNameOf } from '@/core/assets/drawing';
 import type { Finding } from '@/core/findings/finding';
 import { readComponent } from '@/core/components/component-file';
+import { readTheme } from '@/core/components/theme-file';
 import { named } from '@/core/components/compose';
 import { applyChangeSet } from '@/core/kinds/registry';
 import { documentOf } from '@/core/document/change-set';
 import { addItem, setField, type Edit } from '@/core/document/edits';
 import { importEdits } from '@/core/intake/import';
 import type { RankItem } from '@/core/components/definition';
-import { itemsOf, type Item, type Items } from '@/core/document/item';
+import { itemsOf, type Item, type Items, type Reference } from '@/core/document/item';
 import { libraryTree } from '@/core/tokens/token-tree';
 import { ordersAfter } from '@/core/document/order';
 import { readGuide } from '@/core/guides/guide-file';
+import type { Json } from '@/core/base/json/json';
 import { JsonSyntaxError, readJson } from '@/core/base/json/read';
 import { effectiveLibrary, type Generation } from '@/core/library/effective';
 import { openTokens } from '@/core/tokens/open';
@@ -95,7 +97,7 @@ export function readFiles(asked: FilesAsked): FilesRead {
     if (/\.(tokens\.json|tokens)$/.test(file.name) && !taken.has(file.name)) tokenFile(file);
     else if (
       file.name.endsWith('.json') &&
-      !/\.(component|resolver|tokens)\.json$/.test(file.name) &&
+      !/\.(component|theme|resolver|tokens)\.json$/.test(file.name) &&
       !taken.has(file.name)
     )
       tokenFile(file);
@@ -106,6 +108,8 @@ export function readFiles(asked: FilesAsked): FilesRead {
     () => working.items,
     findings,
   );
+  for (const file of files.filter((other) => other.name.endsWith('.theme.json')))
+    take(themeEdits(effective().items, file, findings));
   const components = files.filter((other) => other.name.endsWith('.component.json'));
   const ids = namesOf(components);
   for (const file of components) {
@@ -170,7 +174,6 @@ function componentEdits(
   findings: Finding[],
 ): Edit[] {
   const edits: Edit[] = [];
-  const tree = libraryTree(items);
   const ranks: RankItem[] = itemsOf(items, 'rank');
   const rank = (name: string): string | null => {
     if (!name) return null;
@@ -192,41 +195,13 @@ function componentEdits(
     }
     return ranks.find((other) => other.name === name)!.id;
   };
-  let json;
-  try {
-    json = readJson(file.text);
-  } catch (error) {
-    if (!(error instanceof JsonSyntaxError)) throw error;
-    findings.push({
-      code: 'json-syntax',
-      level: 'error',
-      message: `${file.name} is not JSON: ${error.reason}`,
-      at: { file: file.name, ...error.place },
-      fix: `Correct line ${error.place.line}, column ${error.place.column}`,
-    });
-    return [];
-  }
-  const last =
-    itemsOf(items, 'component')
-      .map((component) => component.order)
-      .sort()
-      .at(-1) ?? null;
+  const json = jsonOf(file, findings);
+  if (json === undefined) return [];
   const { component, findings: found } = readComponent(json, template, {
     id: ids.get(nameIn(file)) ?? newId('component'),
-    order: ordersAfter(last, 1)[0]!,
+    order: nextOrder(items, 'component'),
     entryId: () => newId('entry'),
-    refer: (path) => {
-      const id = tree.ids.get(path);
-      if (!id)
-        findings.push({
-          code: 'missing-target',
-          level: 'error',
-          message: `${file.name} binds {${path}}, which is not a token of the library`,
-          at: { file: file.name },
-          fix: 'Correct the path, or add the token',
-        });
-      return { id, path };
-    },
+    refer: referring(items, file, findings),
     referTo: (kind, path) => {
       const id = (kind === 'component' ? ids.get(path) : undefined) ?? named(items, kind, { path })?.id;
       if (!id)
@@ -253,6 +228,74 @@ function componentEdits(
     });
   }
   return [...edits, addItem(component)];
+}
+
+/** An order behind all items of a kind. */
+const nextOrder = (items: Items, kind: 'component' | 'theme'): string =>
+  ordersAfter(
+    itemsOf(items, kind)
+      .map(({ order }) => order)
+      .sort()
+      .at(-1) ?? null,
+    1,
+  )[0]!;
+
+/** The JSON of a file; nothing, with a finding, where it is none. */
+function jsonOf(file: SentFile, findings: Finding[]): Json | undefined {
+  try {
+    return readJson(file.text);
+  } catch (error) {
+    if (!(error instanceof JsonSyntaxError)) throw error;
+    findings.push({
+      code: 'json-syntax',
+      level: 'error',
+      message: `${file.name} is not JSON: ${error.reason}`,
+      at: { file: file.name, ...error.place },
+      fix: `Correct line ${error.place.line}, column ${error.place.column}`,
+    });
+    return undefined;
+  }
+}
+
+/** Refers to tokens of the library by path; of those it has not, a finding tells. */
+function referring(items: Items, file: SentFile, findings: Finding[]) {
+  const tree = libraryTree(items);
+  return (path: string): Reference => {
+    const id = tree.ids.get(path);
+    if (!id)
+      findings.push({
+        code: 'missing-target',
+        level: 'error',
+        message: `${file.name} binds {${path}}, which is not a token of the library`,
+        at: { file: file.name },
+        fix: 'Correct the path, or add the token',
+      });
+    return { id, path };
+  };
+}
+
+function themeEdits(items: Items, file: SentFile, findings: Finding[]): Edit[] {
+  const json = jsonOf(file, findings);
+  if (json === undefined) return [];
+  const { theme, findings: found } = readTheme(json, {
+    id: newId('theme'),
+    order: nextOrder(items, 'theme'),
+    entryId: () => newId('entry'),
+    refer: referring(items, file, findings),
+  });
+  findings.push(...found.map((finding) => ({ ...finding, at: { file: file.name, ...finding.at } })));
+  if (!theme) return [];
+  if (itemsOf(items, 'theme').some((other) => other.name === theme.name)) {
+    findings.push({
+      code: 'component-file',
+      level: 'error',
+      message: `There is a theme ${theme.name} already`,
+      at: { file: file.name },
+      fix: 'Rename the one or the other',
+    });
+    return [];
+  }
+  return [addItem(theme)];
 }
 
 /** The name a component file gives, without reading the rest of it. */
