@@ -25,7 +25,8 @@ export async function visit(page: Page, address: string): Promise<void> {
       const { router } = (window as unknown as { next?: { router?: { push(to: string): void } } }).next ?? {};
       const { href: before, origin } = window.location;
       const { href, pathname, search, origin: other } = new URL(to, before);
-      if (!router || !document.querySelector('header') || other !== origin || href === before) return undefined;
+      if (!router || !document.querySelector('header') || other !== origin || href === before)
+        return undefined;
       // The frame hears the press before the router does, as it hears that of any link.
       const link = document.body.appendChild(document.createElement('a'));
       link.href = href;
