@@ -41,7 +41,11 @@ export function apply(document: Document, edits: Edit[]): Document {
   return result.document;
 }
 
-export function demo(): Document {
+/** The demo library; always the same one, for nothing changes a document in its place. */
+export const demo = (): Document => (built ??= build());
+let built: Document | undefined;
+
+function build(): Document {
   let document = documentOf('keel', 'library', []);
   document = apply(
     document,

@@ -56,7 +56,11 @@ export function useOneTabStop<T extends HTMLElement>(
       all.find((item) => item.matches('[aria-current]:not([aria-current=false]), [aria-pressed=true]')) ??
       all.find((item) => item === stop.current) ??
       all[0];
-    for (const item of all) item.tabIndex = item === one ? 0 : -1;
+    for (const item of all) {
+      const stops = item === one ? 0 : -1;
+      // Written only where it is another: there may be hundreds.
+      if (item.getAttribute('tabindex') !== String(stops)) item.tabIndex = stops;
+    }
   });
   return {
     ref,

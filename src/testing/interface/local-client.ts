@@ -52,6 +52,7 @@ export class DocumentClient {
 
   private library(own: Document): OpenLibrary {
     const { surroundings, sequence, person } = local.library;
+    if (own === local.library.own && this.log === local.library.log) return local.library;
     if (this.known?.own === own && this.known.log === this.log) return this.known;
     const known = new OpenLibrary(
       surroundings,
@@ -59,7 +60,7 @@ export class DocumentClient {
       sequence + this.log.length,
       this.log,
       person,
-      this.known?.derived,
+      (this.known ?? local.library).derived,
     );
     return (this.known = known);
   }

@@ -5,7 +5,7 @@ import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import type { Document } from '@/core/document/item';
 import type { OpenProduct } from '@/editing/session/open-product';
-import type { LibrarySnapshot } from '@/editing/session/open-library';
+import type { LibrarySnapshot, OpenLibrary } from '@/editing/session/open-library';
 import { LibraryShell } from '@/features/session/library-shell';
 import { ProductShell } from '@/features/session/product-shell';
 import { WorkProvider } from '@/features/session/work';
@@ -21,6 +21,14 @@ const me: Me = {
   workspace: { widths: [400, 800, 1200] },
 };
 
+/** A library as it is opened first: what one test has had worked out of it holds in the next. */
+function openedAs(document: Document, role: string): OpenLibrary {
+  if (last?.document !== document || last.role !== role)
+    last = { document, role, library: opened(document, document, { role }) };
+  return last.library;
+}
+let last: { document: Document; role: string; library: OpenLibrary } | undefined;
+
 /** Draws a page of the demo library in its whole frame, as a maintainer has it at this address. */
 export async function openPage(
   page: ReactNode,
@@ -30,7 +38,7 @@ export async function openPage(
 ) {
   local.library =
     'items' in library
-      ? opened(library, library, { role })
+      ? openedAs(library, role)
       : opened(library.released, library.present, { role, ...library.more });
   local.stored = [];
   local.broken = undefined;

@@ -5,7 +5,8 @@ import { Button, Checkbox, Group, Menu, Select, Text } from '@mantine/core';
 import { IconDownload, IconSortAscending, IconSortDescending } from '@tabler/icons-react';
 import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { TokenListView } from '@/editing/tokens/queries/token-list';
 import type { TokenOrder } from '@/editing/tokens/select';
 import type { CommandArguments } from '@/editing/commands';
 import { useAsk, useCommand, useDocumentQuery } from '@/features/session/document';
@@ -67,25 +68,27 @@ export function TablePage() {
   const { run } = useCommand();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [doing, setDoing] = useState<keyof typeof DIALOGS | null>(null);
-  // Where a range of rows begins, and whether Shift is held while a box is pressed.
+  // Where a range of rows begins.
   const anchor = useRef<string | null>(null);
-  const shift = useRef(false);
-  const choose = (path: string) => {
-    const rows = (view?.rows ?? []).filter(({ origin }) => origin === undefined).map((row) => row.path);
-    const [from, to] = [rows.indexOf(anchor.current ?? ''), rows.indexOf(path)].sort((a, b) => a - b) as [
-      number,
-      number,
-    ];
-    const add = !chosen.has(path);
-    if (shift.current && from !== -1)
+  const rows = view?.rows;
+  // The same for as long as the rows are: each is drawn anew only where it has changed.
+  const choose = useCallback(
+    (path: string, held: boolean) => {
+      const own = (rows ?? []).filter(({ origin }) => origin === undefined).map((row) => row.path);
+      const [from, to] = [own.indexOf(anchor.current ?? ''), own.indexOf(path)].sort((a, b) => a - b) as [
+        number,
+        number,
+      ];
+      anchor.current = path;
       setChosen((old) => {
+        if (!held || from === -1) return toggled(old, path);
         const next = new Set(old);
-        for (const one of rows.slice(from, to + 1)) next[add ? 'add' : 'delete'](one);
+        for (const one of own.slice(from, to + 1)) next[old.has(path) ? 'delete' : 'add'](one);
         return next;
       });
-    else setChosen((old) => toggled(old, path));
-    anchor.current = path;
-  };
+    },
+    [rows],
+  );
   const filterText = JSON.stringify(filter);
   useEffect(() => setChosen(new Set()), [filterText]);
   const paths = useMemo(() => [...chosen], [chosen]);
@@ -249,48 +252,16 @@ export function TablePage() {
           </thead>
           <tbody {...stop}>
             {view.rows.map((row) => (
-              <tr key={row.path} data-chosen={chosen.has(row.path) || undefined}>
-                <td>
-                  {library.canEdit && (
-                    <Checkbox
-                      aria-label={`Select ${row.path}`}
-                      checked={chosen.has(row.path)}
-                      disabled={row.origin !== undefined}
-                      onClick={(event) => {
-                        shift.current = event.shiftKey;
-                      }}
-                      onChange={() => choose(row.path)}
-                    />
-                  )}
-                </td>
-                <td className="path">
-                  <PageLink
-                    href={link(`/libraries/${library.slug}/tokens/${encodeURIComponent(row.path)}`)}
-                    style={row.deprecated ? { textDecoration: 'line-through' } : undefined}
-                  >
-                    {row.path}
-                  </PageLink>
-                  {row.internal ? <span className={classes.quiet}> internal</span> : null}
-                </td>
-                <td>{row.type}</td>
-                {row.cells.map((cell) => (
-                  <td key={cell.context}>
-                    <ValueCell
-                      path={row.path}
-                      type={row.type}
-                      cell={cell}
-                      axis={across}
-                      standard={axis?.default ?? null}
-                      canEdit={library.canEdit}
-                    />
-                  </td>
-                ))}
-                <td className="number">{row.uses}</td>
-                <td>{row.tier}</td>
-                <td>{row.varies.join(', ')}</td>
-                <td>{row.origin ?? ''}</td>
-                <td className="number">{row.findings || ''}</td>
-              </tr>
+              <TokenRow
+                key={row.path}
+                row={row}
+                href={link(`/libraries/${library.slug}/tokens/${encodeURIComponent(row.path)}`)}
+                chosen={chosen.has(row.path)}
+                canEdit={library.canEdit}
+                axis={across}
+                standard={axis?.default ?? null}
+                choose={choose}
+              />
             ))}
           </tbody>
         </table>
@@ -337,6 +308,69 @@ export function TablePage() {
     </StagePage>
   );
 }
+
+const TokenRow = memo(function TokenRow({
+  row,
+  href,
+  chosen,
+  canEdit,
+  axis,
+  standard,
+  choose,
+}: {
+  row: TokenListView['rows'][number];
+  href: string;
+  chosen: boolean;
+  canEdit: boolean;
+  /** The axis whose contexts are columns, and its default context. */
+  axis: string | null;
+  standard: string | null;
+  choose: (path: string, held: boolean) => void;
+}) {
+  // Whether Shift is held while the box is pressed.
+  const shift = useRef(false);
+  return (
+    <tr data-chosen={chosen || undefined}>
+      <td>
+        {canEdit && (
+          <Checkbox
+            aria-label={`Select ${row.path}`}
+            checked={chosen}
+            disabled={row.origin !== undefined}
+            onClick={(event) => {
+              shift.current = event.shiftKey;
+            }}
+            onChange={() => choose(row.path, shift.current)}
+          />
+        )}
+      </td>
+      <td className="path">
+        <PageLink href={href} style={row.deprecated ? { textDecoration: 'line-through' } : undefined}>
+          {row.path}
+        </PageLink>
+        {row.internal ? <span className={classes.quiet}> internal</span> : null}
+      </td>
+      <td>{row.type}</td>
+      {row.cells.map((cell) => (
+        <td key={cell.context}>
+          <ValueCell
+            path={row.path}
+            type={row.type}
+            cell={cell}
+            axis={axis}
+            standard={standard}
+            canEdit={canEdit}
+          />
+        </td>
+      ))}
+      <td className="number">{row.uses}</td>
+      <td>{row.tier}</td>
+      <td>{row.varies.join(', ')}</td>
+      <td>{row.origin ?? ''}</td>
+      <td className="number">{row.findings || ''}</td>
+    </tr>
+  );
+});
 
 function SortedHead({
   label,
