@@ -54,7 +54,7 @@ export function contrastFix(
   if (!declared) return { problem: `No rule says the colour of ${part}: it is inherited or passed through` };
   const entry = authored.entries[declared.rule];
   if (entry?.kind !== 'rule')
-    return { problem: 'The colour is said in a rule set or in the component this one varies: change it there' };
+    return { problem: 'The colour is said in a rule set, a theme or the component this one varies: change it there' };
   const present = 'token' in declared.value ? pathOf(declared.value.token, items) : declared.value.raw;
   const failed = failing(before);
   for (const path of candidates(bindings, declared.property, present, resolution)) {

@@ -29,6 +29,7 @@ import { StagePage } from '@/features/session/page-bar';
 import { SAMPLE, Specimen } from '@/ui/specimen/swatch';
 import { idOf, keyOf } from './finding-row';
 import { FixDialog } from './fix-dialog';
+import { PassingToken } from './passing-token';
 import classes from './findings.module.css';
 
 /** Where to look at it: the token, or the component with what shows it. */
@@ -168,6 +169,11 @@ export function FindingsPage() {
                       {row.message}.{' '}
                       <span className={classes.quiet}>{row.fixLabel === undefined ? `${row.fix}.` : ''}</span>
                     </div>
+                    {library.canEdit && (
+                      <div className={classes.mend}>
+                        <PassingToken row={row} />
+                      </div>
+                    )}
                   </div>
                   <div className={classes.act}>
                     <PageLink className="path" href={link(`/libraries/${library.slug}${placeOf(row)}`)}>

@@ -71,3 +71,14 @@ test('who may only look is offered no fix', async () => {
   expect(screen.queryByRole('button', { name: /^Fix/ })).toBeNull();
   expect(screen.queryByRole('checkbox')).toBeNull();
 });
+
+test('a contrast too low in some combinations is fixed here, by a token that passes in all', async () => {
+  const { user } = await open('?code=combination-contrast');
+  const row = await screen.findByText(/notice: text of hint has a contrast/);
+  const line = within(row.closest('li')!);
+  await user.click(line.getByRole('button', { name: 'Find passing token' }));
+  expect(await line.findByRole('status')).toHaveTextContent(/passes in every combination and context/);
+  await user.click(line.getByRole('button', { name: /^Bind / }));
+  await waitFor(() => expect(storedLabels()).toHaveLength(1));
+  await waitFor(() => expect(screen.queryByText(/notice: text of hint has a contrast/)).toBeNull());
+});

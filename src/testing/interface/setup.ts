@@ -46,6 +46,19 @@ window.getComputedStyle = (element, pseudo) => {
   known.set(key, style);
   return style;
 };
+/** What a label without `for` can be of: the first of these in it (HTML, 4.10.4). */
+const LABELABLE = 'button, input:not([type=hidden]), meter, output, progress, select, textarea';
+// jsdom looks through the whole document for the control of each label, and does so for each control whose name is asked for.
+for (const { prototype } of [HTMLInputElement, HTMLSelectElement, HTMLTextAreaElement, HTMLButtonElement])
+  Object.defineProperty(prototype, 'labels', {
+    get(this: HTMLInputElement) {
+      if (this.type === 'hidden') return null;
+      const root = this.getRootNode() as Document;
+      return [...root.querySelectorAll('label')].filter((label) =>
+        label.htmlFor === '' ? label.querySelector(LABELABLE) === this : label.htmlFor === this.id,
+      );
+    },
+  });
 // Editors measure their text; here nothing has a size.
 Range.prototype.getClientRects = () => [] as unknown as DOMRectList;
 Range.prototype.getBoundingClientRect = () =>

@@ -26,6 +26,8 @@ export function contrastFix(
 ): ContrastFixView | null {
   const component = itemsOf(library.items, 'component').find((other) => other.name === name);
   if (!component) return null;
+  if (!library.own.items.has(component.id))
+    return { problem: `${name} is inherited: change it in the library that it comes from` };
   const { items, resolution } = library;
   const outcome = fixOf(
     { component, authored: library.effective.authored.get(component.id) as ComponentDefinition },

@@ -3,9 +3,9 @@
 import { counted } from '@/core/base/words';
 import { Button, Text } from '@mantine/core';
 import { useState } from 'react';
-import type { ContrastFixView } from '@/editing/components/queries/contrast-fix';
 import type { FindingRow } from '@/editing/findings/queries/findings';
-import { useAsk, useLongView } from '@/features/session/document';
+import { PassingToken } from '@/features/findings/passing-token';
+import { useLongView } from '@/features/session/document';
 import { Refused, useStore } from '@/features/session/refused';
 import { contextText } from '@/core/tokens/system';
 import { useQuery } from '@/ui/frame/lens';
@@ -17,9 +17,6 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
   const { put, refusal } = useStore();
   const [, setQuery] = useQuery();
   const [opened, setOpened] = useState(false);
-  const ask = useAsk();
-  /** What was found to bind instead, by the contrast it is for. */
-  const [fixes, setFixes] = useState<Readonly<Record<string, ContrastFixView>>>({});
   if (!found || found.length === 0) return null;
   const of = (level: FindingRow['level']) => found.filter((one) => one.level === level);
   const [errors, warnings, notes] = [of('error'), of('warning'), of('note')];
@@ -46,19 +43,7 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
           Show failures
         </Button>
       )}
-      {row.code === 'combination-contrast' && canEdit && contrastOf(row) && fixes[row.path] === undefined && (
-        <Button
-          size="compact-xs"
-          variant="default"
-          onClick={async () => {
-            const fix = await ask('contrastFix', { name, ...contrastOf(row)! });
-            if (fix) setFixes((now) => ({ ...now, [row.path]: fix }));
-          }}
-        >
-          Find passing token
-        </Button>
-      )}
-      {fixes[row.path] && <FoundFix name={name} fix={fixes[row.path]!} done={() => setFixes({})} />}
+      {canEdit && <PassingToken row={row} />}
       {canEdit && row.fixLabel !== undefined && (
         <Button size="compact-xs" variant="default" onClick={() => void applyFixes([row])}>
           {row.fixLabel}
@@ -84,41 +69,5 @@ export function ComponentFindings({ name, canEdit }: { name: string; canEdit: bo
       </details>
       <Refused refusal={refusal} />
     </section>
-  );
-}
-
-/** Which contrast of its own parts a finding is about, by its path: `notice: text of hint`. */
-function contrastOf({ path }: FindingRow): { kind: 'text' | 'icon' | 'border'; part: string } | undefined {
-  const [, kind, part] = /: (text|icon|border) of ([\w-]+)$/.exec(path) ?? [];
-  return part === undefined ? undefined : { kind: kind as 'text', part };
-}
-
-/** The token that passes, to be bound; or why there is none. */
-function FoundFix({ name, fix, done }: { name: string; fix: ContrastFixView; done: () => void }) {
-  const { put, refusal } = useStore();
-  if ('problem' in fix)
-    return (
-      <Text size="xs" c="dimmed" role="status" className={classes.found}>
-        {fix.problem}.
-      </Text>
-    );
-  const { rule, property, part, from, to, ratio, needs } = fix;
-  return (
-    <div className={classes.found}>
-      <Text size="xs" role="status">
-        {to} passes in every combination and context, at least {ratio} : 1 where {needs} : 1 is needed
-        (instead of {from}, {property} of {part}).
-      </Text>
-      <Button
-        size="compact-xs"
-        variant="default"
-        onClick={async () => {
-          if (await put('setRuleValue', { component: name, rule, property, text: `{${to}}` })) done();
-        }}
-      >
-        Bind {to}
-      </Button>
-      <Refused refusal={refusal} />
-    </div>
   );
 }
