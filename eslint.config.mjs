@@ -13,7 +13,7 @@ const LAYERS = {
   workers: ['workers', 'editing', 'core', 'api'],
   features: ['features', 'ui', 'editing', 'core', 'api'],
   server: ['server', 'files', 'editing', 'api', 'core'],
-  cli: ['cli', 'files', 'api', 'core'],
+  cli: ['cli', 'files', 'server', 'api', 'core'],
   app: ['app', 'features', 'ui', 'server', 'api', 'core'],
   demo: ['demo', 'core', 'server'],
 };

@@ -89,6 +89,11 @@ export default {
       setupFiles: ['<rootDir>/scripts/jest-setup.mjs'],
       roots: ['<rootDir>/src', '<rootDir>/demo'],
       testMatch: ['**/*.test.ts'],
+      // What holds of PostgreSQL alone needs a server of it.
+      testPathIgnorePatterns: [
+        '/node_modules/',
+        ...(process.env.SEEDPLAN_TEST_DATABASE_URL ? [] : ['/on-postgres[.]']),
+      ],
     },
     {
       ...shared,

@@ -2,7 +2,7 @@
 export default {
   poweredByHeader: false,
   devIndicators: false,
-  serverExternalPackages: ['knex', 'better-sqlite3', 'pino', 'fontkit', 'css-tree', 'piscina'],
+  serverExternalPackages: ['knex', 'pg', 'better-sqlite3', 'pino', 'fontkit', 'css-tree', 'piscina'],
   turbopack: {
     root: import.meta.dirname,
     // Its form for browsers asks the page's document, which a web worker has not.

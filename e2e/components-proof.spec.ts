@@ -78,6 +78,8 @@ test('a piece of a page looks in its specimen as it did in its page, its rows ke
           ];
         }),
     );
+  // What a policy of the application would keep out is in it.
+  await page.goto('about:blank');
   await page.setContent(PAGE);
   const there = await looks(page.locator('.board'));
   expect(there.length).toBe(17);
@@ -300,7 +302,8 @@ test('of 100,000 combinations a sample is looked at, with its progress, while th
   const send = (data: object) =>
     page.request.post('/api/v1/documents/keel/changes', { headers: { origin: baseURL! }, data });
   expect((await send(change('change_boundless1', null, item))).ok()).toBe(true);
-  await page.addInitScript(() => {
+  await visit(page, `${keel}/components`);
+  await page.evaluate(() => {
     new MutationObserver(() => {
       if (document.querySelector('[role="progressbar"][aria-label="Combinations checked"]'))
         document.documentElement.dataset.progress = 'seen';

@@ -356,7 +356,6 @@ test('a real style sheet becomes primitives and purposes, its names settled', as
   let most = 0;
   for (const [slug, sheet, text] of [
     ['quay', 'bulma/css/bulma.css', '#404654'],
-    ['spray', 'spectre.css/dist/spectre.css', '#3b4351'],
     ['wake', 'water.css/out/water.css', '#363636'],
   ] as const) {
     // An empty library, from which it is counted.

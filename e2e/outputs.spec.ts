@@ -246,6 +246,7 @@ test('one colour resolved on the command line is the colour on the screen', asyn
 // CSS Values 4, clamp(): Chromium's own value at both widths, between them and beyond, against the core's.
 test('a fluid size is in Chromium what the core says, at every width', async ({ page }) => {
   const fluid = { min: 18, max: 40, from: 400, to: 1200 };
+  await page.goto('about:blank');
   await page.setContent(`<p style="margin:0;font-size:${clampText(fluid)}">x</p>`);
   for (const width of [320, 400, 611, 800, 1033, 1200, 1600]) {
     await page.setViewportSize({ width, height: 600 });

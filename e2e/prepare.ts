@@ -2,8 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { PREPARED } from './server';
 
-/** Loads the demo workspace once, before any test. */
+/** Loads the demo workspace once, before any test, where whoever starts the tests has not. */
 export default function prepare(): void {
+  if (process.env.E2E_PREPARED) return;
   rmSync('.e2e', { recursive: true, force: true });
   execFileSync(process.execPath, ['dist/prepare.mjs'], {
     stdio: ['ignore', 'ignore', 'inherit'],

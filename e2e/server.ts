@@ -1,7 +1,8 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { cpSync, mkdirSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import path from 'node:path';
+import { Client } from 'pg';
 
 /** Where the demo workspace is prepared once, and copied from for each file of tests. */
 export const PREPARED = path.resolve('.e2e', 'prepared');
@@ -37,6 +38,13 @@ export async function serverFor(file: string): Promise<string> {
   rmSync(folder, { recursive: true, force: true });
   mkdirSync(path.dirname(folder), { recursive: true });
   cpSync(PREPARED, folder, { recursive: true });
+  running = { file, ...(await startServer(folder)) };
+  await answers(running.url);
+  return running.url;
+}
+
+/** A server on a data folder, which may not answer yet. */
+async function startServer(folder: string, env: Record<string, string> = {}) {
   const port = await freePort();
   const server = spawn(process.execPath, ['dist/serve.mjs'], {
     stdio: 'ignore',
@@ -47,11 +55,45 @@ export async function serverFor(file: string): Promise<string> {
       NODE_ENV: 'production',
       NEXT_TELEMETRY_DISABLED: '1',
       LOG_LEVEL: 'error',
+      ...env,
     },
   });
-  running = { file, url: `http://127.0.0.1:${port}`, process: server };
-  await answers(running.url);
-  return running.url;
+  return { url: `http://127.0.0.1:${port}`, process: server };
+}
+
+/** The PostgreSQL server that is there for tests, where this machine has one. */
+export const POSTGRES = process.env.SEEDPLAN_TEST_DATABASE_URL;
+
+/** Two servers on one database, which the demo workspace was copied to, and one data folder. */
+export async function twoServers(): Promise<{ urls: [string, string]; end: () => Promise<void> }> {
+  const folder = path.resolve('.e2e', `two-${process.pid}`);
+  cpSync(PREPARED, folder, { recursive: true });
+  const name = `two_${process.pid}_${Date.now()}`;
+  const client = new Client({ connectionString: POSTGRES });
+  await client.connect();
+  await client.query(`CREATE DATABASE ${name}`);
+  await client.end();
+  const url = new URL(name, POSTGRES).href;
+  execFileSync(process.execPath, [
+    'dist/cli/seedplan.mjs',
+    'copy',
+    '--from',
+    `sqlite:${folder}`,
+    '--to',
+    url,
+  ]);
+  const servers = [
+    await startServer(folder, { SEEDPLAN_DATABASE_URL: url }),
+    await startServer(folder, { SEEDPLAN_DATABASE_URL: url }),
+  ];
+  for (const one of servers) await answers(one.url);
+  return {
+    urls: servers.map((one) => one.url) as [string, string],
+    async end() {
+      for (const one of servers) one.process.kill('SIGKILL');
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
 }
 
 function stopServer(): void {

@@ -1,14 +1,49 @@
 import axe from 'axe-core';
-import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { expect, test as base, type BrowserContext, type Locator, type Page } from '@playwright/test';
 import { serverFor } from './server';
 
-/** A test whose pages are those of its file's own server. */
-export const test = base.extend<object>({
+/** The window that tests of a file share, and who is signed in there. */
+let kept: { file: string; context: BrowserContext } | undefined;
+const signedIn = new WeakMap<BrowserContext, string>();
+
+/**
+ * A test whose pages are those of its file's own server. Tests of a file go on in one window, as people do: loading the
+ * application anew costs more than most tests. `test.use({ ownWindow: true })` where a test leaves the window unfit for others.
+ */
+export const test = base.extend<{ ownWindow: boolean }>({
+  ownWindow: [false, { option: true }],
   baseURL: async ({}, use, { file }) => use(await serverFor(file)),
+  context: async ({ browser, ownWindow, contextOptions, viewport, baseURL }, use, info) => {
+    if (kept && (ownWindow || kept.file !== info.file)) {
+      await kept.context.close();
+      kept = undefined;
+    }
+    const context = kept?.context ?? (await browser.newContext({ ...contextOptions, viewport, baseURL }));
+    await use(context);
+    const fit = !ownWindow && info.status === info.expectedStatus && context.pages().length > 0;
+    kept = fit ? { file: info.file, context } : undefined;
+    if (!fit) await context.close();
+  },
+  page: async ({ context, viewport }, use) => {
+    const [first, ...others] = context.pages();
+    for (const other of others) await other.close();
+    const page = first ?? (await context.newPage());
+    await page.setViewportSize(viewport!);
+    await use(page);
+    page.removeAllListeners();
+    await page.unrouteAll({ behavior: 'ignoreErrors' });
+  },
 });
 
 /** Signs in as one of the demo people, without a page: the page that does it is tried by `views.spec.ts` and `keyboard.spec.ts`. */
-export async function enterAs({ request }: Page, name: string): Promise<void> {
+export async function enterAs(page: Page, name: string): Promise<void> {
+  const { request } = page;
+  const context = page.context();
+  const me = await request.get('/api/v1/me');
+  if (me.ok() && signedIn.get(context) === name) return;
+  // What is open is another person's.
+  if (page.url() !== 'about:blank') await page.goto('about:blank');
+  signedIn.set(context, name);
   const { people } = (await (await request.get('/api/v1/welcome')).json()) as {
     people: { id: string; name: string }[];
   };

@@ -14,7 +14,7 @@ const common = {
   logLevel: 'warning',
   // Its main entry reads its data by path, which a bundle has no folder for.
   alias: { 'css-tree': path.join(root, 'node_modules/css-tree/dist/csstree.esm.js') },
-  external: ['better-sqlite3', 'knex', 'next', 'iron-session', 'pino', 'fontkit', 'piscina'],
+  external: ['better-sqlite3', 'knex', 'pg', 'next', 'iron-session', 'pino', 'fontkit', 'piscina'],
   banner: {
     js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",
   },

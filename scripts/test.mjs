@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
+import { startPostgres } from './postgres.mjs';
 
 const root = path.resolve(import.meta.dirname, '..');
 const total = { passed: 0, failed: 0, skipped: 0 };
@@ -63,36 +64,73 @@ const unexpected = (suites = []) =>
     ...unexpected(suite.suites),
   ]);
 
-// Each of the two keeps one processor busy.
-await Promise.all([
-  check('lint', process.execPath, [path.join(root, 'scripts/lint.mjs')]),
+/** Where browser tests have the demo workspace from: prepared beside what leaves a processor free (`e2e/prepare.ts`). */
+const prepared = path.join(root, '.e2e', 'prepared');
+rmSync(path.dirname(prepared), { recursive: true, force: true });
+// Of these each keeps one processor busy.
+const [, , , demo] = await Promise.all([
+  check('lint', bin('eslint'), ['--max-warnings', '0', '.']),
+  check('form', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
   check('types', bin('tsc'), ['--noEmit']),
+  run(process.execPath, ['dist/prepare.mjs'], { SEEDPLAN_DATA_DIR: prepared }, 'pipe'),
 ]);
-const unit = path.join(root, 'dist', 'unit.json');
-const { said: groups } = await run(process.execPath, [path.join(root, 'scripts/together.mjs')], {}, 'pipe');
-await counted(
-  'unit tests',
-  unit,
-  bin('jest'),
-  // Left to itself, Jest keeps one processor free: of two that is half.
-  ['-c', groups.trim(), '--json', `--outputFile=${unit}`, '--silent=false', '--maxWorkers=100%'],
-  {},
-  (result) => ({
-    passed: result.numPassedTests,
-    failed: result.numFailedTests + result.numRuntimeErrorTestSuites,
-    skipped: result.numPendingTests,
-    messages: result.testResults
-      .filter(({ status }) => status === 'failed')
-      .map(({ name, message }) => `${path.relative(root, name)}\n${message}`),
-  }),
-);
+const jest = async (title, pattern, name, lines, env) => {
+  const { said: groups } = await run(
+    process.execPath,
+    [path.join(root, 'scripts/together.mjs'), pattern, name, lines],
+    env,
+    'pipe',
+  );
+  const file = path.join(root, 'dist', `${name}.json`);
+  await counted(
+    title,
+    file,
+    bin('jest'),
+    // Left to itself, Jest keeps one processor free: of two that is half.
+    [
+      '-c',
+      groups.trim(),
+      '--json',
+      `--outputFile=${file}`,
+      '--silent=false',
+      '--maxWorkers=100%',
+      '--passWithNoTests',
+    ],
+    env,
+    (result) => ({
+      passed: result.numPassedTests,
+      failed: result.numFailedTests + result.numRuntimeErrorTestSuites,
+      skipped: result.numPendingTests,
+      messages: result.testResults
+        .filter(({ status }) => status === 'failed')
+        .map(({ name: at, message }) => `${path.relative(root, at)}\n${message}`),
+    }),
+  );
+};
+await jest('unit tests', '.', 'unit', '3000', {});
+// Who may do what is asked of every operation and person above: that has no statement of its own.
+const ON_POSTGRES =
+  '^src/server/(?!start/|permissions|openapi|documents/durability|jobs/pool|intake/|http/|people/passwords).*test[.]ts$';
+const postgres = await startPostgres();
+if (postgres)
+  await jest('server tests on PostgreSQL', ON_POSTGRES, 'postgres', '1300', {
+    SEEDPLAN_TEST_DATABASE_URL: postgres.url,
+  });
+else {
+  console.log('— server tests on PostgreSQL: skipped, for PostgreSQL is not on this machine');
+  total.skipped++;
+}
 const browser = path.join(root, 'dist', 'browser.json');
 await counted(
   'browser tests',
   browser,
   bin('playwright'),
   ['test'],
-  { PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
+  {
+    PLAYWRIGHT_JSON_OUTPUT_NAME: browser,
+    ...(demo.code === 0 && { E2E_PREPARED: 'yes' }),
+    ...(postgres && { SEEDPLAN_TEST_DATABASE_URL: postgres.url }),
+  },
   (result) => ({
     passed: result.stats.expected + result.stats.flaky,
     flaky: result.stats.flaky,
@@ -101,6 +139,7 @@ await counted(
     messages: [...result.errors.map(({ message }) => message), ...unexpected(result.suites)],
   }),
 );
+postgres?.end();
 for (const failure of failures) console.log(`\n● ${plain(failure).slice(0, 2000)}`);
 console.log(`— after ${minutes()}`);
 console.log(

@@ -1,6 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { openDatabase } from '@/server/db/connection';
 import { bundledCli } from '@/testing/cli';
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-cli-'));
@@ -70,9 +71,10 @@ test('a 50 MB file, 100,000 levels and 5,000 aliases are answered', () => {
   expect(
     run.inProcess('resolve', file('nested.json', '['.repeat(100_000) + ']'.repeat(100_000))).status,
   ).toBe(1);
+  const long = 'made to be long, as notes of a whole paragraph are; '.repeat(9);
   const big = file(
     'big.json',
-    `{"$type":"number"${Array.from({ length: 700_000 }, (_, i) => `,"token-number-${i}":{"$value":${i},"$description":"made to be long"}`).join('')}}`,
+    `{"$type":"number"${Array.from({ length: 100_000 }, (_, i) => `,"token-number-${i}":{"$value":${i},"$description":"${long}"}`).join('')}}`,
   );
   expect(readFileSync(big).length).toBeGreaterThan(45e6);
   expect(run.inProcess('resolve', big).status).toBe(0);
@@ -157,4 +159,23 @@ test('of two files one of which is no JSON nothing is compared', () => {
   }
   // A file that cannot be read at all is another matter.
   expect(run('diff', good, path.join(folder, 'none.json')).status).toBe(2);
+}); // prettier-ignore
+
+test('copy moves a workspace to an empty place and compares both; into what is not empty, or from nowhere, it copies nothing', async () => {
+  const place = (name: string) => `sqlite:${path.join(folder, name)}`;
+  const knex = await openDatabase(place('from'));
+  await knex('people').insert({ id: 'p', name: 'Ä', email: 'a@w.example', password: 'x', administrator: true });
+  await knex('teams').insert({ id: 't', name: 'T' });
+  await knex('memberships').insert({ person_id: 'p', team_id: 't', role: 'owner' });
+  await knex.destroy();
+  const said = run('copy', '--from', place('from'), '--to', place('to'));
+  expect([said.status, said.stderr]).toEqual([0, '']);
+  expect(said.stdout).toMatch(/^Copied 3 rows from \S+from\/seedplan\.db to \S+to\/seedplan\.db; both hold the same\.\n$/);
+  const copied = await openDatabase(place('to'));
+  expect(await copied('memberships')).toEqual([{ person_id: 'p', team_id: 't', role: 'owner' }]);
+  await copied.destroy();
+  expect(run('copy', '--from', place('from'), '--to', place('to'))).toMatchObject({ status: 1, stdout: '', stderr: expect.stringMatching(/^There is a workspace at the target already\. .*\n$/) });
+  expect(run('copy', '--from', place('none'), '--to', place('to'))).toMatchObject({ status: 1, stderr: expect.stringMatching(/^There is no database .*none\/seedplan\.db\.\n$/) });
+  expect(run('copy', '--from', place('from'))).toMatchObject({ status: 2, stderr: expect.stringContaining('--to is missing') });
+  expect(run('copy', '--from', 'mysql://localhost/x', '--to', place('to'))).toMatchObject({ status: 1, stderr: expect.stringContaining('mysql:') });
 }); // prettier-ignore

@@ -39,6 +39,7 @@ const COMMANDS: Record<
   },
   backup: { usage: 'backup FILE', load: () => import('./commands/backup') },
   restore: { usage: 'restore FILE [--into DIR]', load: () => import('./commands/restore') },
+  copy: { usage: 'copy --from URL --to URL', load: () => import('./commands/copy') },
   contrast: { usage: 'contrast TEXT SURFACE [--under COLOUR]', load: () => import('./commands/contrast') },
 };
 

@@ -134,7 +134,7 @@ test('whatever is accepted of three people at once, all of it is reached, opened
         });
     }),
     {
-      numRuns: Number(process.env.RUNS ?? 12),
+      numRuns: Number(process.env.RUNS ?? 8),
       endOnFailure: true,
       seed: Number(process.env.SEED ?? 20_261_128),
     },

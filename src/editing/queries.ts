@@ -21,7 +21,6 @@ import { productFrame, screen, themeReview, upgrade } from './session/open-produ
 import { overrides, overridesCsv } from './tokens/queries/overrides';
 import { pairingGrid, pairingsCsv, pairingSolutions } from './foundations/queries/pairing-grid';
 import { cardSpecimen, componentsInSteps, componentSums } from './components/queries/gallery';
-import { codeProps, markup, proposal } from './components/queries/markup';
 import { matrixInSteps, sizesInSteps } from './components/queries/matrix';
 import { offeredGuards } from './components/queries/offered-guards';
 import { nestedProps, proof, whatIfView } from './components/queries/proof';
@@ -43,6 +42,13 @@ import { usage, uses } from './usage/queries/usage';
 import { groupedRanks } from '@/editing/components/ranks';
 import { replacedPaths } from '@/editing/tokens/paths';
 import { rolePreview } from '@/editing/foundations/role-styles';
+
+/** Read when it is first asked for: what reads pages and source code is as much code as half of all else. */
+const later =
+  <A extends unknown[], R>(load: () => Promise<(...given: A) => R>) =>
+  async (...given: A): Promise<R> =>
+    (await load())(...given);
+const markupQueries = () => import('./components/queries/markup');
 
 /** What a library's pages ask of the open document; each a pure function of it and its arguments. */
 export const LIBRARY_QUERIES = {
@@ -92,9 +98,9 @@ export const LIBRARY_QUERIES = {
   groupedRanks,
   themes,
   themeChanges,
-  markup,
-  proposal,
-  codeProps,
+  markup: later(async () => (await markupQueries()).markup),
+  proposal: later(async () => (await markupQueries()).proposal),
+  codeProps: later(async () => (await markupQueries()).codeProps),
   assets,
   proof,
   matrix: matrixInSteps,
@@ -126,6 +132,6 @@ export type QueryArguments<K extends QueryName> = Parameters<Queries[K]>[1] exte
   : NonNullable<Parameters<Queries[K]>[1]>;
 /** What each view says; of one that answers in steps, what it ends with. */
 type Answers = {
-  [K in QueryName]: ReturnType<Queries[K]> extends Steps<infer T> ? T : ReturnType<Queries[K]>;
+  [K in QueryName]: ReturnType<Queries[K]> extends Steps<infer T> ? T : Awaited<ReturnType<Queries[K]>>;
 };
 export type QueryAnswer<K extends QueryName> = Answers[K];

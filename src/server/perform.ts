@@ -1,5 +1,7 @@
 import type { Knex } from 'knex';
+import { OPERATIONS } from '@/api/operations';
 import { authorise, type Actor, type DocumentRow } from './access/authorise';
+import type { Turn } from './db/dialects/dialect';
 import { forbidden, notFound } from './http/problem';
 import { newId } from './new-id';
 import { USE_CASES } from './registry';
@@ -30,6 +32,12 @@ async function admitted(
   return document;
 }
 
+/** Whom a use case waits for. */
+function turnOf(useCase: UseCase, input: unknown): Turn {
+  if (OPERATIONS.get(useCase.id)!.method === 'GET') return 'read';
+  return useCase.draftOnly ? { document: useCase.document!(input as never) } : 'all';
+}
+
 /** Asks permission alone, of what the address of a request names: before its body is read. */
 export async function admit(knex: Knex, id: string, actor: Actor, input: unknown): Promise<void> {
   await admitted(knex, USE_CASES.get(id)!, actor, input);
@@ -55,13 +63,15 @@ export async function perform(
     afterCommit: (task) => tasks.push(task),
   });
   const about = useCase.ahead && (await admitted(knex, useCase, actor, input));
-  const look = <T>(read: (work: Work) => Promise<T>) => knex.transaction((trx) => read(workIn(trx)));
+  const look = async <T>(read: (work: Work) => Promise<T>) =>
+    (await alone(knex, async (trx) => read(workIn(trx)), 'read')) as T;
   const ready = await useCase.ahead?.({ knex, actor, now, look }, input as never, about!);
-  const answer = await (useCase.together ? together : alone)(knex, async (trx) => {
+  const body = async (trx: Knex) => {
     tasks.length = 0;
     const document = await admitted(trx, useCase, actor, input);
     return useCase.run(workIn(trx), input as never, document!, ready as never);
-  });
+  };
+  const answer = await (useCase.together ? together : alone)(knex, body, turnOf(useCase, input));
   for (const task of tasks) task();
   return answer;
 }

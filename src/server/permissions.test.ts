@@ -157,8 +157,11 @@ test('every use case is in the table', () => {
 
 test.each([...USE_CASES.keys()])('%s: who may, and a refusal writes nothing', async (id) => {
   const useCase = USE_CASES.get(id)!;
+  // A copy serves until something is written in it.
+  let copy: Awaited<ReturnType<TestWorkspace['again']>> | undefined;
   for (const who of WHO) {
-    const { knex, close } = await workspace.again();
+    copy ??= await workspace.again();
+    const { knex, close } = copy;
     const before = await dump(knex);
     let refusal: Problem | undefined;
     try {
@@ -187,9 +190,13 @@ test.each([...USE_CASES.keys()])('%s: who may, and a refusal writes nothing', as
             : 'forbidden';
       expect([id, who, refusal?.code]).toEqual([id, who, code]);
     }
-    if (refusal) expect(await dump(knex)).toBe(before);
+    const after = await dump(knex);
+    if (refusal) expect(after).toBe(before);
+    if (after === before) continue;
     await close();
+    copy = undefined;
   }
+  await copy?.close();
 });
 
 test('what one may not read is not listed, counted or told', async () => {

@@ -49,6 +49,8 @@ export interface UseCase<I = never, Answer = unknown, Ready = never> {
   ahead?(ahead: Ahead, input: I, document: DocumentRow): Promise<Ready>;
   /** Short work that many ask for at once: what waits shares a transaction (decision 29). */
   together?: boolean;
+  /** It changes the draft of its document and nothing else: others may change other documents meanwhile. */
+  draftOnly?: boolean;
   /** Signing in answers the session to keep beside what the caller is told. */
   run(work: Work, input: I, document: DocumentRow, ready: Ready): Promise<Answer>;
 }

@@ -2,8 +2,11 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { Knex } from 'knex';
+import { Client } from 'pg';
 import type { Actor } from '@/server/access/authorise';
 import { openDatabase } from '@/server/db/connection';
+import { copyWorkspace } from '@/server/db/copy';
+import { dialectOf } from '@/server/db/dialects/registry';
 import { runTasksBy } from '@/server/jobs/pool';
 import { runTask } from '@/server/jobs/tasks';
 import { perform } from '@/server/perform';
@@ -14,10 +17,13 @@ runTasksBy(async (call) => runTask(call));
 /** A workspace for tests: one person for every role, a library and a product that only their team may see. */
 export interface TestWorkspace {
   knex: Knex;
+  /** Where what is not in the database is; on SQLite the database too. */
   folder: string;
+  /** What `openDatabase` opens it by. */
+  target: string;
   actors: Record<string, Actor>;
   /** A fresh copy of the workspace as it was when made. */
-  again(): Promise<{ knex: Knex; close(): Promise<void> }>;
+  again(): Promise<{ knex: Knex; target: string; close(): Promise<void> }>;
   close(): Promise<void>;
 }
 
@@ -31,11 +37,28 @@ const TOKENS = JSON.stringify({
   $extensions: { 'app.seedplan': { pairings: [{ text: 'color.text', surface: 'color.page', needs: 4.5 }] } },
 });
 
+const SERVER = process.env.SEEDPLAN_TEST_DATABASE_URL;
+let databases = 0;
+
+/** Where tests keep a database: in this folder, or on the PostgreSQL server that is there for tests, which is thrown away with all of it. */
+export async function testTarget(folder: string, like?: string): Promise<string> {
+  if (!SERVER) return folder;
+  const name = `t${process.pid}_${Date.now()}_${databases++}`;
+  const client = new Client({ connectionString: SERVER });
+  await client.connect();
+  await client.query(`CREATE DATABASE ${name}${like ? ` TEMPLATE ${path.basename(like)}` : ''}`);
+  await client.end();
+  return new URL(name, SERVER).href;
+}
+
 export async function testWorkspace(): Promise<TestWorkspace> {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-'));
   // Where what is not in the database goes: repositories.
   process.env.SEEDPLAN_DATA_DIR = folder;
-  const knex = await openDatabase(folder);
+  const target = await testTarget(folder);
+  if (target === folder) delete process.env.SEEDPLAN_DATABASE_URL;
+  else process.env.SEEDPLAN_DATABASE_URL = target;
+  const knex = await openDatabase(target);
   const nobody: Actor = { kind: 'nobody' };
   const password = 'a long password';
   await perform(knex, 'workspace.setUp', nobody, {
@@ -92,17 +115,28 @@ export async function testWorkspace(): Promise<TestWorkspace> {
   const actors: Record<string, Actor> = { nobody, owner };
   for (const name of ['viewer', 'contributor', 'maintainer', 'outsider']) actors[name] = await actor(name);
   const copies: string[] = [];
+  /** What copies are made from, which nobody is connected to. */
+  let whole: string | undefined;
   return {
     knex,
     folder,
+    target,
     actors,
     async again() {
       const copy = mkdtempSync(path.join(os.tmpdir(), 'seedplan-'));
       copies.push(copy);
-      await knex.raw('PRAGMA wal_checkpoint(TRUNCATE)');
-      cpSync(path.join(folder, 'seedplan.db'), path.join(copy, 'seedplan.db'));
-      const opened = await openDatabase(copy);
-      return { knex: opened, close: () => opened.destroy() };
+      if (SERVER && !whole) {
+        whole = await testTarget(copy);
+        const made = await openDatabase(whole);
+        await copyWorkspace(knex, made);
+        await made.destroy();
+      } else if (!SERVER) {
+        await knex.raw('PRAGMA wal_checkpoint(TRUNCATE)');
+        cpSync(path.join(folder, 'seedplan.db'), path.join(copy, 'seedplan.db'));
+      }
+      const made = await testTarget(copy, whole);
+      const opened = await openDatabase(made);
+      return { knex: opened, target: made, close: () => opened.destroy() };
     },
     async close() {
       await knex.destroy();
@@ -113,12 +147,7 @@ export async function testWorkspace(): Promise<TestWorkspace> {
 
 /** Everything in a database, as text: to see that a refusal wrote nothing. */
 export async function dump(knex: Knex): Promise<string> {
-  const tables: { name: string }[] = await knex('sqlite_master')
-    .where({ type: 'table' })
-    .whereNot('name', 'like', 'sqlite_%')
-    .select('name')
-    .orderBy('name');
   const rows = [];
-  for (const { name } of tables) rows.push([name, await knex(name).select()]);
+  for (const name of await dialectOf(knex).tables(knex)) rows.push([name, await knex(name).select()]);
   return JSON.stringify(rows);
 }

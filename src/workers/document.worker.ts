@@ -1,7 +1,6 @@
 import { ExpectedError } from '@/core/base/errors';
 import type { PageMessage, ProblemReport, WorkerMessage } from '@/api/document-protocol';
 import type { Command } from '@/editing/session/command';
-import { LIBRARY_COMMANDS, PRODUCT_COMMANDS } from '@/editing/commands';
 import { LIBRARY_QUERIES, PRODUCT_QUERIES } from '@/editing/queries';
 import { isSteps, type Steps } from '@/core/base/steps';
 import { DocumentSession, newId } from './document-session';
@@ -12,6 +11,9 @@ const SLICE = 16;
 /** A long answer says how far it is as often, in milliseconds. */
 const TOLD = 120;
 
+/** What changes documents is read as many milliseconds after one was opened, or when first asked for. */
+const AFTER_OPENING = 2000;
+
 class Superseded extends ExpectedError {
   override readonly name = 'Superseded';
 }
@@ -20,10 +22,24 @@ const queries = { ...LIBRARY_QUERIES, ...PRODUCT_QUERIES } as Record<
   string,
   (document: unknown, input: unknown) => unknown
 >;
-const commands = { ...LIBRARY_COMMANDS, ...PRODUCT_COMMANDS } as Record<
+type Commands = Record<
   string,
   (document: unknown, input: unknown, newId: (prefix: string) => string) => Command
 >;
+let read: Promise<Commands> | undefined;
+/** Read after the first lists are there, for nothing is changed before. */
+const commands = (): Promise<Commands> =>
+  (read ??= import('@/editing/commands').then(
+    ({ LIBRARY_COMMANDS, PRODUCT_COMMANDS }) => ({ ...LIBRARY_COMMANDS, ...PRODUCT_COMMANDS }) as Commands,
+    (error: unknown) => {
+      // Without a connection they cannot be fetched; they can once it is back.
+      read = undefined;
+      throw error;
+    },
+  ));
+
+/** What changes nothing, and waits for nothing. */
+const ASKS_ONLY: ReadonlySet<string> = new Set<PageMessage['ask']>(['query', 'reload', 'follow', 'close']);
 
 /** Holds an open document: answers what pages ask of it, and keeps it in step with the server. */
 class Opened {
@@ -47,10 +63,13 @@ class Opened {
         connection: (connection) => say({ event: 'connection', connection }),
       });
       await this.session.open(message.live);
+      setTimeout(() => void commands().catch(() => undefined), AFTER_OPENING);
       return {};
     }
     const { session } = this;
     if (!session) throw new Error('No document is open');
+    // In the order of what was pressed: an undo does not overtake the change before it.
+    const known = ASKS_ONLY.has(message.ask) ? {} : await commands();
     switch (message.ask) {
       case 'query': {
         const given = queries[message.name]!(session.current(), message.input);
@@ -58,7 +77,7 @@ class Opened {
       }
       case 'command':
         return session.gesture(
-          (document) => commands[message.name]!(document, message.input, newId),
+          (document) => known[message.name]!(document, message.input, newId),
           message.then,
           message.since,
         );

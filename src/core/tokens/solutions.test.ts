@@ -103,7 +103,7 @@ test('whatever is offered passes, on any surface and from any step', () => {
           if (one) expect(contrastRatio(rgb(one.css), rgb(surface))).toBeGreaterThanOrEqual(needs - 0.005);
       },
     ),
-    { numRuns: 60 },
+    { numRuns: 40 },
   );
 });
 
@@ -171,7 +171,7 @@ test('whatever is offered solves all pairings under all contexts at once, or say
         }
       }
     }),
-    { numRuns: 60 },
+    { numRuns: 40 },
   );
 }); // prettier-ignore
 

@@ -92,7 +92,7 @@ test('after any run of gestures what is kept says what a library opened anew say
       expect(answers(library)).toEqual(answers(open(library.own)));
     }),
     {
-      numRuns: Number(process.env.SEEDPLAN_RUNS ?? 12),
+      numRuns: Number(process.env.SEEDPLAN_RUNS ?? 6),
       ...(process.env.SEEDPLAN_RUNS && { seed: Date.now() }),
     },
   );

@@ -87,7 +87,7 @@ test('an asset is renamed; a name that is none is refused at its field, one that
   await user.type(field, 'ferry{Enter}');
   await waitFor(() => expect(names()).toContain('ferry'));
   expect(names()).not.toContain('ship');
-  await user.click(screen.getByRole('button', { name: /^Undo: / }));
+  await user.click(await screen.findByRole('button', { name: /^Undo: / }));
   await waitFor(() => expect(names()).toContain('ship'));
 });
 
@@ -96,7 +96,7 @@ test('the last file of an asset removes the asset, and one undo brings it back',
   await user.click(await screen.findByRole('button', { name: 'Actions for gull' }));
   await user.click(await screen.findByRole('menuitem', { name: 'Remove gull.svg' }));
   await waitFor(() => expect(names()).not.toContain('gull'));
-  await user.click(screen.getByRole('button', { name: /^Undo: / }));
+  await user.click(await screen.findByRole('button', { name: /^Undo: / }));
   await waitFor(() => expect(names()).toContain('gull'));
 });
 
@@ -142,7 +142,7 @@ test('a style sheet beneath all components is read, removed and brought back', a
   await waitFor(() => expect(button).toBeEnabled());
   await user.click(button);
   await waitFor(() => expect(screen.queryByRole('region', { name: 'Style sheets' })).toBeNull());
-  await user.click(screen.getByRole('button', { name: /^Undo: / }));
+  await user.click(await screen.findByRole('button', { name: /^Undo: / }));
   expect(await screen.findByRole('region', { name: 'Style sheets' })).toBeInTheDocument();
 });
 

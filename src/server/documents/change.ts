@@ -144,6 +144,7 @@ async function refusal(trx: Knex, draft: DraftRow, clashes: Clash[]): Promise<Pr
 const changeDocument = useCase('documents.change', {
   needs: 'maintainer',
   together: true,
+  draftOnly: true,
   document: (input) => input.slug,
   run: (work, input, row) => change(work, row, input),
 });
@@ -151,6 +152,7 @@ const changeDocument = useCase('documents.change', {
 /** Takes back one's own last change, or puts back what was taken back. What has moved on is refused, or left out. */
 const undo = useCase('documents.undo', {
   needs: 'maintainer',
+  draftOnly: true,
   document: (input) => input.slug,
   async run(work, input, row) {
     const draft = await draftOf(work.trx, row.id);

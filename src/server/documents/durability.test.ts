@@ -35,7 +35,7 @@ test('killed at random moments while it writes, every acknowledged change set is
     bundle: true,
     platform: 'node',
     format: 'esm',
-    external: ['better-sqlite3', 'knex', 'pino', 'css-tree'],
+    external: ['better-sqlite3', 'knex', 'pg', 'pino', 'css-tree'],
     tsconfig: 'tsconfig.json',
     logLevel: 'error',
     banner: { js: "import { createRequire as r } from 'node:module'; const require = r(import.meta.url);" },

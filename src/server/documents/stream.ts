@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import type { LoggedChangeSet } from '@/core/document/change-set';
 import type { Actor } from '../access/authorise';
 import { Problem } from '../http/problem';
 import { admit } from '../perform';
@@ -49,16 +50,29 @@ export async function streamOf(
         });
       };
       let last = since;
-      const send = (event: DraftEvent) => {
-        if (event.kind === 'surroundings') return write(`data: ${JSON.stringify(event)}\n\n`);
-        // What was read with the log is not told again by its own event.
-        if (event.changeSet.sequence <= last) return;
-        last = event.changeSet.sequence;
-        write(`id: ${last}\ndata: ${JSON.stringify(event)}\n\n`);
+      const surroundings = () => write(`data: ${JSON.stringify({ kind: 'surroundings' })}\n\n`);
+      const send = (changeSets: readonly LoggedChangeSet[]) => {
+        for (const changeSet of changeSets) {
+          // What was read with the log is not told again by its own event.
+          if (changeSet.sequence <= last) continue;
+          last = changeSet.sequence;
+          write(`id: ${last}\ndata: ${JSON.stringify({ kind: 'change', changeSet })}\n\n`);
+        }
       };
+      /** What the log has beyond what was told. */
+      const more = () => readLog(knex, draft.id, { since: last });
       const nothing = () => undefined;
+      const hear = (event: DraftEvent) => {
+        if (event.kind === 'surroundings') return allowed(nothing, surroundings);
+        // Between what was told and this there may be what another server stored.
+        return allowed(
+          () =>
+            event.kind === 'change' && event.changeSet.sequence <= last + 1 ? [event.changeSet] : more(),
+          send,
+        );
+      };
       const forget = [
-        listen(draft.id, (event) => allowed(() => event, send)),
+        listen(draft.id, hear),
         listenToAccess(() => allowed(nothing, nothing)),
         endWhenStopping(() => end()),
       ];
@@ -78,16 +92,13 @@ export async function streamOf(
       // The first bytes carry the headers.
       write(': open\n\n');
       // Listening began first, so nothing falls between.
-      allowed(
-        () => readLog(knex, draft.id, { since }),
-        (missed) => {
-          // What lies further back than is told at once is to be read anew.
-          if (missed[0] && missed[0].sequence > since + 1) {
-            last = missed.at(-1)!.sequence;
-            send({ kind: 'surroundings' });
-          } else missed.forEach((changeSet) => send({ kind: 'change', changeSet }));
-        },
-      );
+      allowed(more, (missed) => {
+        // What lies further back than is told at once is to be read anew.
+        if (missed[0] && missed[0].sequence > since + 1) {
+          last = missed.at(-1)!.sequence;
+          surroundings();
+        } else send(missed);
+      });
     },
     cancel: () => end(),
   });

@@ -6,7 +6,8 @@ import type { Knex } from 'knex';
 import { cookies } from 'next/headers';
 import { answerProblems, bodyProblems, matchOperation, readQuery } from '@/api/match';
 import type { Actor } from '../access/authorise';
-import { dataFolder, isDamage, openDatabase } from '../db/connection';
+import { databaseTarget, dataFolder, openDatabase } from '../db/connection';
+import { troubleOf } from '../db/dialects/registry';
 import { noteStorage } from '../db/storage';
 import { logger } from '../logger';
 import { admit, perform } from '../perform';
@@ -21,7 +22,7 @@ import { ADDRESS_HEADER, askedOrigin, serverSettings } from './settings';
 import { refuseOtherSites } from './site';
 
 export function database(): Promise<Knex> {
-  return shared('database', () => openDatabase(dataFolder()));
+  return shared('database', () => openDatabase(databaseTarget()));
 }
 
 /** The key that seals cookies: made once for a data folder and kept in it. */
@@ -77,27 +78,38 @@ function problemResponse(problem: Problem): Response {
 
 /** What the database says of a failure that is not the program's, in words. */
 function storageProblem(error: unknown): Problem | undefined {
-  const code = (error as { code?: unknown }).code;
-  if (typeof code !== 'string') return undefined;
-  if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC')
-    return new Problem(
-      507,
-      'full',
-      'The disk is full',
-      'Nothing was stored. Whoever runs this program has to make room; then try again.',
-    );
-  if (code.startsWith('SQLITE_BUSY'))
-    return new Problem(503, 'busy', 'The database is busy', 'Nothing was stored. Try again in a moment.', {
-      retryAfter: 1,
-    });
-  if (isDamage(error))
-    return new Problem(
-      500,
-      'damaged',
-      'The database is damaged',
-      'Nothing was stored. Whoever runs this program has to put a backup in its place.',
-    );
-  return undefined;
+  switch (troubleOf(error)) {
+    case 'full':
+      return new Problem(
+        507,
+        'full',
+        'The disk is full',
+        'Nothing was stored. Whoever runs this program has to make room; then try again.',
+      );
+    case 'busy':
+      return new Problem(503, 'busy', 'The database is busy', 'Nothing was stored. Try again in a moment.', {
+        retryAfter: 1,
+      });
+    case 'gone':
+      return new Problem(
+        503,
+        'gone',
+        'The database cannot be reached',
+        'Nothing was stored. Try again in a moment.',
+        { retryAfter: 2 },
+      );
+    case 'character':
+      return badRequest('A text has the character U+0000 in it, which cannot be stored. Remove it.');
+    case 'damaged':
+      return new Problem(
+        500,
+        'damaged',
+        'The database is damaged',
+        'Nothing was stored. Whoever runs this program has to put a backup in its place.',
+      );
+    default:
+      return undefined;
+  }
 }
 
 /** Answers any failure: a refusal in its own words, anything else without a trace of the inside. */

@@ -15,12 +15,13 @@ import { Runner } from './runner';
 let workspace: TestWorkspace;
 let knex: Knex;
 let close: () => Promise<void>;
+let target: string;
 let product: { id: string };
 const runners: Runner[] = [];
 beforeAll(async () => void (workspace = await testWorkspace()));
 afterAll(() => workspace.close());
 beforeEach(async () => {
-  ({ knex, close } = await workspace.again());
+  ({ knex, close, target } = await workspace.again());
   product = await knex('documents').where({ slug: 'prod' }).first();
 });
 afterEach(async () => {
@@ -201,7 +202,6 @@ setInterval(() => {}, 1000);
 const KILLS = Number(process.env.SEEDPLAN_KILLS ?? 8);
 
 test('killed again and again in the middle: no job is lost, half done, or done twice', async () => {
-  const folder = path.dirname((knex.client.config.connection as { filename: string }).filename);
   // More than all rounds can reach, so that none finds the work done.
   const count = KILLS * 10;
   for (let n = 0; n < count; n++) await add(n);
@@ -214,14 +214,14 @@ test('killed again and again in the middle: no job is lost, half done, or done t
     bundle: true,
     platform: 'node',
     format: 'esm',
-    external: ['better-sqlite3', 'knex', 'pino', 'css-tree', 'piscina', 'fontkit'],
+    external: ['better-sqlite3', 'knex', 'pg', 'pino', 'css-tree', 'piscina', 'fontkit'],
     tsconfig: 'tsconfig.json',
     logLevel: 'error',
     banner: { js: "import { createRequire as r } from 'node:module'; const require = r(import.meta.url);" },
   });
   let interrupted = 0;
   for (let round = 0; round < KILLS; round++) {
-    const child = spawn(process.execPath, [path.join(bundle, 'server.mjs'), folder]);
+    const child = spawn(process.execPath, [path.join(bundle, 'server.mjs'), target]);
     let said = '';
     child.stderr.on('data', (part) => (said += part));
     await new Promise<void>((resolve) => {
@@ -235,13 +235,13 @@ test('killed again and again in the middle: no job is lost, half done, or done t
       child.on('close', () => resolve());
     });
     expect(said).toBe('');
-    const between = await openDatabase(folder);
+    const between = await openDatabase(target);
     interrupted += (await between('jobs').where({ state: 'running' })).length;
     await between.destroy();
   }
   // As good as every kill came while a job was under way.
   expect(interrupted).toBeGreaterThanOrEqual(KILLS / 2);
-  ({ knex } = { knex: await openDatabase(folder) });
+  ({ knex } = { knex: await openDatabase(target) });
   close = () => knex.destroy();
   await later(250);
   const last = runner();

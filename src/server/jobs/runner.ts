@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import { authorise, type Actor, type DocumentRow } from '../access/authorise';
+import { dialectOf } from '../db/dialects/registry';
 import { Problem } from '../http/problem';
 import { newId } from '../new-id';
 import { addNotice } from '../people/notices';
@@ -71,13 +72,16 @@ export class Runner {
 
   /** The one that waits longest is this server's now. */
   private async take(): Promise<JobRow | undefined> {
-    return (await alone(this.knex, async (trx) => {
-      const next: JobRow | undefined = await trx('jobs').where({ state: 'waiting' }).orderBy(['created_at', 'id']).first(); // prettier-ignore
+    const { free } = dialectOf(this.knex);
+    const taking = async (trx: Knex) => {
+      const waiting = trx('jobs').where({ state: 'waiting' }).orderBy(['created_at', 'id']).limit(1);
+      const [next]: JobRow[] = await free(waiting);
       if (!next) return undefined;
       const taken = { state: 'running' as const, attempt: next.attempt + 1, lease: this.lease(), started_at: new Date().toISOString() }; // prettier-ignore
       await trx('jobs').where({ id: next.id }).update(taken);
       return { ...next, ...taken };
-    })) as JobRow | undefined;
+    };
+    return (await alone(this.knex, taking, 'own')) as JobRow | undefined;
   }
 
   private async run(job: JobRow): Promise<void> {
@@ -97,10 +101,14 @@ export class Runner {
       const kind = this.kinds.get(job.kind);
       if (!kind) throw new Problem(400, 'unknown-job', 'An unknown kind of job', `This program knows no jobs called ${job.kind}.`); // prettier-ignore
       const input = JSON.parse(job.input) as never;
-      const read = await alone(this.knex, async (trx) => {
-        const work = this.workFor(trx, job);
-        return kind.read(work, await documentFor(work, kind, job), input);
-      });
+      const read = await alone(
+        this.knex,
+        async (trx) => {
+          const work = this.workFor(trx, job);
+          return kind.read(work, await documentFor(work, kind, job), input);
+        },
+        'read',
+      );
       let told = 0;
       const onProgress = (progress: Progress) => {
         if (Date.now() - told < this.times.progress && progress.done < progress.of) return;
@@ -124,7 +132,10 @@ export class Runner {
   /** Holds on to what runs here, and takes up what a server left that is gone. */
   private async pulse(): Promise<void> {
     try {
-      if (this.current) await this.knex('jobs').where({ id: this.current.id, state: 'running' }).update({ lease: this.lease() }); // prettier-ignore
+      const { current } = this;
+      const held = current && (await this.knex('jobs').where({ id: current.id, state: 'running' }).update({ lease: this.lease() })); // prettier-ignore
+      // Cancelled at another server.
+      if (held === 0) current!.stop.abort();
       await this.reclaim();
       await this.wake();
     } catch {

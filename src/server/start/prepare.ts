@@ -2,7 +2,8 @@ import { createServer } from 'node:net';
 import { existsSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Knex } from 'knex';
-import { dataFolder, ensureFolder, openDatabase, StartProblem } from '../db/connection';
+import { databaseTarget, dataFolder, ensureFolder, openDatabase, StartProblem } from '../db/connection';
+import { dialectFor } from '../db/dialects/registry';
 import { holdFolder } from './hold';
 
 /**
@@ -26,13 +27,17 @@ async function prepareFolder(mode: string, fill: (knex: Knex) => Promise<void>):
   await checkPort(port, host);
   const folder = dataFolder();
   ensureFolder(folder);
-  const held = holdFolder(folder);
+  const target = databaseTarget();
+  const dialect = dialectFor(target);
+  const held = dialect.shared ? undefined : holdFolder(folder);
+  await dialect.ready(target);
   // A first start that was killed is begun anew: nobody has worked in what it left.
-  if (mode === '--reset' || isUnfinished(folder))
-    for (const name of ['seedplan.db', 'seedplan.db-wal', 'seedplan.db-shm', 'repositories'])
-      rmSync(path.join(folder, name), { force: true, recursive: true });
+  if (mode === '--reset' || isUnfinished(folder)) {
+    await dialect.clear(target);
+    rmSync(path.join(folder, 'repositories'), { force: true, recursive: true });
+  }
   rmSync(unfinished(folder), { force: true });
-  const knex = await openDatabase(folder, { alone: true });
+  const knex = await openDatabase(target, { alone: true });
   try {
     const [{ count }] = (await knex('people').count({ count: '*' })) as [{ count: number }];
     if (count === 0 && mode !== '--empty') {
@@ -52,7 +57,7 @@ async function prepareFolder(mode: string, fill: (knex: Knex) => Promise<void>):
     );
   } finally {
     await knex.destroy();
-    held.release();
+    held?.release();
   }
 }
 

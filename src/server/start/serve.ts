@@ -1,6 +1,7 @@
 import { createServer } from 'node:http';
 import next from 'next';
-import { dataFolder, ensureFolder, StartProblem } from '../db/connection';
+import { databaseTarget, dataFolder, ensureFolder, StartProblem } from '../db/connection';
+import { dialectFor } from '../db/dialects/registry';
 import { front, type Running } from '../http/front';
 import { serverSettings } from '../http/settings';
 import { holdFolder } from './hold';
@@ -17,7 +18,11 @@ export async function serve(): Promise<void> {
   const folder = dataFolder();
   try {
     ensureFolder(folder);
-    holdFolder(folder);
+    const target = databaseTarget();
+    const dialect = dialectFor(target);
+    if (!dialect.shared) holdFolder(folder);
+    // What cannot be reached is told before anything begins.
+    await dialect.ready(target);
     if (isUnfinished(folder))
       throw new StartProblem(`The first data of ${folder} was not loaded to its end. Start with bin/demo.`);
   } catch (error) {

@@ -87,7 +87,7 @@ export class DocumentClient {
           library: OpenLibrary,
           input: unknown,
         ) => unknown;
-        const answer = query(this.library(shown), ask.input);
+        const answer = await query(this.library(shown), ask.input);
         return plain(isSteps(answer) ? runToEnd(answer) : answer) as T;
       }
       case 'command': {

@@ -49,14 +49,23 @@ window.getComputedStyle = (element, pseudo) => {
 /** What a label without `for` can be of: the first of these in it (HTML, 4.10.4). */
 const LABELABLE = 'button, input:not([type=hidden]), meter, output, progress, select, textarea';
 // jsdom looks through the whole document for the control of each label, and does so for each control whose name is asked for.
+let labelled: { label: HTMLLabelElement; inside: Element | null }[] | undefined;
+const changes = new MutationObserver(() => (labelled = undefined));
+changes.observe(document, { subtree: true, childList: true, attributeFilter: ['for', 'type'] });
+function labels(): NonNullable<typeof labelled> {
+  if (changes.takeRecords().length > 0) labelled = undefined;
+  return (labelled ??= [...document.querySelectorAll('label')].map((label) => ({
+    label,
+    inside: label.htmlFor === '' ? label.querySelector(LABELABLE) : null,
+  })));
+}
 for (const { prototype } of [HTMLInputElement, HTMLSelectElement, HTMLTextAreaElement, HTMLButtonElement])
   Object.defineProperty(prototype, 'labels', {
     get(this: HTMLInputElement) {
       if (this.type === 'hidden') return null;
-      const root = this.getRootNode() as Document;
-      return [...root.querySelectorAll('label')].filter((label) =>
-        label.htmlFor === '' ? label.querySelector(LABELABLE) === this : label.htmlFor === this.id,
-      );
+      return labels()
+        .filter(({ label, inside }) => (label.htmlFor === '' ? inside === this : label.htmlFor === this.id))
+        .map(({ label }) => label);
     },
   });
 // Editors measure their text; here nothing has a size.

@@ -65,7 +65,7 @@ describe('solving for contrast', () => {
         const drift = 2 * to.c * Math.abs(Math.sin(((from.h - to.h) / 360) * Math.PI));
         expect(drift).toBeLessThan(0.025);
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 

@@ -34,7 +34,7 @@ describe('slots', () => {
     await waitFor(() =>
       expect(within(slot).getAllByRole('combobox', { name: 'Slot content' })).toHaveLength(2),
     );
-    await user.click(screen.getByRole('button', { name: /^Undo: / }));
+    await user.click(await screen.findByRole('button', { name: /^Undo: / }));
     await waitFor(() =>
       expect(within(slot).getAllByRole('combobox', { name: 'Slot content' })).toHaveLength(1),
     );
@@ -52,7 +52,7 @@ describe('slots', () => {
     // Leaving the field stores nothing a second time, and undo takes the text back with it.
     await user.tab();
     expect(storedLabels()).toHaveLength(1);
-    await user.click(screen.getByRole('button', { name: /^Undo: / }));
+    await user.click(await screen.findByRole('button', { name: /^Undo: / }));
     await waitFor(() =>
       expect(within(slot).getAllByRole('combobox', { name: 'label of button' })[0]).toHaveValue('Leave'),
     );
@@ -119,7 +119,7 @@ describe('parts', () => {
     const overridable = within(sheet).getByRole('combobox', { name: 'Overridable properties of root' });
     await user.type(overridable, 'background-color{Enter}');
     await waitFor(() => expect(storedLabels()).toHaveLength(3));
-    await user.click(screen.getByRole('button', { name: /^Undo: / }));
+    await user.click(await screen.findByRole('button', { name: /^Undo: / }));
     await waitFor(() => expect(storedLabels()).toHaveLength(4));
   });
 

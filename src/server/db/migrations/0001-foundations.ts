@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { dialectOf } from '../dialects/registry';
 
 /**
  * The tables MODEL's decisions need. Items are rows; the log of change sets only grows; what a release holds is kept by
@@ -104,21 +105,17 @@ export async function up(knex: Knex): Promise<void> {
     t.string('at').notNullable();
     t.string('read_at').nullable();
   });
-  const immutable = (table: string, events: string[]) =>
-    events.map((event) =>
-      knex.raw(
-        `CREATE TRIGGER ${table}_no_${event.toLowerCase().replace(/\W+/g, '_')} BEFORE ${event} ON ${table} BEGIN SELECT RAISE(ABORT, 'A release cannot be changed'); END`,
-      ),
-    );
-  await Promise.all([
-    ...immutable('contents', ['UPDATE', 'DELETE']),
-    ...immutable('release_items', ['UPDATE', 'DELETE']),
-    ...immutable('releases', [
-      'DELETE',
-      'UPDATE OF id, document_id, line_id, version, author_id, at, notes, changes',
-    ]),
-    ...immutable('change_sets', ['UPDATE', 'DELETE']),
+  const { refuse } = dialectOf(knex);
+  const immutable = async (table: string, events: string[]) => {
+    for (const event of events) await refuse(knex, table, event, 'A release cannot be changed');
+  };
+  await immutable('contents', ['UPDATE', 'DELETE']);
+  await immutable('release_items', ['UPDATE', 'DELETE']);
+  await immutable('releases', [
+    'DELETE',
+    'UPDATE OF id, document_id, line_id, version, author_id, at, notes, changes',
   ]);
+  await immutable('change_sets', ['UPDATE', 'DELETE']);
 }
 
 export async function down(): Promise<void> {

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { dialectOf } from '../dialects/registry';
 
 /**
  * Uploaded files, by content hash, and which documents brought them. Releases keep referring to them: the bytes of a
@@ -16,9 +17,7 @@ export async function up(knex: Knex): Promise<void> {
     t.string('hash').notNullable().references('files.hash');
     t.primary(['document_id', 'hash']);
   });
-  await knex.raw(
-    `CREATE TRIGGER files_no_update BEFORE UPDATE ON files BEGIN SELECT RAISE(ABORT, 'A stored file cannot be changed'); END`,
-  );
+  await dialectOf(knex).refuse(knex, 'files', 'UPDATE', 'A stored file cannot be changed');
 }
 
 export async function down(knex: Knex): Promise<void> {
