@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { enterAs, test, visit } from './support';
+import { colourOf, enterAs, inFrame, test, visit } from './support';
 
 /** From what stands in a product's source to the library and back to the source, by two people. */
 test('a raw value of a product becomes a token, is released, taken over, and written by token in the source', async ({
@@ -57,5 +57,26 @@ test('a raw value of a product becomes a token, is released, taken over, and wri
     .poll(async () => Number.parseFloat((await coverage.textContent())!), { timeout: 60_000 })
     .toBeGreaterThan(before);
   await expect(tam.getByRole('button', { name: 'Lines with #000000' })).toHaveCount(0);
+
+  // The guides of the release are published beside those of the one before.
+  await tam.goto('/published/keel');
+  await expect(tam).toHaveURL(/\/published\/keel\/1\.2\.0\/index\.html$/);
+  await tam.locator('summary').click();
+  await expect(tam.getByRole('link', { name: '1.1.0' })).toBeVisible();
+
+  // His product is given another brand, once its screen has been seen under each.
+  await tam.goto('/products/booking-site');
+  const choice = () => colourOf(tam, 'Screen Choose a fare', 'button', 'color');
+  await expect(inFrame(tam, 'Screen Choose a fare').locator('button').first()).toBeVisible();
+  const saltmarsh = await choice();
+  await visit(tam, '/products/booking-site/brands');
+  const gannet = tam.getByRole('region', { name: 'gannet' });
+  const seen = await colourOf(tam, 'Screen Choose a fare under gannet, light', 'button', 'color');
+  expect(seen).not.toBe(saltmarsh);
+  await gannet.getByRole('button', { name: 'Apply gannet' }).click();
+  await expect(gannet.getByText('Applied to Booking site')).toBeVisible();
+  await visit(tam, '/products/booking-site');
+  await expect(tam.getByRole('radio', { name: 'gannet' })).toBeChecked();
+  await expect.poll(choice).toBe(seen);
   await tam.context().close();
 });

@@ -72,6 +72,7 @@ test('guides are published with a release: read by who may only look, under each
   const light = await button.evaluate((element) => getComputedStyle(element).backgroundColor);
   await page.getByRole('navigation', { name: 'scheme' }).getByRole('link', { name: 'dark' }).click();
   await expect(page).toHaveURL(/scheme-dark\/buttons\.html$/);
+  await page.waitForLoadState();
   const dark = await button.evaluate((element) => getComputedStyle(element).backgroundColor);
   expect(dark).not.toBe(light);
   await expectAccessible(page);

@@ -94,6 +94,7 @@ import { removePlacement } from './products/commands/remove-placement';
 import { removeScreen } from './products/commands/remove-screen';
 import { setPlacementContents } from './products/commands/set-placement-contents';
 import { setPlacementProp } from './products/commands/set-placement-prop';
+import { applyContext } from './products/commands/apply-context';
 import { setTheme } from './products/commands/set-theme';
 import { addToken } from './tokens/commands/add-token';
 import { declareValue } from './tokens/commands/declare-value';
@@ -222,6 +223,7 @@ export const PRODUCT_COMMANDS = {
   setPlacementContents,
   setPlacementProp,
   setTheme,
+  applyContext,
 };
 type Commands = typeof LIBRARY_COMMANDS & typeof PRODUCT_COMMANDS;
 export type CommandName = keyof Commands;

@@ -16,6 +16,7 @@ import { guideFile } from './guides/queries/guide-file';
 import { changeSpecimen } from './releases/queries/change-specimen';
 import { ledger } from './releases/queries/ledger';
 import { outputs } from './outputs/queries/outputs';
+import { productBrands } from './products/queries/product-brands';
 import { placing } from './products/queries/placing';
 import { productFrame, screen, themeReview, upgrade } from './session/open-product';
 import { overrides, overridesCsv } from './tokens/queries/overrides';
@@ -122,7 +123,7 @@ export const LIBRARY_QUERIES = {
   outputs,
 };
 /** What a product's pages ask. */
-export const PRODUCT_QUERIES = { productFrame, screen, placing, upgrade, themeReview };
+export const PRODUCT_QUERIES = { productFrame, screen, placing, upgrade, themeReview, productBrands };
 
 type Queries = typeof LIBRARY_QUERIES & typeof PRODUCT_QUERIES;
 export type QueryName = keyof Queries;

@@ -132,6 +132,7 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
     policy: fc.constantFrom('ask', 'patches', 'minors'),
     held: fc.constant({}),
     theme: reference,
+    contexts: fc.dictionary(word, word, { minKeys: 1, maxKeys: 2, noNullPrototype: true }),
   }),
   screen: of('screen', {
     name: word,

@@ -11,8 +11,10 @@ export const pin = defineKind({
     policy: oneOf('ask', 'patches', 'minors'),
     held: record(name),
     theme: reference,
+    // One value: brand and scheme are chosen for each other.
+    contexts: { type: 'object', maxProperties: 50, additionalProperties: name },
   },
-  optional: ['theme'],
+  optional: ['theme', 'contexts'],
   title: ({ library, version }) => `${library.path} ${version}`,
   unique: ({ library }) => `pin ${library.id ?? library.path}`,
   pinned: ({ library, version }) => ({ library, version }),

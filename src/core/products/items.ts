@@ -1,4 +1,5 @@
 import type { StyleValue } from '../components/definition';
+import type { Context } from '../tokens/system';
 import type { ItemBase, OrderedItem, Reference } from '../document/item';
 
 declare module '../document/item' {
@@ -21,6 +22,8 @@ interface PinItem extends ItemBase {
   held: Record<string, string>;
   /** The theme that components have on its screens which follow one; left out: the one each follows. */
   theme?: Reference;
+  /** What its screens are drawn under where nobody asks for another context; an axis left out: its default. */
+  contexts?: Context;
 }
 /** CSS pixels between which a screen may be wide. */
 export const SCREEN_WIDTH = { least: 100, most: 10_000 } as const;

@@ -5,10 +5,11 @@ import { brokenInvariants, schemaProblems } from '@/core/kinds/registry';
 import { placementsOf, renderScreen, screensOf } from '@/core/products/screen';
 import { PRODUCT_COMMANDS as COMMANDS } from '@/editing/commands';
 import type { Command } from '@/editing/session/command';
-import { OpenProduct, screen, themeReview } from '@/editing/session/open-product';
+import { OpenProduct, productFrame, screen, themeReview } from '@/editing/session/open-product';
 import type { ThemeItem } from '@/core/components/theme';
 import { apply, bookingSite, demo, newId } from '@/testing/library';
 import { placing } from './queries/placing';
+import { productBrands } from './queries/product-brands';
 import { placementOf } from './screens';
 
 const release = demo();
@@ -234,4 +235,48 @@ test('a theme is chosen for all screens or for one, shown first, and taken back'
   // A release without the theme shows what each component follows.
   const gone = bookingSite(release);
   expect(gone.release('keel', '1.0.0', { id: 'theme_9', path: 'Nowhere' })!.items).toEqual(gone.main()!.state.items);
+}); // prettier-ignore
+
+test('a brand is applied: it is where the axis stands for the product, until another release lacks it', () => {
+  const product = start();
+  const axis = (one: OpenProduct, name = 'scheme') => productFrame(one).axes.find((other) => other.name === name)!;
+  expect(axis(product)).toMatchObject({ default: 'light' });
+  const dark = after(product, COMMANDS.applyContext(product, { axis: 'scheme', context: 'dark' }));
+  expect(axis(dark)).toMatchObject({ contexts: axis(product).contexts, default: 'dark' });
+  const [pin] = itemsOf(dark.own.items, 'pin');
+  expect(schemaProblems({ ...pin!, library: { path: 'Keel' } })).toEqual([]);
+  // Each axis for itself; the axis' own default is no choice.
+  const dense = after(dark, COMMANDS.applyContext(dark, { axis: 'brand', context: 'gannet' }));
+  expect([axis(dense).default, axis(dense, 'brand').default]).toEqual(['dark', 'gannet']);
+  const back = after(dense, COMMANDS.applyContext(dense, { axis: 'scheme', context: 'light' }));
+  expect(itemsOf(back.own.items, 'pin')[0]!.contexts).toEqual({ brand: 'gannet' });
+  const none = after(back, COMMANDS.applyContext(back, { axis: 'brand', context: 'saltmarsh' }));
+  expect(itemsOf(none.own.items, 'pin')[0]).toEqual(itemsOf(product.own.items, 'pin')[0]);
+  expect(problem(COMMANDS.applyContext(product, { axis: 'scheme', context: 'light' }))).toMatch(/^Nothing would change/);
+  expect(problem(COMMANDS.applyContext(product, { axis: 'scheme', context: 'fog' }))).toMatch(/no scheme fog/);
+  expect(problem(COMMANDS.applyContext(product, { axis: 'toString', context: 'light' }))).toMatch(/no toString light/);
+  // A release without that context shows the axis' own default, and nothing breaks.
+  const items = new Map([...release.items].map(([id, item]) => [id, item.kind === 'axis' && item.name === 'scheme' ? { ...item, contexts: item.contexts.filter((name) => name !== 'dark') } : item] as const));
+  const without = new OpenProduct(bookingSite({ ...release, items }).snapshot, dark.own, 0, [], 'me');
+  expect(axis(without).default).toBe('light');
+}); // prettier-ignore
+
+test('a screen stands under every context, each drawn as the screen itself is, with what it leaves at its default', () => {
+  const product = start();
+  const lens = { brand: 'saltmarsh', scheme: 'light' };
+  const wall = productBrands(product, { lens, rows: 'scheme', columns: 'brand' })!;
+  const own = screen(product, {})!;
+  expect(wall.brands.map(({ context }) => context)).toEqual(productFrame(product).axes.find(({ name }) => name === 'scheme')!.contexts);
+  for (const row of wall.brands)
+    for (const cell of row.cells) {
+      expect(cell.html).toBe(own.html);
+      expect(cell.lens).toMatchObject({ scheme: row.context, brand: cell.context });
+    }
+  expect(wall.applied).toBe('light');
+  expect(wall.brands.find((row) => row.default)!.unset).toEqual([]);
+  for (const row of wall.brands.filter((one) => !one.default)) expect(row.valued + row.unset.length).toBe(wall.used);
+  expect(wall.used).toBeGreaterThan(5);
+  const dark = after(product, COMMANDS.applyContext(product, { axis: 'scheme', context: 'dark' }));
+  expect(productBrands(dark, { lens, rows: 'scheme' })!.applied).toBe('dark');
+  expect(productBrands(product, { lens, id: 'gone' })!.screen.id).toBe(first(product).id);
 }); // prettier-ignore

@@ -82,6 +82,22 @@ export class OpenProduct {
     return side;
   }
 
+  /** The axes of the release it is pinned to, each standing where this product has it. */
+  axes(): ProductFrameView['axes'] {
+    const applied = itemsOf(this.own.items, 'pin')[0]?.contexts ?? {};
+    return (this.main()?.state.resolution.system.axes ?? []).map((axis) => {
+      const own = applied[axis.name];
+      return {
+        name: axis.name,
+        contexts: axis.contexts,
+        // Another release may lack what was chosen.
+        default:
+          own !== undefined && axis.contexts.includes(own) ? own : (axis.default ?? axis.contexts[0] ?? ''),
+        description: axis.description ?? '',
+      };
+    });
+  }
+
   /** The theme chosen for a screen: its own, otherwise the product's. */
   themeOf(screen?: string): Reference | undefined {
     const item = screen === undefined ? undefined : this.own.items.get(screen);
@@ -107,6 +123,7 @@ export interface ProductFrameView {
   /** A library it is pinned to, or what that inherits, may not be read by who looks. */
   withheld: boolean;
   faces: SettableFace[];
+  /** `default`: what its screens are drawn under where nobody asks for another. */
   axes: { name: string; contexts: string[]; default: string; description: string }[];
   library: { slug: string; name: string; version: string } | null;
   newer: { version: string; at: string; notes: string }[];
@@ -133,12 +150,7 @@ export function productFrame(product: OpenProduct): ProductFrameView {
     role: snapshot.role,
     canEdit: product.canEdit,
     withheld: itemsOf(own.items, 'pin').length > 0 && (!sent || sent.pinned.withheld),
-    axes: (main?.state.resolution.system.axes ?? []).map((axis) => ({
-      name: axis.name,
-      contexts: axis.contexts,
-      default: axis.default ?? axis.contexts[0] ?? '',
-      description: axis.description ?? '',
-    })),
+    axes: product.axes(),
     library: main ? { slug: main.slug, name: main.name, version: main.version } : null,
     newer: (sent?.newer ?? [])
       .filter((release) => release.version !== main?.version)

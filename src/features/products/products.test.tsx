@@ -4,6 +4,7 @@ import { LIBRARY_COMMANDS } from '@/editing/commands';
 import { openPage, openProductPage, serve, storedLabels } from '@/testing/interface/open-page';
 import { bookingSite, demo, done, newId, opened } from '@/testing/library';
 import { LibraryProducts } from './library-products';
+import { ProductBrands } from './brands/product-brands';
 import { ProductPage } from './product-page';
 import { UpgradeReview } from './upgrade-review';
 
@@ -162,4 +163,18 @@ test('a screen is refused under the field that is wrong, and renamed', async () 
   await user.clear(title);
   await user.type(title, 'Fares{Enter}');
   await waitFor(() => expect(storedLabels()).toEqual(['Rename screen Choose a fare to Fares']));
+});
+
+test('a screen stands under every scheme, and one of them is applied to the product and undone', async () => {
+  const { user } = await openProductPage(<ProductBrands />, '/brands?rows=scheme', bookingSite(released));
+  const dark = await screen.findByRole('region', { name: 'dark' });
+  expect(within(dark).getAllByTitle(/^Screen .* under dark/).length).toBeGreaterThan(0);
+  expect(within(screen.getByRole('region', { name: 'light' })).getByText('Applied to Booking')).toBeVisible();
+  const [first] = within(dark).queryAllByRole('link');
+  if (first) expect(first.getAttribute('href')).toMatch(/^\/libraries\/keel\/tokens\/.*scheme=dark/);
+  await user.click(within(dark).getByRole('button', { name: 'Apply dark' }));
+  expect(await within(dark).findByText('Applied to Booking')).toBeVisible();
+  expect(storedLabels()).toEqual(['Apply scheme dark']);
+  await user.click(screen.getByRole('button', { name: /^Undo/ }));
+  expect(await within(dark).findByRole('button', { name: 'Apply dark' })).toBeVisible();
 });

@@ -22,7 +22,7 @@ export function useProduct(): ProductFrameView {
 export function ProductShell({ slug, children }: { slug: string; children: ReactNode }) {
   const { me } = useWork();
   return (
-    <DocumentFrame key={slug} slug={slug} stages={[screensOf(slug), codeOf(slug)]}>
+    <DocumentFrame key={slug} slug={slug} stages={pagesOf(slug)}>
       <DocumentProvider kind="product" slug={slug} person={me.person.id}>
         <Shell>{children}</Shell>
       </DocumentProvider>
@@ -47,6 +47,14 @@ const codeOf = (slug: string) => ({
   isAt: (pathname: string) => pathname === `${baseOf(slug)}/code`,
 });
 
+const brandsOf = (slug: string) => ({
+  label: 'Brands',
+  href: `${baseOf(slug)}/brands`,
+  isAt: (pathname: string) => pathname === `${baseOf(slug)}/brands`,
+});
+
+const pagesOf = (slug: string) => [screensOf(slug), brandsOf(slug), codeOf(slug)];
+
 function Shell({ children }: { children: ReactNode }) {
   const view = useDocumentQuery('productFrame', NOTHING);
   const axes = useStable(view?.axes ?? []);
@@ -70,13 +78,12 @@ function Shell({ children }: { children: ReactNode }) {
   );
 }
 
-/** Its screens and its code, and the newest release that it is not pinned to. */
+/** Its pages, and the newest release that it is not pinned to. */
 function stagesOf({ slug, newer, library }: ProductFrameView): FrameProps['stages'] {
   const [newest] = newer;
-  if (!newest || !library) return [screensOf(slug), codeOf(slug)];
+  if (!newest || !library) return pagesOf(slug);
   return [
-    screensOf(slug),
-    codeOf(slug),
+    ...pagesOf(slug),
     {
       label: `Upgrade to ${newest.version}`,
       href: `${baseOf(slug)}/upgrade/${library.slug}/${newest.version}`,

@@ -1,6 +1,7 @@
 'use client';
 
 import { Skeleton } from '@mantine/core';
+import { contextAttributes } from '@/core/products/screen';
 import { PageLink } from '@/ui/page-link';
 import { DocumentProvider, useDocumentQuery } from '@/features/session/document';
 import { useWork } from '@/features/session/work';
@@ -67,7 +68,9 @@ function Screen({ slug, upgrade }: { slug: string; upgrade: boolean }) {
               title={`Screen ${screen.title}`}
               html={screen.html}
               css={screen.css}
-              attributes={{}}
+              attributes={contextAttributes(
+                Object.fromEntries(frame.axes.map((axis) => [axis.name, axis.default])),
+              )}
               width={screen.width}
               scale={0.32}
               backdrop="var(--color-surface-page, #fff)"

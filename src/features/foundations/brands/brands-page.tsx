@@ -1,10 +1,7 @@
 'use client';
 
-import { Badge, MultiSelect, Select, Spoiler, Text } from '@mantine/core';
-import { PageLink } from '@/ui/page-link';
-import { contextAttributes } from '@/core/products/screen';
-import { counted } from '@/core/base/words';
-import { MOST_DRAWN, type BrandRow, type BrandsView } from '@/editing/foundations/queries/brands';
+import { MultiSelect } from '@mantine/core';
+import { MOST_DRAWN } from '@/editing/foundations/queries/brands';
 import { useDocumentQuery } from '@/features/session/document';
 import { LibraryButton } from '@/features/session/library-link';
 import { useLibrary } from '@/features/session/library-shell';
@@ -12,9 +9,7 @@ import { libraryAddress } from '@/features/session/navigation';
 import { StagePage } from '@/features/session/page-bar';
 import { EmptyState } from '@/ui/empty-state';
 import { useLens, useQuery } from '@/ui/frame/lens';
-import { PreviewFrame } from '@/ui/specimen/preview-frame';
-import { shortValue, Specimen } from '@/ui/specimen/swatch';
-import classes from './brands.module.css';
+import { WallAxes, Wall } from './context-wall';
 
 const list = (text: string | null): string[] => (text ?? '').split(',').filter(Boolean);
 
@@ -53,28 +48,7 @@ export function BrandsPage() {
     <StagePage
       tools={
         <>
-          <Select
-            aria-label="Rows"
-            w={150}
-            allowDeselect={false}
-            value={view.rows}
-            data={view.axes.map((name) => ({ value: name, label: `Rows: ${name}` }))}
-            onChange={(value) =>
-              setQuery({ rows: value, columns: value === view.columns ? view.rows : view.columns })
-            }
-          />
-          {view.axes.length > 2 && (
-            <Select
-              aria-label="Columns"
-              w={170}
-              allowDeselect={false}
-              value={view.columns}
-              data={view.axes
-                .filter((name) => name !== view.rows)
-                .map((name) => ({ value: name, label: `Columns: ${name}` }))}
-              onChange={(value) => setQuery({ columns: value })}
-            />
-          )}
+          <WallAxes view={view} />
           <MultiSelect
             aria-label="Components"
             w={360}
@@ -88,97 +62,23 @@ export function BrandsPage() {
         </>
       }
     >
-      <div className={classes.wall}>
-        {view.brands.map((brand) => (
-          <Brand key={brand.context} brand={brand} view={view} />
-        ))}
-      </div>
+      <Wall
+        view={view}
+        title={view.shown.join(', ')}
+        tokenHref={(path, seen) => tokenAddress(library, path, seen)}
+      />
     </StagePage>
   );
 }
 
-function Brand({ brand, view }: { brand: BrandRow; view: BrandsView }) {
-  const { context, cells, unset, valued } = brand;
-  const forgotten = unset.filter(({ valuedIn }) => valuedIn.length > 0);
-  return (
-    <section className={classes.brand} aria-labelledby={`context-${context}`}>
-      <header>
-        <h2 id={`context-${context}`}>{context}</h2>
-        {brand.default ? (
-          <Badge variant="default" tt="none">
-            Default
-          </Badge>
-        ) : (
-          <Text size="sm" c="dimmed">
-            Has values for {valued} of the {counted(view.used, 'purpose')} in use here
-          </Text>
-        )}
-      </header>
-      <div className={classes.cells}>
-        {cells.map((cell) => (
-          <figure key={cell.context ?? ''}>
-            <figcaption>{cell.context ?? view.rows}</figcaption>
-            <PreviewFrame
-              title={`${view.shown.join(', ')} under ${[context, cell.context].filter(Boolean).join(', ')}`}
-              html={cell.html}
-              css={view.css}
-              attributes={contextAttributes(cell.lens)}
-              backdrop={cell.backdrop}
-              padding={16}
-            />
-          </figure>
-        ))}
-      </div>
-      <div className={classes.unset}>
-        {brand.default ? (
-          <Text size="sm" c="dimmed">
-            The other rows show what they change from this one.
-          </Text>
-        ) : unset.length === 0 ? (
-          <Text size="sm">All {counted(view.used, 'purpose')} in use here have a value of their own.</Text>
-        ) : (
-          <>
-            <h3>
-              Left at default: {unset.length}
-              {forgotten.length > 0 && `, ${forgotten.length} of which another ${view.rows} has a value for`}
-            </h3>
-            <Spoiler maxHeight={246} showLabel={`Show all ${unset.length}`} hideLabel="Show fewer">
-              <ul>
-                {unset.map((token) => (
-                  <Unset key={token.path} token={token} lens={cells[0]!.lens} />
-                ))}
-              </ul>
-            </Spoiler>
-          </>
-        )}
-      </div>
-    </section>
-  );
-}
-
-/** A token with the way to where its value under the brand is set. */
-function Unset({ token, lens }: { token: BrandRow['unset'][number]; lens: Record<string, string> }) {
-  const library = useLibrary();
+/** The page of a token, seen under a combination: of its contexts those are named that are not the default. */
+function tokenAddress(
+  { slug, axes }: ReturnType<typeof useLibrary>,
+  path: string,
+  lens: Record<string, string>,
+): string {
   const at = new URLSearchParams(
-    library.axes.flatMap(({ name, default: standard }) =>
-      lens[name] !== standard ? [[name, lens[name]!]] : [],
-    ),
+    axes.flatMap(({ name, default: standard }) => (lens[name] !== standard ? [[name, lens[name]!]] : [])),
   );
-  return (
-    <li data-forgotten={token.valuedIn.length > 0 || undefined}>
-      <Specimen type={token.type} css={token.css} path={token.path} />
-      <span>
-        <PageLink
-          className="path"
-          href={`${libraryAddress(library.slug, 'tokens')}/${encodeURIComponent(token.path)}?${at}`}
-        >
-          {token.path}
-        </PageLink>
-        <small>
-          {shortValue(token.css)}
-          {token.valuedIn.length > 0 && `, has a value under ${token.valuedIn.join(', ')}`}
-        </small>
-      </span>
-    </li>
-  );
+  return `${libraryAddress(slug, 'tokens')}/${encodeURIComponent(path)}?${at}`;
 }

@@ -1,0 +1,5 @@
+import { ProductBrands } from '@/features/products/brands/product-brands';
+
+export default function Page() {
+  return <ProductBrands />;
+}
