@@ -4,6 +4,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
+import { strToU8, zipSync } from 'fflate';
 import { enterAs, test, visit } from './support';
 
 const run = promisify(execFile);
@@ -142,4 +143,19 @@ test('a migration is proposed by an engineer and merged by who maintains the pro
   await expect(page.getByRole('button', { name: /^Use tokens of Keel.*Merged/ })).toBeVisible({ timeout: 60_000 });
   await page.getByRole('region', { name: 'Commits' }).getByRole('button').first().click();
   await expect.poll(async () => Number.parseFloat((await coverage.textContent())!), { timeout: 60_000 }).toBeGreaterThan(before);
+}); // prettier-ignore
+
+test('source that is in no repository elsewhere is uploaded as an archive, committed and scanned', async ({ page }) => {
+  await enterAs(page, 'Tam Birkett');
+  await visit(page, '/products/booking-site/code');
+  const commits = page.getByRole('region', { name: 'Commits' }).getByRole('listitem');
+  await expect(commits.first()).toBeVisible();
+  const before = await commits.count();
+  const bytes = zipSync({ 'site/fares.css': strToU8('.fare { color: var(--color-text-default); background: #fedcba }') });
+  const choosing = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Upload source' }).click();
+  await (await choosing).setFiles({ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(bytes) });
+  await expect(commits).toHaveCount(before + 1);
+  await expect(page.getByRole('region', { name: 'Coverage' })).toContainText('50.0 % of 2 values in 1 file');
+  await expect(page.getByRole('button', { name: 'Lines with #fedcba' })).toBeVisible();
 }); // prettier-ignore

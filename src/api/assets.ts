@@ -24,6 +24,19 @@ export const ASSETS = [
     }),
   }),
   operation({
+    id: 'files.facts',
+    method: 'GET',
+    path: '/libraries/{slug}/files/{hash}',
+    summary: 'What a file is that was stored for a library',
+    answer: exactly({
+      hash: Text,
+      mediaType: Text,
+      size: Whole,
+      font: nullable(Type.Unsafe<FontFacts>({ type: 'object' })),
+      svg: optional(LongText),
+    }),
+  }),
+  operation({
     id: 'files.read',
     method: 'GET',
     path: '/files/{hash}',

@@ -30,7 +30,7 @@ export function openApiDocument(version: string): object {
       ...(operation.body && {
         requestBody: { required: true, content: { 'application/json': { schema: operation.body } } },
       }),
-      ...(operation.bytes === 'in' && {
+      ...((operation.bytes === 'in' || operation.bytes === 'file') && {
         requestBody: { required: true, content: { 'application/octet-stream': {} } },
       }),
       responses: {

@@ -14,8 +14,11 @@ export interface Operation {
   /** Query parameters; each may be left out. */
   query?: Record<string, TSchema>;
   body?: TSchema;
-  /** Bytes instead of JSON: in the body of the request, as its input `bytes`, or as the answer. */
-  bytes?: 'in' | 'out';
+  /**
+   * Bytes instead of JSON: in the body of the request, as its input `bytes`; kept on the disk as they come, as its input
+   * `upload`; or as the answer.
+   */
+  bytes?: 'in' | 'file' | 'out';
   /** The most bytes its body may hold; left out: 64 kB. */
   limit?: number;
   answer: TSchema;

@@ -15,6 +15,7 @@ import { RELEASES } from './releases';
 import { PROPOSALS } from './proposals';
 import { REPOSITORIES } from './repositories';
 import { SCANS } from './scans';
+import { UPLOADS } from './uploads';
 import { WORKSPACE } from './workspace';
 
 const DECLARED = [
@@ -31,6 +32,7 @@ const DECLARED = [
   ...GUIDES,
   ...KEYS,
   ...JOBS,
+  ...UPLOADS,
   ...REPOSITORIES,
   ...PROPOSALS,
   ...SCANS,

@@ -260,6 +260,13 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
     '/libraries/lib/files?name=mono.woff2',
     new Uint8Array(font),
   );
+  expect(await ask('GET', `/libraries/lib/files/${stored.hash}`)).toMatchObject({ mediaType: 'font/woff2', size: font.length }); // prettier-ignore
+  const sent = await ask<{ hash: string }>('POST', '/libraries/lib/uploads/file?name=mono.woff2', new Uint8Array(font)); // prettier-ignore
+  expect(sent.hash).toBe(stored.hash);
+  await ask('POST', '/libraries/lib/uploads/tokens?name=a.tokens.json', new Uint8Array([123, 125]));
+  await ask('POST', '/products/prod/uploads/source?name=a.zip', new Uint8Array([80, 75]));
+  const nothing = await ask<{ detail: string }>('POST', '/products/prod/uploads/source?name=a.zip', new Uint8Array(), 400); // prettier-ignore
+  expect(nothing.detail).toBe('The file is empty. Choose another one.');
   const bytes = await ask<Response>('GET', `/files/${stored.hash}`);
   expect(Buffer.compare(Buffer.from(await bytes.arrayBuffer()), font)).toBe(0);
 

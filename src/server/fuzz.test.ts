@@ -131,7 +131,7 @@ const request = fc.constantFrom(...operations).chain((operation) => {
       { requiredKeys: [] },
     ),
     body:
-      'bytes' in operation && operation.bytes === 'in'
+      'bytes' in operation && (operation.bytes === 'in' || operation.bytes === 'file')
         ? fc.uint8Array({ maxLength: 400 })
         : body
           ? valuesOf(body)

@@ -42,6 +42,7 @@ afterAll(async () => {
 });
 
 const HASH = '0'.repeat(64);
+const UPLOAD = { hash: HASH, size: 1 };
 /** Inputs by which an operation reaches an object: `AT` stands for its address. Operations that reach none are left out. */
 const REACHES: Record<string, { kind: 'library' | 'product'; input: (at: string) => object }[]> = {
   'libraries.create': [
@@ -108,6 +109,10 @@ const REACHES: Record<string, { kind: 'library' | 'product'; input: (at: string)
   'files.store': [
     { kind: 'library', input: (at) => ({ slug: at, name: 'a.svg', bytes: Buffer.from('<svg/>') }) },
   ],
+  'files.facts': [{ kind: 'library', input: (at) => ({ slug: at, hash: HASH }) }],
+  'uploads.file': [{ kind: 'library', input: (at) => ({ slug: at, name: 'a.woff2', upload: UPLOAD }) }],
+  'uploads.tokens': [{ kind: 'library', input: (at) => ({ slug: at, name: 'a.json', upload: UPLOAD }) }],
+  'uploads.source': [{ kind: 'product', input: (at) => ({ slug: at, name: 'a.zip', upload: UPLOAD }) }],
   'jobs.list': (['library', 'product'] as const).map((kind) => ({
     kind,
     input: (at: string) => ({ document: at }),

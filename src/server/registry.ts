@@ -7,6 +7,7 @@ import { visibilityUseCases } from './documents/visibility';
 import { fileUseCases } from './assets/files';
 import { guideUseCases } from './guides/site';
 import { jobUseCases } from './jobs/jobs';
+import { uploadUseCases } from './jobs/uploads';
 import { inboxUseCases } from './people/inbox';
 import { deliveryUseCases } from './outputs/deliveries';
 import { outputUseCases } from './outputs/write';
@@ -47,6 +48,7 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
     ...fileUseCases,
     ...settingsUseCases,
     ...jobUseCases,
+    ...uploadUseCases,
     ...repositoryUseCases,
     ...proposalUseCases,
     ...scanUseCases,

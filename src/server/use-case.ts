@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import type { Uploaded } from '@/files/uploads';
 import type { AnswerOf, InputOf, OperationId } from '@/api/operations';
 import type { Actor, DocumentRow, Need } from './access/authorise';
 
@@ -14,6 +15,8 @@ export interface Work {
 /** What HTTP adds to an input: the bytes of an upload, and the session a request was made in. */
 interface Surroundings {
   bytes: Uint8Array;
+  /** What was sent to be read by a job. */
+  upload: Uploaded;
   /** The session it is made in; empty where there is none. */
   session: string;
   /** Where it comes from: an address of the Internet Protocol. */

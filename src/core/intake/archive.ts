@@ -6,7 +6,14 @@ interface ArchivedFile {
 }
 
 /** Limits on what is removed of an archive. */
-const ARCHIVE_LIMITS = { files: 2000, bytes: 60 * 1024 * 1024, ratio: 300 } as const;
+export interface ArchiveLimits {
+  files: number;
+  /** Unpacked. */
+  bytes: number;
+  /** How often larger than it is packed a file may be. */
+  ratio: number;
+}
+const USUAL: ArchiveLimits = { files: 2000, bytes: 60 * 1024 * 1024, ratio: 300 };
 
 /**
  * The files of a ZIP archive. Read with limits on count, size and ratio; no name may leave the archive's folder, and
@@ -16,6 +23,7 @@ const ARCHIVE_LIMITS = { files: 2000, bytes: 60 * 1024 * 1024, ratio: 300 } as c
 export function filesOfArchive(
   name: string,
   bytes: Uint8Array,
+  limits: ArchiveLimits = USUAL,
 ): { files: ArchivedFile[] } | { problem: string; fix: string } {
   let count = 0;
   let total = 0;
@@ -30,17 +38,17 @@ export function filesOfArchive(
             fix: 'Pack it anew from one folder',
           };
         else if (/(^|\/)(__MACOSX\/|\.)/.test(entry.name)) return false;
-        else if (++count > ARCHIVE_LIMITS.files)
+        else if (++count > limits.files)
           wrong = {
-            problem: `${name} holds more than ${ARCHIVE_LIMITS.files} files`,
+            problem: `${name} holds more than ${limits.files} files`,
             fix: 'Pack only the files that are wanted',
           };
-        else if ((total += entry.originalSize) > ARCHIVE_LIMITS.bytes)
+        else if ((total += entry.originalSize) > limits.bytes)
           wrong = {
-            problem: `${name} holds more than ${ARCHIVE_LIMITS.bytes / 1024 / 1024} MB unpacked`,
+            problem: `${name} holds more than ${limits.bytes / 1024 / 1024} MB unpacked`,
             fix: 'Pack only the files that are wanted',
           };
-        else if (entry.originalSize > 1024 * 1024 && entry.originalSize > entry.size * ARCHIVE_LIMITS.ratio)
+        else if (entry.originalSize > 1024 * 1024 && entry.originalSize > entry.size * limits.ratio)
           wrong = {
             problem: `${entry.name} in ${name} unpacks to far more than it is packed`,
             fix: 'Send the file itself',

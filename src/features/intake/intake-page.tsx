@@ -13,6 +13,7 @@ import { DocumentFiles, isDocumentFile } from './document-files';
 import { useGather } from './intake-client';
 import { isTable, takeText } from './handed-text';
 import { InventoryView } from './inventory-view';
+import { isLargeTokens, LargeTokens } from './large-tokens';
 import { Pictures } from './pictures';
 import { Review } from './review';
 import classes from './intake.module.css';
@@ -24,6 +25,7 @@ export function GatherPage() {
   const [pasted, setPasted] = useState('');
   const [made, setMade] = useState<GatherFile | null>(null);
   const [documents, setDocuments] = useState<File[] | null>(null);
+  const [large, setLarge] = useState<File[]>([]);
   const { gathered } = gather;
   const read = (files: { name: string; file: Blob }[]) => {
     setMade(null);
@@ -40,7 +42,10 @@ export function GatherPage() {
     setPasted(handed);
     begin.current(handed);
   }, []);
-  const drop = (files: File[]) => {
+  const drop = (dropped: File[]) => {
+    setLarge(dropped.filter(isLargeTokens));
+    const files = dropped.filter((file) => !isLargeTokens(file));
+    if (files.length === 0) return;
     if (files.some((file) => isDocumentFile(file.name))) setDocuments(files);
     else read(files.map((file) => ({ name: pathOf(file), file })));
   };
@@ -89,6 +94,14 @@ export function GatherPage() {
               </Button>
             </form>
           </div>
+          {large.map((file) => (
+            <LargeTokens
+              key={file.name}
+              file={file}
+              slug={library.slug}
+              close={() => setLarge((now) => now.filter((one) => one !== file))}
+            />
+          ))}
           {documents && (
             <DocumentFiles files={documents} slug={library.slug} close={() => setDocuments(null)} />
           )}
@@ -107,7 +120,7 @@ export function GatherPage() {
               </Button>
             </Group>
           )}
-          {!gathered && !gather.busy && !gather.problem && !documents && (
+          {!gathered && !gather.busy && !gather.problem && !documents && large.length === 0 && (
             <FirstLook onSample={() => read(sampleFiles())} />
           )}
           {gather.problem && (

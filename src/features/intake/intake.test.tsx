@@ -152,6 +152,27 @@ test('a component file goes to the server: tried first, its findings by line, an
   await waitFor(() => expect((asked.at(-1)!.body as { tryOnly?: boolean }).tryOnly).toBeUndefined());
 });
 
+test('a large token file is imported whole by a job, beside what is read at once', async () => {
+  let answer: object = { state: 'failed', error: '{n1} leads to no token. Nothing was changed.' };
+  const asked = serve((path) =>
+    path.startsWith('/jobs') ? { body: { jobs: [{ id: 'job_1', progress: null, result: null, ...answer }] } } : { body: { job: 'job_1' } },
+  ); // prettier-ignore
+  const { user } = await open();
+  await drop(['bulk.tokens.json', ' '.repeat(5_000_001)], ['colors.txt', 'color.quay: #345678']);
+  await waitFor(() => expect(rows().map(([path]) => path)).toEqual(['color.quay']));
+  const large = screen.getByRole('region', { name: 'Import of bulk.tokens.json' });
+  expect(large).toHaveTextContent('bulk.tokens.json holds 5 MB, too much to be reviewed value by value.');
+  await user.click(within(large).getByRole('button', { name: 'Import file' }));
+  expect(await within(large).findByRole('alert')).toHaveTextContent('{n1} leads to no token. Nothing was changed');
+  answer = { state: 'done', result: '12,001 items added, 0 values changed' };
+  await user.click(within(large).getByRole('button', { name: 'Import file' }));
+  await waitFor(() => expect(large).toHaveTextContent('is imported: 12,001 items added, 0 values changed.'));
+  expect(within(large).getByRole('link', { name: 'View tokens' })).toHaveAttribute('href', '/libraries/keel/tokens');
+  expect(asked.filter(({ method }) => method === 'POST').map(({ path }) => path)).toEqual(Array.from({ length: 2 }, () => '/libraries/keel/uploads/tokens?name=bulk.tokens.json'));
+  await user.click(within(large).getByRole('button', { name: 'Close' }));
+  expect(screen.queryByRole('region', { name: 'Import of bulk.tokens.json' })).toBeNull();
+}); // prettier-ignore
+
 test('who may only look is told who can import', async () => {
   await open('viewer');
   expect(await screen.findByText('Somebody who maintains Keel can import files.')).toBeInTheDocument();

@@ -30,7 +30,7 @@ const NO_WORDS: CallProblem = {
   detail: 'The server could not answer. Try again; if it fails again, tell an administrator.',
 };
 
-async function answerOf<T>(request: Promise<Response>): Promise<T> {
+async function answerOf<T>(request: Promise<Pick<Response, 'ok' | 'json'>>): Promise<T> {
   const response = await request.catch(() => {
     throw new CallRefused(NO_CONNECTION);
   });
@@ -65,6 +65,30 @@ export async function bytesAt(path: string): Promise<Uint8Array> {
   if (!response.ok)
     throw new CallRefused({ ...NO_WORDS, ...((await response.json().catch(() => null)) as object) });
   return new Uint8Array(await response.arrayBuffer());
+}
+
+/** Sends a large file's bytes, telling the share that has gone out. @throws CallRefused */
+export function sendFile<T = unknown>(
+  path: string,
+  body: Blob,
+  tell: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<T> {
+  const answer = new Promise<Pick<Response, 'ok' | 'json'>>((resolve, reject) => {
+    // Of what `fetch` sends no browser says how far it is.
+    const request = new XMLHttpRequest();
+    request.open('POST', `/api/v1${path}`);
+    request.setRequestHeader('content-type', 'application/octet-stream');
+    request.upload.onprogress = ({ loaded, total }) => tell(total > 0 ? loaded / total : 0);
+    request.onload = () => {
+      const { status, responseText } = request;
+      resolve({ ok: status >= 200 && status < 300, json: async () => JSON.parse(responseText) });
+    };
+    request.onerror = request.onabort = () => reject(new Error('The connection was lost'));
+    signal?.addEventListener('abort', () => request.abort(), { once: true });
+    request.send(body);
+  });
+  return answerOf(answer);
 }
 
 /** Sends a file's bytes. @throws CallRefused */

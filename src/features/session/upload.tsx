@@ -1,7 +1,9 @@
 'use client';
 
 import { Refusal } from '@/core/base/errors';
-import { upload } from './call';
+import { UPLOAD_LIMITS } from '@/api/uploads';
+import { sendToJob } from '@/features/jobs/send-file';
+import { call, upload } from './call';
 import { Alert, Progress } from '@mantine/core';
 import { useState } from 'react';
 import type { FontFacts } from '@/core/base/fonts/font';
@@ -22,11 +24,32 @@ interface Report {
   problem: string;
 }
 
-const LARGEST = 5 * 1024 * 1024;
+/** Bytes of what is read while one waits; what is larger is read by a job. */
+const AT_ONCE = 5 * 1024 * 1024;
+
+/** Sends one file; drawings are drawn by every page, so that a large one is refused. */
+async function store(
+  slug: string,
+  { name, body, as }: { name: string; body: Blob; as?: string },
+  tell: (share: number) => void,
+): Promise<StoredFile> {
+  const query = new URLSearchParams({ name: name.slice(-120), ...(as && { as }) });
+  if (body.size <= AT_ONCE) return upload<StoredFile>(`/libraries/${slug}/files?${query}`, body);
+  const largest = /\.svg$/i.test(name) ? AT_ONCE : UPLOAD_LIMITS.file;
+  if (body.size > largest)
+    throw new Refusal(`The file is larger than ${Math.floor(largest / 1e6)} MB`, 'Choose a smaller one');
+  const path = `/libraries/${slug}/uploads/file?${query}`;
+  const { answer } = await sendToJob<{ job: string; hash: string }>(
+    { path, document: slug, file: body, name },
+    ({ share }) => tell(share),
+  );
+  const facts = await call('GET /libraries/{slug}/files/{hash}', { slug, hash: answer.hash });
+  return { file: name, notes: [], ...facts };
+}
 
 /** Sends files one by one; what cannot be read is told and the rest goes on. */
 export function useUpload(slug: string) {
-  const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
+  const [progress, setProgress] = useState<{ done: number; of: number; share?: number } | null>(null);
   const [reports, setReports] = useState<Report[]>([]);
   const send = async (
     files: readonly { name: string; body: Blob }[],
@@ -38,11 +61,8 @@ export function useUpload(slug: string) {
     for (const [done, { name, body }] of files.entries()) {
       setProgress({ done, of: files.length });
       try {
-        if (body.size > LARGEST)
-          throw new Refusal(`The file is larger than ${LARGEST / 1024 / 1024} MB`, 'Choose a smaller one');
-        const query = new URLSearchParams({ name: name.slice(-120), ...(as && { as }) });
-        const answer = await upload<StoredFile>(`/libraries/${slug}/files?${query}`, body);
-        stored.push(answer);
+        const part = (share: number) => setProgress({ done, of: files.length, share });
+        stored.push(await store(slug, { name, body, as }, part));
       } catch (error) {
         failed.push({ file: name, problem: (error as Error).message });
       }
@@ -76,7 +96,7 @@ export function UploadState({ upload }: { upload: ReturnType<typeof useUpload> }
       )}
       {progress && (
         <Progress
-          value={(progress.done / progress.of) * 100}
+          value={((progress.done + (progress.share ?? 0)) / progress.of) * 100}
           aria-label={`Reading ${progress.done + 1} of ${progress.of} files`}
           mb="sm"
         />

@@ -35,6 +35,39 @@ export async function keepFile(
   return kept;
 }
 
+interface FileRow {
+  media_type: string;
+  facts: string | null;
+  size: number;
+}
+
+/** A file that was stored for a document. */
+const storedFor = (trx: Knex, documentId: string, hash: string): Promise<FileRow | undefined> =>
+  trx('files')
+    .join('document_files', 'files.hash', 'document_files.hash')
+    .where({ 'files.hash': hash, document_id: documentId })
+    .select('media_type', 'facts', trx.raw('length(bytes) AS size'))
+    .first();
+
+const readFacts = useCase('files.facts', {
+  needs: 'viewer',
+  kind: 'library',
+  document: (input) => input.slug,
+  async run({ trx }, { hash }, row) {
+    const stored = await storedFor(trx, row.id, hash);
+    if (!stored) throw notFound('such file');
+    const facts = JSON.parse(stored.facts ?? 'null') as (FontFacts & { svg?: undefined }) | { svg: string } | null;
+    const svg = facts?.svg;
+    return {
+      hash,
+      mediaType: stored.media_type,
+      size: stored.size,
+      font: svg === undefined ? (facts as FontFacts | null) : null,
+      ...(svg !== undefined && { svg }),
+    };
+  },
+}); // prettier-ignore
+
 /** The bytes of a file, to whoever may see a document that brought it. */
 const readFile = useCase('files.read', {
   needs: 'signed-in',
@@ -60,15 +93,11 @@ const readFile = useCase('files.read', {
 export async function checkFiles(trx: Knex, documentId: string, item: Item): Promise<void> {
   if (item.kind !== 'asset') return;
   for (const file of ordered(item.files)) {
-    const stored: { media_type: string; facts: string | null; size: number } | undefined = await trx('files')
-      .join('document_files', 'files.hash', 'document_files.hash')
-      .where({ 'files.hash': file.hash, document_id: documentId })
-      .select('media_type', 'facts', trx.raw('length(bytes) AS size'))
-      .first();
+    const stored = await storedFor(trx, documentId, file.hash);
     if (!stored) throw badRequest(`The file ${file.file} was not uploaded to this library. Upload it first.`);
     if (stored.media_type !== file.mediaType || stored.size !== file.size || stored.facts !== factsOf(file))
       throw badRequest(`What is said of ${file.file} is not what the file holds. Upload it again.`);
   }
 }
 
-export const fileUseCases = [storeFile, readFile];
+export const fileUseCases = [storeFile, readFacts, readFile];

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import type { FontFacts } from '@/core/base/fonts/font';
 import { fontMediaType, FontProblem, readFont } from '@/core/base/fonts/read-font';
 import { DrawingProblem, cleanSvg } from '@/core/base/svg/svg';
@@ -53,6 +54,10 @@ function read({ name = 'The file', as = 'icon', bytes }: Upload): Read {
     throw error;
   }
 }
+
+/** The same, of a file that lies on the disk. @throws Problem 400 */
+export const readUploadedFile = ({ path, ...rest }: Omit<Upload, 'bytes'> & { path: string }): ReadUpload =>
+  readUpload({ ...rest, bytes: readFileSync(path) });
 
 /** What keeping a file comes to. @throws Problem 400 */
 export function readUpload(upload: Upload): ReadUpload {

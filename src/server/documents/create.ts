@@ -2,19 +2,12 @@ import { listed } from '@/core/base/words';
 import { addItem } from '@/core/document/edits';
 import { itemsOf, type Item } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
-import {
-  ancestorsOf,
-  noRelease,
-  pinnedRelease,
-  releaseItems,
-  releaseOf,
-  releasesOf,
-} from '../releases/store';
+import { noRelease, pinnedRelease, releaseItems, releaseOf, releasesOf } from '../releases/store';
 import { named, type DocumentRow } from '../access/authorise';
-import { keepFile } from '../assets/files';
 import { badRequest, notFound } from '../http/problem';
 import { aside } from '../jobs/pool';
 import { personIn, useCase, type Work } from '../use-case';
+import { heldAgainst, refuseErrors, storeImport } from '../intake/import-files';
 import { change } from './change';
 import { draftOf, loadDocument } from './store';
 
@@ -124,38 +117,24 @@ const importFiles = useCase('libraries.import', {
   document: (input) => input.slug,
   // Read aside, from the library as it is then: edits that no longer fit when they are made are refused as all are.
   async ahead({ look }, { files }, row) {
-    const asked = await look(async (work) => {
-      const { items } = await loadDocument(work.trx, await draftOf(work.trx, row.id), 'library');
-      const ancestors = await ancestorsOf(work, items);
-      return {
-        items: [...items.values()],
-        ancestors: ancestors.map(({ name, version, items: of }) => ({
-          name,
-          version,
-          items: [...of.values()],
-        })),
-      };
-    });
+    const asked = await look((work) => heldAgainst(work, row));
     return aside('readFiles', { ...asked, files }, files.length === 1 ? files[0]!.name : 'The files');
   },
-  async run(work, input, row, { edits, drawings, findings }) {
-    const errors = findings.filter((finding) => finding.level === 'error');
-    if (errors.length > 0 && !input.tryOnly)
-      throw badRequest(`${errors[0]!.message}. Nothing was changed.`, { findings });
+  async run(work, input, row, read) {
+    const { edits, findings } = read;
+    if (!input.tryOnly) refuseErrors(read);
     const counts: Record<string, number> = {};
     for (const edit of edits) {
       const kind = edit.kind === 'add' ? (edit.after as Item).kind : 'changed';
       counts[kind] = (counts[kind] ?? 0) + 1;
     }
-    if (!input.tryOnly && edits.length > 0) {
-      for (const drawing of drawings) await keepFile(work.trx, row.id, drawing);
-      const names = input.files.map((file) => file.name);
-      await change(work, row, {
-        id: work.newId('change'),
-        label: `Import ${names.length === 1 ? names[0] : `${names.length} files`}`,
-        edits,
-      });
-    }
+    if (!input.tryOnly)
+      await storeImport(
+        work,
+        row,
+        read,
+        input.files.map(({ name }) => name),
+      );
     return { counts, findings, changed: input.tryOnly ? 0 : edits.length };
   },
 });

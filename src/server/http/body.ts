@@ -1,19 +1,46 @@
 import { bytesText } from '@/core/base/words';
+import { receive, UploadRefused, type Uploaded } from '@/files/uploads';
+import { newId } from '../new-id';
 import { badRequest, Problem } from './problem';
 
 /** Lists and objects in each other; no item needs a third of it. */
 const DEEPEST = 100;
 
+const tooLarge = (limit: number) =>
+  new Problem(
+    413,
+    'too-large',
+    'Too large',
+    `This request may hold ${bytesText(limit)}. Send less at once, or use the command line.`,
+  );
+
+/** @throws Problem 413 where a request says itself that it is too large */
+function refuseLarge(request: Request, limit: number): void {
+  if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge(limit);
+}
+
+/** Keeps a body on the disk as it comes. @throws Problem 413, 400 or 507 */
+export async function receiveFile(request: Request, limit: number): Promise<Uploaded> {
+  refuseLarge(request, limit);
+  try {
+    const uploaded = await receive(request.body, { name: newId('upload'), limit });
+    if (uploaded.size === 0) throw badRequest('The file is empty. Choose another one.');
+    return uploaded;
+  } catch (error) {
+    if (!(error instanceof UploadRefused)) throw error;
+    if (error.why === 'large') throw tooLarge(limit);
+    throw new Problem(
+      507,
+      'full',
+      'There is no room',
+      'More files wait to be read than this program keeps. Wait until they are read, then try again.',
+    );
+  }
+}
+
 /** Reads a body up to a number of bytes. @throws Problem 413 */
 export async function readBytes(request: Request, limit: number): Promise<Buffer> {
-  const tooLarge = () =>
-    new Problem(
-      413,
-      'too-large',
-      'Too large',
-      `This request may hold ${bytesText(limit)}. Send less at once, or use the command line.`,
-    );
-  if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge();
+  refuseLarge(request, limit);
   const reader = request.body?.getReader();
   const chunks: Uint8Array[] = [];
   let size = 0;
@@ -21,7 +48,7 @@ export async function readBytes(request: Request, limit: number): Promise<Buffer
     size += chunk.value.length;
     if (size > limit) {
       await reader?.cancel();
-      throw tooLarge();
+      throw tooLarge(limit);
     }
     chunks.push(chunk.value);
   }

@@ -11,7 +11,7 @@ import { troubleOf } from '../db/dialects/registry';
 import { noteStorage } from '../db/storage';
 import { logger } from '../logger';
 import { admit, perform } from '../perform';
-import { readBytes, readJsonBody } from './body';
+import { readBytes, readJsonBody, receiveFile } from './body';
 import { actorOfKey } from '../people/keys';
 import { personOf, SECONDS_SIGNED_IN } from '../people/sessions';
 import { badRequest, Problem } from './problem';
@@ -179,11 +179,13 @@ export async function respond(request: Request, segments: string[]): Promise<Res
     await admit(knex, operation.id, actor, parameters);
     const limit = operation.limit ?? USUAL_LIMIT;
     const { body, size } =
-      operation.bytes === 'in'
-        ? { body: { bytes: await readBytes(request, limit) }, size: 0 }
-        : operation.body
-          ? await readJsonBody(request, limit)
-          : { body: {}, size: 0 };
+      operation.bytes === 'file'
+        ? { body: { upload: await receiveFile(request, limit) }, size: 0 }
+        : operation.bytes === 'in'
+          ? { body: { bytes: await readBytes(request, limit) }, size: 0 }
+          : operation.body
+            ? await readJsonBody(request, limit)
+            : { body: {}, size: 0 };
     const problems = bodyProblems(operation, body, size);
     if (problems.length > 0) throw badRequest(problems.join('; '), { problems });
 

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { iconNameOf } from '@/core/assets/drawing';
 import type { Finding } from '@/core/findings/finding';
 import { readComponent } from '@/core/components/component-file';
@@ -42,6 +43,13 @@ export interface FilesRead {
   drawings: ReadUpload[];
   findings: Finding[];
 }
+
+/** One file that lies on the disk, and what it is held against. */
+export type LargeFile = Omit<FilesAsked, 'files'> & { path: string; name: string };
+
+/** @throws Problem 400 */
+export const readLargeFile = ({ path, name, ...asked }: LargeFile): FilesRead =>
+  readFiles({ ...asked, files: [{ name, text: readFileSync(path, 'utf8') }] });
 
 /** @throws Problem 400 for a file that is too large to be read at once */
 export function readFiles(asked: FilesAsked): FilesRead {

@@ -12,6 +12,8 @@ import type { Outcome, TaskAnswer, TaskCall, TaskInput, TaskName } from './tasks
 const LIMITS = { seconds: 10, megabytes: 512 };
 /** A job has more of both, and says itself how long it may take. */
 const MEGABYTES_OF_JOBS = 1024;
+/** Jobs run side by side, so that one that takes minutes does not hold up what takes seconds. */
+export const JOBS_AT_ONCE = Math.min(4, Math.max(2, os.availableParallelism() - 1));
 /** As many tasks wait as this; more are asked to come again. */
 const MOST_WAITING = 60;
 
@@ -40,7 +42,7 @@ const makePool = (): Run => {
   // One processor is left to those who only ask.
   const quick = threads(Math.max(1, os.availableParallelism() - 1), LIMITS.megabytes);
   // Jobs take minutes: nobody who waits for an answer stands behind them.
-  const long = threads(1, MEGABYTES_OF_JOBS);
+  const long = threads(JOBS_AT_ONCE, MEGABYTES_OF_JOBS);
   holder.end = async () => void (await Promise.all([quick.destroy(), long.destroy()]));
   return async (call, seconds, beside) => {
     const { signal, onProgress } = beside ?? {};

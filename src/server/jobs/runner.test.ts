@@ -70,6 +70,41 @@ test('jobs are run in the order they came, each stored with what came of it', as
   expect((await job(ids[0]!)).result).toBe('counted to 4');
 }); // prettier-ignore
 
+test('jobs of several documents run side by side, those of one never do', async () => {
+  const other = await knex('documents').where({ slug: 'lib' }).first();
+  const [first, second, third] = [await add(1), await add(2), await add(3)];
+  await knex('jobs').where({ id: third }).update({ document_id: other.id });
+  const running = new Set<number>();
+  const together = new Set<string>();
+  let begun = () => {};
+  const both = new Promise<void>((resolve) => (begun = resolve));
+  await runner({
+    needs: 'viewer',
+    async compute(n) {
+      running.add(n);
+      together.add([...running].sort().join(' '));
+      // The first is held until the one of the other document has begun.
+      if (n === 3) begun();
+      if (n === 1) await both;
+      running.delete(n);
+      return n;
+    },
+  }).wake();
+  for (const id of [first, second, third]) expect(await job(id)).toMatchObject({ state: 'done' });
+  expect(together).toContain('1 3');
+  expect([...together].filter((names) => /1.*2/.test(names))).toEqual([]);
+}, 20_000);
+
+test('jobs that ended long ago are forgotten, and none that waits or runs', async () => {
+  const ended = await add();
+  const recent = await add();
+  const waiting = await add();
+  await knex('jobs').where({ id: ended }).update({ state: 'done', ended_at: new Date(Date.now() - 91 * 86_400_000).toISOString() }); // prettier-ignore
+  await knex('jobs').where({ id: recent }).update({ state: 'failed', ended_at: new Date(Date.now() - 89 * 86_400_000).toISOString() }); // prettier-ignore
+  await runner().prune();
+  expect((await knex('jobs').orderBy('id').select('id')).map(({ id }) => id)).toEqual([recent, waiting]);
+});
+
 test.each<[string, Partial<JobKind<{ n: number }, number, number>>, RegExp]>([
   ['what it reads is refused', { read: async () => { throw new Problem(400, 'x', 'X', 'There is no repository.'); } }, /^There is no repository\.$/],
   ['it fails while it computes', { compute: async () => { throw new TypeError('undefined is not a function'); } }, /^The program failed\. Nothing was stored\. Run the job again/],
@@ -155,7 +190,8 @@ test.each([
   const id = await add();
   await knex('jobs').where({ id }).update({ state: 'running', attempt: 1, lease: '2026-01-01T00:00:00.000Z server_gone' }); // prettier-ignore
   const held = await add(2);
-  await knex('jobs').where({ id: held }).update({ state: 'running', attempt: 1, lease: '2999-01-01T00:00:00.000Z server_other' }); // prettier-ignore
+  const other = await knex('documents').where({ slug: 'lib' }).first();
+  await knex('jobs').where({ id: held }).update({ document_id: other.id, state: 'running', attempt: 1, lease: '2999-01-01T00:00:00.000Z server_other' }); // prettier-ignore
   const made = runner({ idempotent });
   await made.reclaim();
   expect((await job(id)).state).toBe(state);

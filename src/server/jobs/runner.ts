@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { forgetOld } from '@/files/uploads';
 import { authorise, type Actor, type DocumentRow } from '../access/authorise';
 import { dialectOf } from '../db/dialects/registry';
 import { Problem } from '../http/problem';
@@ -9,6 +10,7 @@ import { alone } from '../transactions';
 import type { Work } from '../use-case';
 import { addressIn, jobOf, type JobKind, type JobRow } from './job';
 import { JOB_KINDS } from './kinds/registry';
+import { JOBS_AT_ONCE } from './pool';
 import type { Progress } from './progress';
 
 /** Milliseconds. */
@@ -21,13 +23,19 @@ const TIMES = {
   progress: 300,
 };
 
-/** Hands the jobs that wait to threads, one after the other, and stores what comes of each. */
+const HOUR = 60 * 60 * 1000;
+/** Milliseconds for which a job that has ended is listed. */
+const KEPT = 90 * 24 * HOUR;
+
+/** Hands the jobs that wait to threads, those of one document one after the other, and stores what comes of each. */
 export class Runner {
   private readonly name = newId('server');
   private readonly timer: NodeJS.Timeout;
-  private working: Promise<void> | undefined;
+  private readonly working = new Set<Promise<void>>();
   private ended = false;
-  private current: { id: string; stop: AbortController } | undefined;
+  /** What runs here, by the job's id. */
+  private readonly current = new Map<string, AbortController>();
+  private looked = 0;
 
   constructor(
     private readonly knex: Knex,
@@ -39,54 +47,63 @@ export class Runner {
   }
 
   /** Looks for work, where none is under way. Resolves once nothing waits. */
-  wake(): Promise<void> {
+  async wake(): Promise<void> {
+    this.begin();
+    while (this.working.size > 0) await Promise.all(this.working);
+  }
+
+  /** Begins to look for work once more, unless as much is under way as may be. */
+  private begin(): void {
+    if (this.ended || this.working.size >= JOBS_AT_ONCE) return;
     // What keeps it from looking (a full disk, a database that is gone) is tried again with the next pulse.
-    this.working ??= this.work()
+    const one = this.work()
       .catch((error: unknown) => console.error(error))
-      .finally(() => (this.working = undefined));
-    return this.working;
+      .finally(() => this.working.delete(one));
+    this.working.add(one);
   }
 
   /** Ends a job that runs here; whoever cancels it has written so down. */
   cancel(id: string): void {
-    if (this.current?.id === id) this.current.stop.abort();
+    this.current.get(id)?.abort();
   }
 
   /** Takes up nothing more; what runs is left to whoever finds its lease expired. */
   async end(): Promise<void> {
     this.ended = true;
     clearInterval(this.timer);
-    this.current?.stop.abort();
-    await this.working;
+    for (const stop of this.current.values()) stop.abort();
+    while (this.working.size > 0) await Promise.all(this.working);
   }
 
   private async work(): Promise<void> {
     while (!this.ended) {
       const job = await this.take();
       if (!job) return;
+      this.begin();
       await this.run(job);
     }
   }
 
   private lease = () => `${new Date(Date.now() + this.times.lease).toISOString()} ${this.name}`;
 
-  /** The one that waits longest is this server's now. */
+  /** The one that waits longest is this server's now. Of one document no two run at once: what they store would collide. */
   private async take(): Promise<JobRow | undefined> {
     const { free } = dialectOf(this.knex);
     const taking = async (trx: Knex) => {
-      const waiting = trx('jobs').where({ state: 'waiting' }).orderBy(['created_at', 'id']).limit(1);
+      const busy = trx('jobs').where({ state: 'running' }).select('document_id');
+      const waiting = trx('jobs').where({ state: 'waiting' }).whereNotIn('document_id', busy).orderBy(['created_at', 'id']).limit(1); // prettier-ignore
       const [next]: JobRow[] = await free(waiting);
       if (!next) return undefined;
       const taken = { state: 'running' as const, attempt: next.attempt + 1, lease: this.lease(), started_at: new Date().toISOString() }; // prettier-ignore
       await trx('jobs').where({ id: next.id }).update(taken);
       return { ...next, ...taken };
     };
-    return (await alone(this.knex, taking, 'own')) as JobRow | undefined;
+    return (await alone(this.knex, taking, { document: 'jobs' })) as JobRow | undefined;
   }
 
   private async run(job: JobRow): Promise<void> {
     const stop = new AbortController();
-    this.current = { id: job.id, stop };
+    this.current.set(job.id, stop);
     /** Ends it in a transaction, unless it was cancelled or given to another server meanwhile. */
     const ending = (state: Pick<JobRow, 'state' | 'result' | 'error'>, store?: (work: Work) => Promise<string>) =>
       alone(this.knex, async (trx) => {
@@ -125,18 +142,20 @@ export class Runner {
       await ending({ state: 'failed', result: null, error: reasonOf(error) }).catch(() => {});
       if (!(error instanceof Problem)) console.error(error);
     } finally {
-      this.current = undefined;
+      this.current.delete(job.id);
     }
   }
 
   /** Holds on to what runs here, and takes up what a server left that is gone. */
   private async pulse(): Promise<void> {
     try {
-      const { current } = this;
-      const held = current && (await this.knex('jobs').where({ id: current.id, state: 'running' }).update({ lease: this.lease() })); // prettier-ignore
-      // Cancelled at another server.
-      if (held === 0) current!.stop.abort();
+      for (const [id, stop] of this.current) {
+        const held = await this.knex('jobs').where({ id, state: 'running' }).update({ lease: this.lease() });
+        // Cancelled at another server.
+        if (held === 0) stop.abort();
+      }
       await this.reclaim();
+      await this.prune();
       await this.wake();
     } catch {
       // The database is busy or gone: the next time.
@@ -158,6 +177,15 @@ export class Runner {
         await tell(this.workFor(trx, job), job, this.kinds.get(job.kind), error);
       }
     });
+  }
+
+  /** Forgets jobs that ended long ago; what they brought about stays. */
+  async prune(): Promise<void> {
+    if (Date.now() - this.looked < HOUR) return;
+    this.looked = Date.now();
+    const before = new Date(Date.now() - KEPT).toISOString();
+    await this.knex('jobs').where('ended_at', '<', before).delete();
+    forgetOld(Date.now());
   }
 
   private workFor = (trx: Knex, { person_id }: JobRow): Work => ({

@@ -1,9 +1,10 @@
 import type { MessagePort } from 'node:worker_threads';
 import { Problem } from '../http/problem';
-import { readUpload } from '../assets/read-upload';
-import { readFiles } from '../intake/read-files';
+import { readUpload, readUploadedFile } from '../assets/read-upload';
+import { readFiles, readLargeFile } from '../intake/read-files';
 import { writeDelivery } from '../outputs/write-delivery';
 import { readScreens } from '../products/read-screens';
+import { unpackArchive } from '../repositories/unpack';
 import { migrateCommit } from '../usage/migrate-commit';
 import { scanCommits } from '../usage/scan-commits';
 import type { Tell } from './progress';
@@ -12,7 +13,17 @@ import type { Tell } from './progress';
  * What is worked out beside the process that answers requests: functions of their input alone, which is copied to a thread and
  * back. One line for each. What takes long says how far it is.
  */
-export const TASKS = { readUpload, readFiles, readScreens, scanCommits, migrateCommit, writeDelivery };
+export const TASKS = {
+  readUpload,
+  readUploadedFile,
+  readFiles,
+  readLargeFile,
+  readScreens,
+  scanCommits,
+  migrateCommit,
+  writeDelivery,
+  unpackArchive,
+};
 
 export type TaskName = keyof typeof TASKS;
 export type TaskInput<K extends TaskName> = Parameters<(typeof TASKS)[K]>[0];

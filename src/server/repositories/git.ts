@@ -225,10 +225,10 @@ function gitWith(folder: string, words: string[], { input = '', env = {} }: { in
 } // prettier-ignore
 
 /** A file as a commit is to have it; null: not at all. */
-export interface CommittedFile {
-  name: string;
-  content: string | Uint8Array | null;
-}
+export type CommittedFile =
+  | { name: string; content: string | Uint8Array | null }
+  /** Where its content lies. */
+  | { name: string; at: string };
 
 /**
  * A commit on top of another with some files as they are to be; it stands on no branch. Modes stay as they are.
@@ -241,21 +241,26 @@ export async function commitWith(
   const aside = mkdtempSync(path.join(os.tmpdir(), 'seedplan-index-'));
   const env = { GIT_INDEX_FILE: path.join(aside, 'index') };
   try {
-    await gitWith(folder, ['read-tree', base], { env });
-    const modes = new Map((await git(folder, 'ls-tree', '-r', '-z', '--full-tree', base)).split('\0').map((line) => [line.slice(line.indexOf('\t') + 1), line.slice(0, 6)]));
+    const isFirst = base === NO_COMMIT;
+    await gitWith(folder, ['read-tree', isFirst ? '--empty' : base], { env });
+    const modes = new Map((isFirst ? '' : await git(folder, 'ls-tree', '-r', '-z', '--full-tree', base)).split('\0').map((line) => [line.slice(line.indexOf('\t') + 1), line.slice(0, 6)]));
     // All at once: a process for each file would take longer than all the rest.
-    const written = files.flatMap(({ name, content }, at) => (content === null ? [] : [{ name, content, at: path.join(aside, String(at)) }]));
-    for (const { at, content } of written) writeFileSync(at, content);
+    const written = files.flatMap((file, n) => {
+      if ('at' in file) return [file];
+      const at = path.join(aside, String(n));
+      if (file.content !== null) writeFileSync(at, file.content);
+      return file.content === null ? [] : [{ name: file.name, at }];
+    });
     const input = written.map(({ at }) => `${at}\n`).join('');
     const blobs = (await gitWith(folder, ['hash-object', '-w', '--no-filters', '--stdin-paths'], { input })).split('\n');
     const lines = [
       ...written.map(({ name }, i) => `${modes.get(name) ?? '100644'} ${blobs[i]}\t${name}\0`),
-      ...files.flatMap(({ name, content }) => (content === null && modes.has(name) ? [`0 ${NO_COMMIT}\t${name}\0`] : [])),
+      ...files.flatMap(({ name, ...file }) => ('content' in file && file.content === null && modes.has(name) ? [`0 ${NO_COMMIT}\t${name}\0`] : [])),
     ];
     await gitWith(folder, ['update-index', '--add', '-z', '--index-info'], { env, input: lines.join('') });
     const tree = (await gitWith(folder, ['write-tree'], { env })).trim();
-    if (tree === (await git(folder, 'rev-parse', `${base}^{tree}`)).trim()) return undefined;
-    return (await gitWith(folder, ['commit-tree', tree, '-p', base], { env: signedBy(author), input: message })).trim();
+    if (!isFirst && tree === (await git(folder, 'rev-parse', `${base}^{tree}`)).trim()) return undefined;
+    return (await gitWith(folder, ['commit-tree', tree, ...(isFirst ? [] : ['-p', base])], { env: signedBy(author), input: message })).trim();
   } finally {
     rmSync(aside, { recursive: true, force: true });
   }

@@ -80,6 +80,24 @@ export function serve(
   answer: (path: string, body: unknown, method: string) => { status?: number; body: unknown },
 ) {
   const asked: { method: string; path: string; body: unknown }[] = [];
+  /** As much of a browser's as `sendFile` uses. */
+  class Sent {
+    upload: { onprogress?: (event: { loaded: number; total: number }) => void } = {};
+    onload?: () => void;
+    status = 0;
+    responseText = '';
+    private path = '';
+    open = (_method: string, address: string) => void (this.path = address.replace('/api/v1', ''));
+    setRequestHeader = () => {};
+    send(body: Blob) {
+      asked.push({ method: 'POST', path: this.path, body });
+      const { status = 200, body: said } = answer(this.path, body, 'POST');
+      this.upload.onprogress?.({ loaded: body.size, total: body.size });
+      Object.assign(this, { status, responseText: JSON.stringify(said) });
+      setTimeout(() => this.onload?.());
+    }
+  }
+  Object.assign(globalThis, { XMLHttpRequest: Sent });
   Object.assign(globalThis, {
     fetch: async (address: string, init: RequestInit = {}) => {
       const path = address.replace('/api/v1', '');

@@ -124,6 +124,27 @@ test('files are sent to the server, which reads them; what is no font is told, a
   expect(storedLabels()).toEqual(['Add the font Tern Sans']);
 });
 
+test('a font of more than 5 MB is read by a job, of more than 20 MB refused', async () => {
+  const large = (name: string, megabytes: number) =>
+    new File([new Uint8Array(megabytes * 1024 * 1024)], name);
+  const { file: _file, ...facts } = face(700);
+  const asked = serve((path) => {
+    if (path.startsWith('/jobs')) return { body: { jobs: [{ id: 'job_1', state: 'done', result: 'Tern Sans, 6 MB' }] } }; // prettier-ignore
+    return { body: path.includes('/uploads/') ? { job: 'job_1', hash: facts.hash } : facts };
+  });
+  await openPage(<FontsPage />, 'fonts');
+  fireEvent.change(await screen.findByLabelText('Font files'), {
+    target: { files: [large('tern-700.woff2', 6), large('tern-800.woff2', 21)] },
+  });
+  expect(await family('Tern Sans')).toHaveTextContent('weight 700');
+  expect(screen.getByRole('alert')).toHaveTextContent('tern-800.woff2 The file is larger than 20 MB');
+  expect(asked.slice(0, 3).map(({ method, path }) => `${method} ${path}`)).toEqual([
+    'POST /libraries/keel/uploads/file?name=tern-700.woff2',
+    'GET /jobs?document=keel',
+    `GET /libraries/keel/files/${facts.hash}`,
+  ]);
+});
+
 test('who may only look sees the same, with nothing to change', async () => {
   await openPage(<FontsPage />, 'fonts', withTern(), 'viewer');
   const tern = await family('Tern Sans');

@@ -4,6 +4,7 @@ import { Button, Group, Popover, Select, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconGitBranch, IconReplace, IconScan } from '@tabler/icons-react';
 import type { AnswerOf } from '@/api/operations';
+import { SendingLine, useSending } from '@/features/jobs/sending';
 import { JobLine } from '@/features/jobs/job-line';
 import { isUnderWay, useJobs } from '@/features/jobs/use-jobs';
 import { call, useCall } from '@/features/session/call';
@@ -17,6 +18,7 @@ import { CloneSteps } from './clone-steps';
 import { CommitList } from './commit-list';
 import { Evidence } from './evidence';
 import { PartsBar } from './parts-bar';
+import { UploadSource } from './upload-source';
 import { ProposalList, ProposalView } from './proposals';
 import classes from './code.module.css';
 
@@ -42,6 +44,12 @@ export function CodePage() {
       () => Promise.all([repository.refetch(), jobs.refetch()]),
       (error: Error) => void notifications.show({ message: error.message, color: 'red' }),
     );
+  const upload = useSending();
+  const sendSource = (file: File) => {
+    const path = `/products/${slug}/uploads/source?${new URLSearchParams({ name: file.name.slice(-120) })}`;
+    started(upload.send({ path, document: slug, file, name: file.name }));
+  };
+  const uploading = upload.sending !== null;
   const { data } = repository;
   const title = <h1 className={classes.title}>Code of {name}</h1>;
   if (repository.error && !data)
@@ -94,6 +102,13 @@ export function CodePage() {
         <section className={`sheet ${classes.begin}`}>
           <h2>Push the source of {name}</h2>
           <CloneSteps slug={slug} isEmpty />
+          {canMerge && (
+            <>
+              <h2>Or upload the source as a ZIP archive</h2>
+              <SendingLine {...upload} />
+              <UploadSource send={sendSource} disabled={uploading} />
+            </>
+          )}
         </section>
       </>
     );
@@ -133,6 +148,7 @@ export function CodePage() {
               <CloneSteps slug={slug} />
             </Popover.Dropdown>
           </Popover>
+          {canMerge && <UploadSource send={sendSource} disabled={uploading || current !== undefined} />}
           {canPropose && newest && newest.parts.exact > 0 && (
             <Button
               variant="default"
@@ -157,7 +173,8 @@ export function CodePage() {
           )}
         </Group>
       </Group>
-      {current && <JobLine job={current} changed={() => void jobs.refetch()} />}
+      <SendingLine {...upload} />
+      {current && !uploading && <JobLine job={current} changed={() => void jobs.refetch()} />}
       <LastOutcome jobs={jobs.data ?? []} />
       {!library && (
         <EmptyState title="No library to scan against.">

@@ -168,3 +168,26 @@ test('a raw value is replaced by the token it equals, or by another; who keeps t
   await screen.findByRole('button', { name: 'Lines with #00617e' });
   expect(screen.queryByRole('button', { name: 'Actions for #00617e' })).toBeNull();
 }); // prettier-ignore
+
+test('source is uploaded as an archive by who maintains the product; what went wrong is said', async () => {
+  const zip = new File(['PK'], 'site.zip', { type: 'application/zip' });
+  const server: Server = { jobs: [job({ label: 'Upload of source', state: 'done', result: '2 files in commit 01234567' })] }; // prettier-ignore
+  const { user, asked, unmount } = await open(server);
+  const choose = () => document.querySelector('input[type=file]') as HTMLInputElement;
+  await screen.findByRole('button', { name: 'Upload source' });
+  await user.upload(choose(), zip);
+  await waitFor(() => expect(asked.find(({ path }) => path.includes('/uploads/'))).toMatchObject({ method: 'POST', path: '/products/booking/uploads/source?name=site.zip', body: zip })); // prettier-ignore
+  await waitFor(() => expect(screen.queryByRole('status', { name: /^Sending/ })).toBeNull());
+  expect(screen.queryByRole('alert')).toBeNull();
+  unmount();
+
+  const failed = await open({ jobs: [job({ state: 'failed', error: 'site.zip holds no files. Pack the folder of the source.' })] }); // prettier-ignore
+  await screen.findByRole('button', { name: 'Upload source' });
+  await failed.user.upload(choose(), zip);
+  expect(await screen.findByText(/^site\.zip holds no files\. Pack the folder of the source\. Nothing was changed/)).toBeVisible(); // prettier-ignore
+  failed.unmount();
+
+  await open({}, 'contributor');
+  await screen.findByRole('region', { name: 'Coverage' });
+  expect(screen.queryByRole('button', { name: 'Upload source' })).toBeNull();
+});
