@@ -92,7 +92,9 @@ test('a pasted list has an inventory too', async ({ page }) => {
   await expect(page.getByText('3 values in 2 clusters')).toBeVisible();
 });
 
-test('a token file of more than 5 MB is imported by a job, and is there with all it holds', async ({ page }) => {
+test('a token file of more than 5 MB is imported by a job, and is there with all it holds', async ({
+  page,
+}) => {
   await enterAs(page, 'Marit Fenwick');
   await visit(page, '/libraries/keel/import');
   const tokens = Object.fromEntries(Array.from({ length: 3000 }, (_, n) => [`n${n}`, { $value: n, $description: 'Depth at low water, '.repeat(100) }])); // prettier-ignore

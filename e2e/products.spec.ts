@@ -50,6 +50,16 @@ test('a product is started by hand: pinned, given a screen, and built on it by m
   const first = frame.locator('[data-placement]').first();
   await expect(first).toContainText('Book the night boat');
   await expectAccessible(page);
+  // By mouse, the other way round.
+  const grip = (name: string) => page.getByRole('listitem').filter({ has: page.getByRole('button', { name, exact: true }) }).locator('span').first(); // prettier-ignore
+  const [from, to] = [(await grip('notice').boundingBox())!, (await grip('button').boundingBox())!];
+  await page.mouse.move(from.x + 6, from.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 6, to.y, { steps: 8 });
+  await page.mouse.up();
+  await expect(first).not.toContainText('Book the night boat');
+  await page.getByRole('button', { name: /^Undo: Move notice/ }).click();
+  await expect(first).toContainText('Book the night boat');
 
   // What was done stands after the page is opened again, and is taken back step by step.
   await page.reload();

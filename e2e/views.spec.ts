@@ -38,6 +38,7 @@ const VIEWS = [
   '/libraries/signal/tokens',
   '/products/booking-site',
   '/products/booking-site/brands',
+  '/products/booking-site/code?coverage=table&show=files',
   '/products/booking-site/code?value=color%20%23000000&place=styles%2Fprint.css:3',
   '/jobs',
   '/people',

@@ -142,7 +142,17 @@ test('titles that come to the same name give two names', () => {
 /** Any run of gestures: what each leaves is sound, every screen is drawn, and taking it back gives what was. */
 test('whatever is placed, moved, copied and removed, the product stays whole and each step can be taken back', () => {
   const gesture = fc.record({
-    what: fc.constantFrom('place', 'inside', 'move', 'remove', 'copy', 'removeScreen', 'add', 'change'),
+    what: fc.constantFrom(
+      'place',
+      'inside',
+      'move',
+      'carry',
+      'remove',
+      'copy',
+      'removeScreen',
+      'add',
+      'change',
+    ),
     n: fc.nat(50),
     m: fc.nat(50),
   });
@@ -163,6 +173,8 @@ test('whatever is placed, moved, copied and removed, the product stays whole and
           inside: () =>
             COMMANDS.addPlacement(product, { screen, component, ...(holder && { into: { placement: holder.id, slot: holder.slots[n % holder.slots.length]! } }) }, newId),
           move: () => COMMANDS.movePlacement(product, { placement: one?.id ?? 'none', to: n % 5 }),
+          carry: () =>
+            COMMANDS.movePlacement(product, { placement: one?.id ?? 'none', to: n % 3, into: n % 4 > 0 && holder ? { placement: holder.id, slot: holder.slots[n % holder.slots.length]! } : null }),
           remove: () => COMMANDS.removePlacement(product, { placement: one?.id ?? 'none' }),
           copy: () => COMMANDS.duplicateScreen(product, { screen }, newId),
           removeScreen: () => COMMANDS.removeScreen(product, { screen }),
@@ -235,6 +247,38 @@ test('a theme is chosen for all screens or for one, shown first, and taken back'
   // A release without the theme shows what each component follows.
   const gone = bookingSite(release);
   expect(gone.release('keel', '1.0.0', { id: 'theme_9', path: 'Nowhere' })!.items).toEqual(gone.main()!.state.items);
+}); // prettier-ignore
+
+test('a placement is carried into a slot and out of it, with what stands in it, and never into itself', () => {
+  const product = start();
+  const screen = first(product);
+  const release = product.main()!.state.items;
+  const holder = itemsOf(release, 'component').find(({ name }) => name === 'action-panel')!;
+  let now = after(product, COMMANDS.addScreen(product, { title: 'Night', width: 640 }, newId));
+  const night = screensOf(now.own.items).at(-1)!.id;
+  const add = (component: string, into?: { placement: string; slot: string }) => {
+    now = after(now, COMMANDS.addPlacement(now, { screen: night, component, into }, newId));
+    return placementsOf(now.own.items, night).at(-1)!.id;
+  };
+  const outer = add(holder.name);
+  const slot = placing(now, { id: night })!.placements[0]!.slots[0]!;
+  const [button, inner] = [add('button'), add(holder.name)];
+  const carry = (placement: string, to: number, into: { placement: string; slot: string } | null) => COMMANDS.movePlacement(now, { placement, to, into });
+  now = after(now, carry(inner, 0, { placement: outer, slot }));
+  const beforeBoth = now;
+  now = after(now, carry(button, 0, { placement: inner, slot }));
+  expect(outline(now, night)).toEqual([[holder.name, 0, null], [holder.name, 1, slot], ['button', 2, slot]]);
+  // With what holds it, out onto the screen, before what stands there.
+  now = after(now, carry(inner, 0, null));
+  expect(outline(now, night)).toEqual([[holder.name, 0, null], ['button', 1, slot], [holder.name, 0, null]]);
+  expect(problem(carry(inner, 0, { placement: inner, slot }))).toMatch(/cannot stand in itself/);
+  now = after(now, carry(outer, 0, { placement: inner, slot }));
+  expect(problem(carry(inner, 0, { placement: outer, slot }))).toMatch(/cannot stand in itself/);
+  expect(problem(carry(button, 0, { placement: inner, slot: 'nowhere' }))).toMatch(/has no slot nowhere/);
+  expect(problem(carry(button, 0, { placement: placementsOf(now.own.items, screen.id)[0]!.id, slot }))).toMatch(/no longer there/);
+  const command = COMMANDS.movePlacement(beforeBoth, { placement: button, to: 0, into: { placement: inner, slot } });
+  if (!('edits' in command)) throw new Error(command.problem);
+  expect(apply(apply(beforeBoth.own, command.edits), invertEdits(command.edits))).toEqual(beforeBoth.own);
 }); // prettier-ignore
 
 test('a brand is applied: it is where the axis stands for the product, until another release lacks it', () => {

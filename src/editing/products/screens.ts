@@ -1,7 +1,8 @@
+import { slotNames, templateOf } from '@/core/components/template';
 import { ordersAfter } from '@/core/document/order';
 import { byOrder, itemsOf } from '@/core/document/item';
 import { SCREEN_WIDTH, type PlacementItem, type ScreenItem } from '@/core/products/items';
-import { placementsOf, screensOf } from '@/core/products/screen';
+import { componentOf, placementsOf, screensOf } from '@/core/products/screen';
 import { refuse, type Command } from '@/editing/session/command';
 import type { OpenProduct } from '@/editing/session/open-product';
 
@@ -57,6 +58,26 @@ export const siblingsOf = (
   { screen, parent, slot }: Pick<PlacementItem, 'screen' | 'parent' | 'slot'>,
 ): PlacementItem[] =>
   placementsOf(product.own.items, screen).filter((other) => other.parent === parent && other.slot === slot);
+
+/** A slot of a placement, of those that its component has. */
+export interface SlotPlace {
+  placement: string;
+  slot: string;
+}
+
+/** The placement that has a slot on a screen, or why there is none. */
+export function holderOf(
+  product: OpenProduct,
+  screen: string,
+  { placement, slot }: SlotPlace,
+): { holder: PlacementItem } | { refused: Command } {
+  const holder = placementOf(product, placement);
+  if (!holder || holder.screen !== screen) return { refused: noPlacement() };
+  const outer = componentOf(product.main()?.state.items ?? new Map(), holder.component);
+  return outer && slotNames(templateOf(outer.template).root).includes(slot)
+    ? { holder }
+    : { refused: refuse(`${holder.component.path} has no slot ${slot}`, 'Choose one from the list', 'into') };
+}
 
 /** A placement with all that stands in it, whoever holds before what is held. */
 export function branchOf(product: OpenProduct, placement: PlacementItem): PlacementItem[] {

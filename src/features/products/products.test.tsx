@@ -178,3 +178,22 @@ test('a screen stands under every scheme, and one of them is applied to the prod
   await user.click(screen.getByRole('button', { name: /^Undo/ }));
   expect(await within(dark).findByRole('button', { name: 'Apply dark' })).toBeVisible();
 });
+
+test('a component is put into a slot of another, and taken out again', async () => {
+  const { user } = await openProductPage(<ProductPage />, '', bookingSite(released));
+  const editor = await screen.findByRole('region', { name: 'Components on this screen' });
+  const inSlots = () => within(editor).getAllByRole('button', { pressed: false }).filter(({ textContent }) => / in \w+$/.test(textContent!)).length; // prettier-ignore
+  const before = inSlots();
+  const row = within(editor).getAllByRole('button', { name: /^notice/ })[0]!;
+  await user.click(row);
+  const place = async (name: RegExp) => {
+    await user.click(within(editor).getByRole('combobox', { name: 'Stands in' }));
+    await user.click((await screen.findAllByRole('option', { name }))[0]!);
+  };
+  await place(/: \w+$/);
+  expect(await within(editor).findByRole('button', { name: /^notice in / })).toBeVisible();
+  await place(/^The screen$/);
+  await waitFor(() => expect(within(editor).queryByRole('button', { name: /^notice in / })).toBeNull());
+  expect(inSlots()).toBe(before);
+  expect(storedLabels()).toEqual(['Move notice', 'Move notice']);
+});

@@ -1,13 +1,14 @@
 'use client';
 
-import { ActionIcon, Button, Checkbox, Group, Select, Text, TextInput } from '@mantine/core';
-import { IconArrowDown, IconArrowUp, IconTrash } from '@tabler/icons-react';
+import { Button, Checkbox, Group, Select, Text, TextInput } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
 import { readContents } from '@/core/components/contents';
 import type { PlacingView } from '@/editing/products/queries/placing';
 import { ContentSelect } from '@/features/components/specimen/content-select';
 import { Refused, useStore } from '@/features/session/refused';
 import { useQuery } from '@/ui/frame/lens';
+import { PlacedList } from './placed-list';
+import { placesIn, slotAt } from './places';
 import classes from './products.module.css';
 
 type Placed = PlacingView['placements'][number];
@@ -20,20 +21,11 @@ export function ScreenEditor({ view, canEdit }: { view: PlacingView; canEdit: bo
   const [into, placeInto] = useState('');
   const marked = query.get('placement');
   const selected = view.placements.find(({ id }) => id === marked);
-  const holders = view.placements.flatMap((placed) =>
-    placed.slots.map((slot) => ({
-      value: `${placed.id} ${slot}`,
-      label: `${placed.component} ${numberOf(view, placed)}: ${slot}`,
-    })),
-  );
+  const places = placesIn(view);
   const place = async () => {
     if (chosen === null) return;
-    const [placement, slot] = into.split(' ');
-    await put('addPlacement', {
-      screen: view.screen.id,
-      component: chosen,
-      ...(placement && slot && { into: { placement, slot } }),
-    });
+    const slot = slotAt(into);
+    await put('addPlacement', { screen: view.screen.id, component: chosen, ...(slot && { into: slot }) });
   };
   return (
     <section className={classes.editor} aria-label="Components on this screen">
@@ -50,13 +42,13 @@ export function ScreenEditor({ view, canEdit }: { view: PlacingView; canEdit: bo
             value={chosen}
             onChange={choose}
           />
-          {holders.length > 0 && (
+          {places.length > 1 && (
             <Select
               label="Place in"
               w={116}
               allowDeselect={false}
-              data={[{ value: '', label: 'The screen' }, ...holders]}
-              value={holders.some(({ value }) => value === into) ? into : ''}
+              data={places}
+              value={places.some(({ value }) => value === into) ? into : ''}
               onChange={(value) => placeInto(value ?? '')}
             />
           )}
@@ -71,65 +63,17 @@ export function ScreenEditor({ view, canEdit }: { view: PlacingView; canEdit: bo
           Nothing is placed on this screen yet.
         </Text>
       )}
-      <ol className={classes.placed}>
-        {view.placements.map((placed) => (
-          <li key={placed.id} style={{ paddingInlineStart: placed.depth * 16 }}>
-            <button
-              aria-pressed={placed.id === marked}
-              onClick={() => setQuery({ placement: placed.id === marked ? null : placed.id })}
-            >
-              {placed.component}
-              {placed.slot && <small> in {placed.slot}</small>}
-            </button>
-            {canEdit && (
-              <Group gap={2} wrap="nowrap">
-                <ActionIcon
-                  size="sm"
-                  variant="subtle"
-                  aria-label={`Move ${placed.component} ${numberOf(view, placed)} up`}
-                  disabled={placed.at === 0}
-                  onClick={() => void put('movePlacement', { placement: placed.id, to: placed.at - 1 })}
-                >
-                  <IconArrowUp size={14} />
-                </ActionIcon>
-                <ActionIcon
-                  size="sm"
-                  variant="subtle"
-                  aria-label={`Move ${placed.component} ${numberOf(view, placed)} down`}
-                  disabled={placed.at === placed.of - 1}
-                  onClick={() => void put('movePlacement', { placement: placed.id, to: placed.at + 1 })}
-                >
-                  <IconArrowDown size={14} />
-                </ActionIcon>
-                <ActionIcon
-                  size="sm"
-                  variant="subtle"
-                  color="red"
-                  aria-label={`Remove ${placed.component} ${numberOf(view, placed)}`}
-                  onClick={() => void put('removePlacement', { placement: placed.id })}
-                >
-                  <IconTrash size={14} />
-                </ActionIcon>
-              </Group>
-            )}
-          </li>
-        ))}
-      </ol>
-      {selected && canEdit && <PlacedProps key={selected.id} placed={selected} />}
+      <PlacedList view={view} canEdit={canEdit} />
+      {selected && canEdit && <PlacedProps key={selected.id} placed={selected} view={view} />}
     </section>
   );
 }
 
-/** Which of the placements of one component it is, from 1: what tells two buttons apart in words. */
-function numberOf(view: PlacingView, placed: Placed): number {
-  const same = view.placements.filter(({ component }) => component === placed.component);
-  return same.indexOf(placed) + 1;
-}
-
-function PlacedProps({ placed }: { placed: Placed }) {
+function PlacedProps({ placed, view }: { placed: Placed; view: PlacingView }) {
   const { put, refusal } = useStore();
   const set = (prop: string, value: string, standard: string) =>
     put('setPlacementProp', { placement: placed.id, prop, value: value === standard ? null : value });
+  const places = placesIn(view, placed);
   return (
     <fieldset className={classes.props}>
       <legend>Props of {placed.component}</legend>
@@ -155,6 +99,21 @@ function PlacedProps({ placed }: { placed: Placed }) {
         ) : (
           <TextProp key={name} name={name} value={value} store={(text) => set(name, text, standard)} />
         ),
+      )}
+      {places.length > 1 && (
+        <Select
+          label="Stands in"
+          allowDeselect={false}
+          data={places}
+          value={placed.parent === null ? '' : `${placed.parent} ${placed.slot}`}
+          onChange={(value) =>
+            void put('movePlacement', {
+              placement: placed.id,
+              to: view.placements.length,
+              into: slotAt(value ?? ''),
+            })
+          }
+        />
       )}
       <ContentSelect
         label="Content"

@@ -2,11 +2,11 @@ import { scaleLinear } from 'd3-scale';
 import { PageLink } from '@/ui/page-link';
 import type { AnswerOf } from '@/api/operations';
 import { counted } from '@/core/base/words';
+import { shareText } from '@/ui/share-text';
 import classes from './usage.module.css';
 
 type OfProduct = AnswerOf<'scans.ofLibrary'>['products'][number];
 
-const shareText = (share: number) => `${(share * 100).toFixed(1)} %`;
 const [WIDTH, HEIGHT] = [220, 36];
 
 /** What the source of each product is written by, as its commits were scanned. */
@@ -19,6 +19,7 @@ export function SourceCoverage({ products }: { products: readonly OfProduct[] })
         <thead>
           <tr>
             <th>Product</th>
+            <th>Release</th>
             <th>Coverage over its commits</th>
             <th className="number">Coverage</th>
             <th className="number">By token</th>
@@ -35,6 +36,7 @@ export function SourceCoverage({ products }: { products: readonly OfProduct[] })
                 <td>
                   <PageLink href={`/products/${slug}/code`}>{name}</PageLink>
                 </td>
+                <td>{last.version}</td>
                 <td>
                   <Line scans={scans} name={name} />
                 </td>

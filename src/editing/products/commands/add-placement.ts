@@ -1,21 +1,15 @@
-import { slotNames, templateOf } from '@/core/components/template';
 import { addItem } from '@/core/document/edits';
 import { itemsOf } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
 import type { PlacementItem } from '@/core/products/items';
-import { componentOf } from '@/core/products/screen';
-import { noPlacement, noScreen, placementOf, screenOf, siblingsOf } from '@/editing/products/screens';
+import { holderOf, noScreen, screenOf, siblingsOf, type SlotPlace } from '@/editing/products/screens';
 import { refuse, type Command, type NewId } from '@/editing/session/command';
 import type { OpenProduct } from '@/editing/session/open-product';
 
 /** Places a component of the pinned release on a screen, behind what is there; `into`: in a slot of another placement. */
 export function addPlacement(
   product: OpenProduct,
-  {
-    screen: id,
-    component: name,
-    into,
-  }: { screen: string; component: string; into?: { placement: string; slot: string } },
+  { screen: id, component: name, into }: { screen: string; component: string; into?: SlotPlace },
   newId: NewId,
 ): Command {
   const screen = screenOf(product, id);
@@ -24,14 +18,9 @@ export function addPlacement(
   const component = release && itemsOf(release, 'component').find((other) => other.name === name);
   if (!component)
     return refuse(`The pinned release has no component ${name}`, 'Choose one from the list', 'component');
-  const holder = into && placementOf(product, into.placement);
-  if (into) {
-    if (!holder || holder.screen !== id) return noPlacement();
-    const outer = componentOf(release, holder.component);
-    if (!outer || !slotNames(templateOf(outer.template).root).includes(into.slot))
-      return refuse(`${holder.component.path} has no slot ${into.slot}`, 'Choose one from the list', 'into');
-  }
-  const place = { screen: id, parent: holder?.id ?? null, slot: into?.slot ?? null };
+  const held = into && holderOf(product, id, into);
+  if (held && 'refused' in held) return held.refused;
+  const place = { screen: id, parent: into?.placement ?? null, slot: into?.slot ?? null };
   const placement: PlacementItem = {
     id: newId('placement'),
     kind: 'placement',

@@ -12,6 +12,8 @@ export interface PlacingView {
     id: string;
     component: string;
     depth: number;
+    /** What holds it; null: the screen itself. */
+    parent: string | null;
     /** The slot it stands in; null: on the screen itself. */
     slot: string | null;
     /** Its place among those beside it, from 0, and how many these are. */
@@ -49,6 +51,7 @@ export function placing(product: OpenProduct, { id }: { id?: string }): PlacingV
           id: placement.id,
           component: placement.component.path,
           depth,
+          parent,
           slot,
           at,
           of: siblings.length,

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Group, Popover, Select, Text } from '@mantine/core';
+import { Button, Group, Popover, SegmentedControl, Select, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconGitBranch, IconReplace, IconScan } from '@tabler/icons-react';
 import type { AnswerOf } from '@/api/operations';
@@ -14,7 +14,9 @@ import { dayText } from '@/ui/day-text';
 import { EmptyState } from '@/ui/empty-state';
 import { useQuery } from '@/ui/frame/lens';
 import { PageSkeleton } from '@/ui/page-skeleton';
+import { shareText } from '@/ui/share-text';
 import { CloneSteps } from './clone-steps';
+import { CoverageTable } from './coverage-table';
 import { CommitList } from './commit-list';
 import { Evidence } from './evidence';
 import { PartsBar } from './parts-bar';
@@ -25,7 +27,8 @@ import classes from './code.module.css';
 export type Scanned = AnswerOf<'scans.list'>['libraries'][number]['scans'][number];
 export type Commit = AnswerOf<'repositories.read'>['commits'][number];
 
-export const shareText = (share: number) => `${(share * 100).toFixed(1)} %`;
+/** The branch whose commits are scanned. */
+const MAIN = 'main';
 
 /** A product's repository, and what its commits say of the tokens: coverage, raw values, and the lines behind each. */
 export function CodePage() {
@@ -36,7 +39,12 @@ export function CodePage() {
   const current = jobs.data?.find(isUnderWay);
   // Once a job has ended there is something new to read.
   const ended = jobs.data?.map((job) => job.ended ?? '').reduce((a, b) => (a > b ? a : b), '');
-  const repository = useCall('GET /products/{slug}/repository', { slug }, ended);
+  const asked = query.get('branch');
+  const repository = useCall(
+    'GET /products/{slug}/repository',
+    asked === null ? { slug } : { slug, branch: asked },
+    ended,
+  );
   const scans = useCall('GET /products/{slug}/scans', { slug }, ended);
   const proposed = useCall('GET /products/{slug}/proposals', { slug }, ended);
   const started = (answer: Promise<unknown>) =>
@@ -117,11 +125,13 @@ export function CodePage() {
   const scanned = new Map((library?.scans ?? []).map((one) => [one.commit, one]));
   const commit = data.commits.find(({ hash }) => hash === query.get('commit')) ?? data.commits[0]!;
   const scan = scanned.get(commit.hash);
-  const waiting = data.commits.filter(({ hash }) => !scanned.has(hash)).length;
+  const isMain = asked === null || asked === MAIN;
+  const waiting = isMain ? data.commits.filter(({ hash }) => !scanned.has(hash)).length : 0;
   const pick = (hash: string) => setQuery({ commit: hash, value: null, place: null, proposal: null });
   const proposals = proposed.data?.proposals ?? [];
   const proposal = proposals.find(({ id }) => id === query.get('proposal'));
   const newest = scanned.get(data.commits[0]!.hash);
+  const asTable = query.get('coverage') === 'table';
   const titles = new Map(data.commits.map(({ hash, title: said }) => [hash, said]));
   return (
     <>
@@ -134,6 +144,17 @@ export function CodePage() {
             value={library?.slug ?? null}
             onChange={(value) => setQuery({ library: value })}
             data={libraries.map((one) => ({ value: one.slug, label: one.name }))}
+            allowDeselect={false}
+          />
+        )}
+        {data.branches.length > 1 && (
+          <Select
+            aria-label="Branch"
+            w={220}
+            searchable
+            value={asked ?? MAIN}
+            onChange={(value) => setQuery({ branch: value === MAIN ? null : value, commit: null })}
+            data={data.branches.map(({ name: called }) => ({ value: called, label: `Branch: ${called}` }))}
             allowDeselect={false}
           />
         )}
@@ -184,18 +205,32 @@ export function CodePage() {
       {library && scanned.size > 0 && (
         <section className={`sheet ${classes.coverage}`} aria-label="Coverage">
           {scan && <PartsBar scan={scan} library={library.name} />}
-          <CoverageChart
-            name={`Coverage by ${library.name} over ${library.scans.length} commits`}
-            points={library.scans.map((one) => ({
-              commit: one.commit,
-              at: one.at,
-              coverage: one.coverage,
-              label: `${titles.get(one.commit) ?? one.commit.slice(0, 7)}, ${dayText(one.at)}: ${shareText(one.coverage)} of ${one.parts.total}`,
-            }))}
-            releases={library.releases}
-            picked={commit.hash}
-            onPick={pick}
+          <SegmentedControl
+            aria-label="View of coverage"
+            size="xs"
+            value={asTable ? 'table' : 'chart'}
+            onChange={(value) => setQuery({ coverage: value === 'table' ? value : null })}
+            data={[
+              { value: 'chart', label: 'Chart' },
+              { value: 'table', label: 'Table' },
+            ]}
           />
+          {asTable ? (
+            <CoverageTable scans={library.scans} commits={data.commits} picked={commit.hash} onPick={pick} />
+          ) : (
+            <CoverageChart
+              name={`Coverage by ${library.name} over ${library.scans.length} commits`}
+              points={library.scans.map((one) => ({
+                commit: one.commit,
+                at: one.at,
+                coverage: one.coverage,
+                label: `${titles.get(one.commit) ?? one.commit.slice(0, 7)}, ${dayText(one.at)}: ${shareText(one.coverage)} of ${one.parts.total}`,
+              }))}
+              releases={library.releases}
+              picked={commit.hash}
+              onPick={pick}
+            />
+          )}
         </section>
       )}
       <div className={classes.columns}>

@@ -34,15 +34,16 @@ interface Server {
   proposals?: object[];
   refuse?: string;
   libraries?: object[];
+  files?: object[];
 }
 /** A server that has what is given, and nothing else. */
-function having({ repository = {}, scans = [scanned(1, 1, 3), scanned(2, 3, 1)], jobs = [], proposals = [], refuse, libraries = [library(scans)] }: Server) {
+function having({ repository = {}, scans = [scanned(1, 1, 3), scanned(2, 3, 1)], jobs = [], proposals = [], refuse, libraries = [library(scans)], files = [] }: Server) {
   return serve((path, _body, method) => {
     if (method === 'POST') return refuse === undefined ? { body: { job: 'job_1' } } : { status: 400, body: { title: 'x', code: 'bad-request', detail: refuse } };
     if (path.startsWith('/jobs')) return { body: { jobs } };
-    if (path.includes('/file?')) return { body: { commit: COMMITS[0]!.hash, name: 'a.css', text: 'one\ntwo\nthree\nfour\nfive\nsix\na { color: #00617e }\neight' } };
-    if (path.includes('/repository/commits/')) return { body: { ...COMMITS[0], patch: '+added\n-removed\n', cut: false, files: [] } };
-    if (path.endsWith('/repository')) return { body: { off: false, exists: true, branches: [{ name: 'main', commit: COMMITS[0]!.hash }], commits: COMMITS, ...repository } };
+    if (path.includes('/file?')) return { body: { commit: COMMITS[0]!.hash, name: new URLSearchParams(path.split('?')[1]).get('name'), text: 'one\ntwo\nthree\nfour\nfive\nsix\na { color: #00617e }\neight' } };
+    if (path.includes('/repository/commits/')) return { body: { ...COMMITS[0], patch: '+added\n-removed\n', cut: false, files } };
+    if (/\/repository(\?|$)/.test(path)) return { body: { off: false, exists: true, branches: [{ name: 'main', commit: COMMITS[0]!.hash }], commits: COMMITS, ...repository } };
     if (path.includes('/proposals/')) return { body: proposals[0] };
     if (path.endsWith('/proposals')) return { body: { proposals } };
     if (path.endsWith('/scans')) return { body: { libraries } };
@@ -86,6 +87,38 @@ test('each commit shows what it holds, and each figure leads to its lines and th
   expect(list[1]).toHaveFocus();
   expect(await screen.findByRole('heading', { name: 'First' })).toBeInTheDocument();
   expect(coverage).toHaveTextContent('25.0 %');
+});
+
+test('the figures of the chart are there as a table too, each row leading to its commit', async () => {
+  const { user } = await open({});
+  const coverage = await screen.findByRole('region', { name: 'Coverage' });
+  await user.click(within(coverage).getByRole('radio', { name: 'Table' }));
+  expect(within(coverage).queryByRole('img', { name: /^Coverage by Keel/ })).toBeNull();
+  const rows = within(await within(coverage).findByRole('table', { name: 'Coverage by commit' })).getAllByRole('row').slice(1); // prettier-ignore
+  expect(rows.map((row) => within(row).getAllByRole('cell').map(({ textContent }) => textContent))).toEqual([
+    ['Second', '1 Feb 2026', '1.0.0', '3', '1', '0', '0', '75.0 %'],
+    ['First', '1 Jan 2026', '1.0.0', '1', '3', '0', '0', '25.0 %'],
+  ]); // prettier-ignore
+  await user.click(within(rows[1]!).getByRole('button', { name: 'First' }));
+  await waitFor(() => expect(within(coverage).getAllByRole('row', { current: true })[0]).toHaveTextContent('First')); // prettier-ignore
+});
+
+test('the files of a commit are read in their folders, and what is no text is told', async () => {
+  const { user, asked } = await open({ files: [{ name: 'styles/a.css', size: 40 }, { name: 'logo.png', size: 2048 }] });
+  await user.click(await screen.findByRole('radio', { name: 'Files' }));
+  const file = await screen.findByRole('region', { name: 'File styles/a.css' });
+  expect(await within(file).findByRole('textbox', { name: 'styles/a.css' })).toHaveTextContent('a { color: #00617e }');
+  await user.click(within(screen.getByRole('tree', { name: 'Files' })).getByText('logo.png'));
+  const logo = await screen.findByRole('region', { name: 'File logo.png' });
+  expect(logo).toHaveTextContent('This file is not text.');
+  expect(asked.filter(({ path }) => path.includes('/file?')).map(({ path }) => path.split('?')[1])).toEqual(['name=styles%2Fa.css']);
+}); // prettier-ignore
+
+test('another branch shows its own commits, and asks for no scan of them', async () => {
+  const { user, asked } = await open({ repository: { branches: [{ name: 'main', commit: COMMITS[0]!.hash }, { name: 'rework', commit: COMMITS[1]!.hash }] } }); // prettier-ignore
+  await user.click(await screen.findByRole('combobox', { name: 'Branch' }));
+  await user.click(await screen.findByRole('option', { name: 'Branch: rework' }));
+  await waitFor(() => expect(asked.some(({ path }) => path === '/products/booking/repository?branch=rework')).toBe(true)); // prettier-ignore
 });
 
 test('a commit that was not scanned says so; scanning is asked for, and a refusal is shown', async () => {

@@ -1,6 +1,7 @@
 import { useRef, type KeyboardEvent } from 'react';
 import { dayText } from '@/ui/day-text';
-import { shareText, type Commit, type Scanned } from './code-page';
+import { shareText } from '@/ui/share-text';
+import type { Commit, Scanned } from './code-page';
 import classes from './code.module.css';
 
 /** Commits of the main branch, the newest first; one tab stop, with arrow keys inside. */

@@ -10,6 +10,7 @@ import { useQuery } from '@/ui/frame/lens';
 import { Specimen } from '@/ui/specimen/swatch';
 import { dayText } from '@/ui/day-text';
 import type { Commit } from './code-page';
+import { FilesView } from './files-view';
 import { Patch } from './patch';
 import { SourceExcerpt } from './source-excerpt';
 import { ValueActions } from './value-actions';
@@ -47,15 +48,18 @@ export function Evidence({
       <SegmentedControl
         aria-label="What to show"
         value={shown}
-        onChange={(value) => setQuery({ show: value, value: null, place: null })}
+        onChange={(value) => setQuery({ show: value, value: null, place: null, file: null })}
         data={[
           { value: 'raw', label: 'Raw values' },
           { value: 'components', label: 'Components' },
           { value: 'deprecated', label: 'Deprecated and unknown' },
           { value: 'changes', label: 'Changes' },
+          { value: 'files', label: 'Files' },
         ]}
       />
-      {shown === 'changes' ? (
+      {shown === 'files' ? (
+        <FilesView slug={slug} commit={commit.hash} />
+      ) : shown === 'changes' ? (
         <Patch slug={slug} commit={commit.hash} />
       ) : isScanned && library !== undefined ? (
         <FoundIn slug={slug} commit={commit.hash} library={library} shown={shown} propose={propose} />

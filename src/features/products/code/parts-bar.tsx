@@ -1,5 +1,6 @@
 import { counted } from '@/core/base/words';
-import { shareText, type Scanned } from './code-page';
+import { shareText } from '@/ui/share-text';
+import type { Scanned } from './code-page';
 import classes from './code.module.css';
 
 const KINDS = [
