@@ -7,7 +7,8 @@ import type { Actor } from '../access/authorise';
 import { Problem } from '../http/problem';
 import { perform } from '../perform';
 import { stopAll } from '../start/stopping';
-import { announceAccess } from './events';
+import { announceAccess, missed } from './events';
+import { draftOf } from './store';
 import { sinceOf, streamOf } from './stream';
 
 let workspace: TestWorkspace;
@@ -147,4 +148,25 @@ test('a change that is refused is told to nobody', async () => {
   ).rejects.toBeInstanceOf(Problem);
   const { sequence: at } = await add();
   expect(await next()).toContain(`id: ${at}\n`);
+});
+
+test('who falls further behind than is told at once, as by a lost connection, is told to read anew', async () => {
+  const from = await sequence();
+  const next = await open(viewer, from);
+  expect(await next()).toBe(': open\n\n');
+  // What another server stored, of which nothing was heard.
+  const { id } = await knex('documents').where({ slug: 'lib' }).first();
+  const draft = await draftOf(knex, id);
+  const { id: author } = workspace.actors.owner as { id: string };
+  const rows = Array.from({ length: 1005 }, (_, n) => ({ draft_id: draft.id, sequence: from + 1 + n, id: `change_far_${n}`, author_id: author, label: 'Far', at: '2026-01-01T00:00:00.000Z', edits: '[]', undoes: null })); // prettier-ignore
+  await knex.batchInsert('change_sets', rows, 100);
+  await knex('drafts')
+    .where({ id: draft.id })
+    .update({ sequence: from + 1005 });
+  missed();
+  expect(await next()).toBe('data: {"kind":"surroundings"}\n\n');
+  // From there it goes on.
+  expect(await next()).toBe('data: {"kind":"surroundings"}\n\n');
+  await add();
+  expect(await next()).toMatch(new RegExp(`^id: ${from + 1006}\n`));
 });

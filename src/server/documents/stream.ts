@@ -52,6 +52,11 @@ export async function streamOf(
       let last = since;
       const surroundings = () => write(`data: ${JSON.stringify({ kind: 'surroundings' })}\n\n`);
       const send = (changeSets: readonly LoggedChangeSet[]) => {
+        // What lies further back than the log tells at once is to be read anew.
+        if (changeSets[0] && changeSets[0].sequence > last + 1) {
+          last = changeSets.at(-1)!.sequence;
+          return surroundings();
+        }
         for (const changeSet of changeSets) {
           // What was read with the log is not told again by its own event.
           if (changeSet.sequence <= last) continue;
@@ -92,13 +97,7 @@ export async function streamOf(
       // The first bytes carry the headers.
       write(': open\n\n');
       // Listening began first, so nothing falls between.
-      allowed(more, (missed) => {
-        // What lies further back than is told at once is to be read anew.
-        if (missed[0] && missed[0].sequence > since + 1) {
-          last = missed.at(-1)!.sequence;
-          surroundings();
-        } else send(missed);
-      });
+      allowed(more, send);
     },
     cancel: () => end(),
   });

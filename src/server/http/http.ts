@@ -17,12 +17,12 @@ import { personOf, SECONDS_SIGNED_IN } from '../people/sessions';
 import { badRequest, Problem } from './problem';
 import { dataPolicy } from './policy';
 import { problemBody } from './problem-body';
-import { shared } from '../shared';
+import { shared, sharedSoon } from '../shared';
 import { ADDRESS_HEADER, askedOrigin, serverSettings } from './settings';
 import { refuseOtherSites } from './site';
 
 export function database(): Promise<Knex> {
-  return shared('database', () => openDatabase(databaseTarget()));
+  return sharedSoon('database', () => openDatabase(databaseTarget()));
 }
 
 /** The key that seals cookies: made once for a data folder and kept in it. */
@@ -95,7 +95,7 @@ function storageProblem(error: unknown): Problem | undefined {
         503,
         'gone',
         'The database cannot be reached',
-        'Nothing was stored. Try again in a moment.',
+        'Whether this was stored is not known. Reload the page to see, then try again.',
         { retryAfter: 2 },
       );
     case 'character':
