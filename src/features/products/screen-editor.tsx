@@ -15,7 +15,7 @@ type Placed = PlacingView['placements'][number];
 
 /** What is placed on a screen, in order: each component is added, moved, set and removed here, by mouse and keyboard alike. */
 export function ScreenEditor({ view, canEdit }: { view: PlacingView; canEdit: boolean }) {
-  const [query, setQuery] = useQuery();
+  const [query] = useQuery();
   const { put, refusal } = useStore();
   const [chosen, choose] = useState<string | null>(null);
   const [into, placeInto] = useState('');
