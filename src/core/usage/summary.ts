@@ -1,4 +1,5 @@
 import { append } from '../base/append';
+import type { LeftOut } from './not-written';
 import type { ReadFile, Scan, ScannedInstance, ScannedPart } from './scan';
 
 /** A place in the source, with the line it stands in. */
@@ -32,7 +33,7 @@ export interface UsedComponent {
 /** What is kept of a scan: counts, and for whatever is to be acted on the places that prove it. */
 export interface ScanSummary {
   files: number;
-  /** Files left out because they are too large to read. */
+  /** Files left out: too large, or not written by people. */
   leftOut: number;
   parts: Scan['parts'];
   coverage: number;
@@ -48,6 +49,8 @@ export interface ScanSummary {
     unknown: { name: string; count: number; places: Evidence[] }[];
     unreadable: { file: string; message: string }[];
     components?: UsedComponent[];
+    /** Which files were left out, and why. */
+    leftOut?: { file: string; why: LeftOut }[];
   };
 }
 
@@ -55,7 +58,11 @@ export interface ScanSummary {
 const MOST = { values: 200, places: 20 };
 const LONGEST_LINE = 200;
 
-export function summaryOf(scan: Scan, files: readonly ReadFile[], leftOut = 0): ScanSummary {
+export function summaryOf(
+  scan: Scan,
+  files: readonly ReadFile[],
+  leftOut: readonly { file: string; why: LeftOut }[] = [],
+): ScanSummary {
   const lines = new Map<string, string[]>();
   const texts = new Map(files.map(({ file }) => [file.name, file.text]));
   const evidence = ({ file, line }: { file: string; line: number }): Evidence => {
@@ -79,7 +86,7 @@ export function summaryOf(scan: Scan, files: readonly ReadFile[], leftOut = 0): 
   }
   return {
     files: scan.files,
-    leftOut,
+    leftOut: leftOut.length,
     parts: scan.parts,
     coverage: scan.coverage,
     tokens: scan.tokens,
@@ -95,6 +102,7 @@ export function summaryOf(scan: Scan, files: readonly ReadFile[], leftOut = 0): 
         .filter(({ code }) => code === 'unreadable')
         .map(({ at, message }) => ({ file: at.file, message })),
       components: used,
+      leftOut: leftOut.slice(0, MOST.values),
     },
   };
 }

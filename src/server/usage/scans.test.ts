@@ -79,6 +79,8 @@ test('binary files, links, what others wrote and what is too large are left out,
     copy.commit('Trouble', {
       'picture.css': Buffer.from([0x89, 0x50, 0, 0xff, 1]),
       'vendor/other.css': 'a { color: #222222 }',
+      'app.min.css': 'a{color:#222222}',
+      'tokens.scss': '// @generated\n$a: #222222;',
       'big.css': `a { color: #222222 }\n/* ${'x'.repeat(1_000_001)} */`,
       'broken.html': '<p style="color: #222222">',
     }),
@@ -87,8 +89,9 @@ test('binary files, links, what others wrote and what is too large are left out,
   await ask('contributor', 'repositories.scan');
   await runner.wake();
   const last = (await scans()).at(-1)!;
-  expect(last).toMatchObject({ commit: commits.at(-1), files: 3, leftOut: 1, parts: { token: 1, total: 2 } });
-  const { found } = await ask<{ found: { unreadable: object[] } }>('viewer', 'scans.read', { commit: last.commit }); // prettier-ignore
+  expect(last).toMatchObject({ commit: commits.at(-1), files: 3, leftOut: 3, parts: { token: 1, total: 2 } });
+  const { found } = await ask<{ found: { unreadable: object[]; leftOut: { file: string; why: string }[] } }>('viewer', 'scans.read', { commit: last.commit }); // prettier-ignore
+  expect(found.leftOut.map(({ file, why }) => [file, why])).toEqual([['app.min.css', 'minified'], ['big.css', 'large'], ['tokens.scss', 'generated']]); // prettier-ignore
   expect(found.unreadable).toEqual([{ file: 'picture.css', message: expect.stringContaining('It is no text') }]); // prettier-ignore
 });
 

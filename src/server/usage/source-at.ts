@@ -1,3 +1,4 @@
+import { notWrittenWhy, type LeftOut } from '@/core/usage/not-written';
 import { readerFor } from '@/core/usage/readers/registry';
 import { readSourceFile, type ReadFile } from '@/core/usage/scan';
 import { contentsNow, filesAtNow, MOST_SHOWN } from '../repositories/git';
@@ -5,23 +6,36 @@ import { contentsNow, filesAtNow, MOST_SHOWN } from '../repositories/git';
 /** Folders whose content others wrote. */
 const OTHERS = /(^|\/)(node_modules|vendor|third_party)\//;
 
+type Looked = ReadFile | LeftOut;
+
 /** Reads the source of one commit after another: a file that stays as it is, is not read again. */
 export class SourceReader {
   /** By content and name: a name says the language. */
-  private read = new Map<string, ReadFile>();
+  private looked = new Map<string, Looked>();
 
   constructor(private readonly folder: string) {}
 
-  /** The files of a commit that some reader knows, and how many of them are too large. */
-  at(commit: string): { files: ReadFile[]; leftOut: number } {
+  /** The files of a commit that some reader knows and people wrote, and those that are left out, with the reason. */
+  at(commit: string): { files: ReadFile[]; leftOut: { file: string; why: LeftOut }[] } {
     const entries = filesAtNow(this.folder, commit).filter(({ name }) => readerFor(name) && !OTHERS.test(name)); // prettier-ignore
-    const wanted = entries.filter(({ size }) => size <= MOST_SHOWN);
-    const keyOf = ({ blob, name }: (typeof wanted)[number]) => `${blob} ${name}`;
-    const fresh = wanted.filter((entry) => !this.read.has(keyOf(entry)));
+    const keyOf = ({ blob, name }: (typeof entries)[number]) => `${blob} ${name}`;
+    const fresh = entries.filter((entry) => entry.size <= MOST_SHOWN && !this.looked.has(keyOf(entry)));
     const texts = contentsNow(this.folder, fresh.map(({ blob }) => blob)); // prettier-ignore
-    const anew = new Map(fresh.map((entry, n) => [keyOf(entry), readSourceFile({ name: entry.name, text: texts[n]! })!])); // prettier-ignore
+    const anew = new Map(fresh.map((entry, n) => [keyOf(entry), look({ name: entry.name, text: texts[n]! })]));
     // What this commit holds is what the next may have kept.
-    this.read = new Map(wanted.map((entry) => [keyOf(entry), this.read.get(keyOf(entry)) ?? anew.get(keyOf(entry))!])); // prettier-ignore
-    return { files: [...this.read.values()], leftOut: entries.length - wanted.length };
+    const now = new Map<string, Looked>();
+    const files: ReadFile[] = [];
+    const leftOut: { file: string; why: LeftOut }[] = [];
+    for (const entry of entries) {
+      const key = keyOf(entry);
+      const one = this.looked.get(key) ?? anew.get(key) ?? 'large';
+      now.set(key, one);
+      if (typeof one === 'string') leftOut.push({ file: entry.name, why: one });
+      else files.push(one);
+    }
+    this.looked = now;
+    return { files, leftOut };
   }
 }
+
+const look = (file: { name: string; text: string }): Looked => notWrittenWhy(file) ?? readSourceFile(file)!;

@@ -23,6 +23,7 @@ const FOUND = {
     bypasses: [{ value: '#00617e', kind: 'color', as: 'exact', count: 23, suggest: ['color.text.link'], places: [{ file: 'a.css', line: 7, source: 'a { color: #00617e }' }] }],
     deprecated: [{ path: 'color.text.muted', count: 1, places: [{ file: 'b.css', line: 1, source: 'b {}' }] }],
     unknown: [],
+    leftOut: [{ file: 'app.min.css', why: 'minified' }, { file: 'tokens.scss', why: 'generated' }],
     unreadable: [{ file: 'c.css', message: 'c.css cannot be read: It is no text' }],
   },
 }; // prettier-ignore
@@ -78,6 +79,7 @@ test('each commit shows what it holds, and each figure leads to its lines and th
   expect(await screen.findByLabelText('a.css, from line 2')).toHaveTextContent('7a { color: #00617e }');
   await user.click(screen.getByText('Deprecated and unknown'));
   expect(await screen.findByText('Deprecated token')).toBeInTheDocument();
+  expect(screen.getByText('2 files left out: app.min.css (minified), tokens.scss (generated).')).toBeInTheDocument();
   expect(screen.getByText(/1 file could not be read: c\.css cannot be read/)).toBeInTheDocument();
   // One tab stop; arrow keys go from commit to commit.
   const list = within(screen.getByRole('region', { name: 'Commits' })).getAllByRole('button');

@@ -147,6 +147,7 @@ function FoundIn({
           }))}
         />
       )}
+      <LeftOutFiles files={data.found.leftOut ?? []} />
       {unreadable.length > 0 && (
         <Text size="sm" mt="md">
           {counted(unreadable.length, 'file')} could not be read:{' '}
@@ -154,6 +155,18 @@ function FoundIn({
         </Text>
       )}
     </>
+  );
+}
+
+const WHY = { large: 'too large', minified: 'minified', generated: 'generated' } as const;
+
+/** Files that were not counted, and why. */
+function LeftOutFiles({ files }: { files: NonNullable<Found['leftOut']> }) {
+  if (files.length === 0) return null;
+  return (
+    <Text size="sm" mt="md">
+      {counted(files.length, 'file')} left out: {files.map(({ file, why }) => `${file} (${WHY[why]})`).join(', ')}.
+    </Text>
   );
 }
 

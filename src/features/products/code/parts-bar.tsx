@@ -18,7 +18,7 @@ export function PartsBar({ scan, library }: { scan: Scanned; library: string }) 
       <p>
         <strong>{shareText(scan.coverage)}</strong> of {counted(parts.total, 'value')} in{' '}
         {counted(scan.files, 'file')} written by token of {library} {scan.version}
-        {scan.leftOut > 0 && `; ${counted(scan.leftOut, 'file')} too large to read`}
+        {scan.leftOut > 0 && `; ${counted(scan.leftOut, 'file')} left out`}
       </p>
       <div className={classes.bar} aria-hidden>
         {KINDS.map(({ key }) => (
