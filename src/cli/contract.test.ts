@@ -337,3 +337,24 @@ p { margin: 4.5px; color: #00617f`;
     expect(run('intake', file('x', '.png')).status).toBe(1);
   });
 });
+
+test('scan with components tells each instance with its props and its line, by the commonest word or the one given', () => {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-scan-'));
+  writeFileSync(path.join(folder, 'a.html'), '<main>\n<keel-button tone="quiet">Go</keel-button>\n<keel-button></keel-button>\n<other-badge></other-badge></main>');
+  writeFileSync(path.join(folder, 'b.jsx'), 'import { Badge } from "@line/keel";\nexport const b = <Badge status={x} />;');
+  const named = ['demo/keel/button.component.json', 'demo/keel/badge.component.json'];
+  const asked = (...more: string[]) => run('scan', folder, '--tokens', 'demo/keel/keel.resolver.json', ...more);
+  const { components } = asked('--components', ...named, '--format', 'json').json();
+  expect(components).toEqual([
+    { component: 'button', props: { tone: 'quiet' }, at: { file: 'a.html', line: 2, column: 1 } },
+    { component: 'button', props: {}, at: { file: 'a.html', line: 3, column: 1 } },
+    { component: 'badge', props: { status: null }, at: { file: 'b.jsx', line: 2, column: 18 } },
+  ]);
+  const other = asked('--components', ...named, '--prefix', 'other', '--format', 'json').json();
+  expect(other.components.map((one: { component: string }) => one.component)).toEqual(['badge']);
+  expect(asked('--components', ...named).stdout).toMatch(/\nComponents: button × 2, badge × 1\.\n$/);
+  // Without, nothing is another than it was.
+  expect(asked('--format', 'json').json()).not.toHaveProperty('components');
+  expect(asked('--prefix', 'keel')).toMatchObject({ status: 2, stderr: expect.stringContaining('Say --components FILE…') });
+  rmSync(folder, { recursive: true, force: true });
+}); // prettier-ignore

@@ -24,7 +24,8 @@ const COMMANDS: Record<
     load: () => import('./commands/export'),
   },
   scan: {
-    usage: 'scan DIR --tokens FILE [--format text|json|sarif] [--fail-on error|warning|never]',
+    usage:
+      'scan DIR --tokens FILE [--components FILE…] [--prefix WORD] [--format text|json|sarif] [--fail-on error|warning|never]',
     load: () => import('./commands/scan'),
   },
   intake: { usage: 'intake FILE… [--format json|dtcg]', load: () => import('./commands/intake') },

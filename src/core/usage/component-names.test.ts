@@ -1,4 +1,4 @@
-import { ComponentNames } from './component-names';
+import { ComponentNames, wordsIn } from './component-names';
 import { Resolution } from '../tokens/resolve';
 import { readSourceFile, Scanner } from './scan';
 import { summaryOf } from './summary';
@@ -69,4 +69,13 @@ test('a library whose word says nothing finds nothing, and names made to trip it
   const element = { from: 0, tag: 'constructor', attributes: { __proto__: 'x', class: 'a-b' } };
   expect(odd.of(element)).toBeUndefined();
   expect(odd.of({ ...element, imported: { name: 'Constructor', module: '(' } })).toBeUndefined();
+});
+
+test.each([
+  [['kl-button', 'kl-icon', 'x-button', 'kl-other', 'button'], ['kl']],
+  [['x-button', 'kl-other', 'kl-other'], ['x']],
+  [['a-fare-card', 'a-fare'], ['a']],
+  [['button', 'fare-card', 'Kl-button', ''], []],
+])('of the tags %j the library is called %j', (tags, words) => {
+  expect(wordsIn(tags, COMPONENTS)).toEqual(words);
 });

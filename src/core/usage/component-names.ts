@@ -13,6 +13,18 @@ const HASH = /-[0-9a-z]{8}$/;
 const pascal = (name: string): string =>
   name.replace(/(^|-)([a-z0-9])/g, (_, __, letter: string) => letter.toUpperCase());
 
+/** What the library is called in tags of source code: the commonest word in front of a component's name; none where no tag has one. */
+export function wordsIn(tags: Iterable<string>, components: readonly NamedComponent[]): string[] {
+  const names = new Set(components.map(({ name }) => name));
+  const counts = new Map<string, number>();
+  for (const tag of tags) {
+    const [, word, name] = /^([a-z][a-z0-9]*)-(.+)$/.exec(tag) ?? [];
+    if (word !== undefined && names.has(name!)) counts.set(word, (counts.get(word) ?? 0) + 1);
+  }
+  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
+  return most ? [most[0]] : [];
+}
+
 /** By which names source code uses the components of a library: tags, imports and classes. */
 export class ComponentNames {
   private readonly byTag = new Map<string, NamedComponent>();
