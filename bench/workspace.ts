@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import type { Knex } from 'knex';
 import type { Item } from '../src/core/document/item';
 import { setField } from '../src/core/document/edits';
 import type { TokenItem } from '../src/core/tokens/items';
@@ -9,10 +10,10 @@ import { openDatabase } from '../src/server/db/connection';
 import { perform } from '../src/server/perform';
 import { sampleResolver } from './sample';
 
-/** A workspace in a folder of its own, with one person who may do everything, asked as the server's routes ask. */
-export async function workspace() {
+/** A workspace in a folder of its own, or in a database, with one person who may do everything, asked as the server's routes ask. */
+export async function workspace(database?: string) {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-bench-'));
-  const knex = await openDatabase(folder);
+  const knex = await openDatabase(database ?? folder);
   const nobody: Actor = { kind: 'nobody' };
   await perform(knex, 'workspace.setUp', nobody, {
     workspace: 'W',
@@ -21,8 +22,22 @@ export async function workspace() {
     password: 'a long password',
     team: 'T',
   });
+  const place = await joined(knex);
+  return {
+    ...place,
+    async close() {
+      await place.close();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+/** The same of a workspace that is there. */
+export async function joined(knex: Knex) {
   const owner: Actor = { kind: 'person', id: (await knex('people').first('id')).id as string };
   let count = 0;
+  // Another process begins to count anew.
+  const own = process.pid.toString(36);
   const act = <T>(id: string, input: object) => perform(knex, id, owner, input) as Promise<T>;
   return {
     act,
@@ -51,14 +66,13 @@ export async function workspace() {
       item.declarations = { ...item.declarations, [layer]: { ...declaration, text } };
       return {
         slug,
-        id: `change_${(++count).toString(36).padStart(16, '0')}`,
+        id: `change_${own}_${(++count).toString(36).padStart(12, '0')}`,
         label: 'Set a value',
         edits: [edit],
       };
     },
     async close() {
       await knex.destroy();
-      rmSync(folder, { recursive: true, force: true });
     },
   };
 }
