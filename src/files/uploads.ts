@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
-import { createWriteStream, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { open } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -43,6 +44,8 @@ export async function receive(
   const part = uploadedAt(`part-${name}`);
   const hash = createHash('sha256');
   let size = 0;
+  // Opened before anything is written: a file that is still being opened would come to be after it is removed.
+  const file = await open(part, 'w', 0o600);
   try {
     await pipeline(
       body ? Readable.fromWeb(body as never) : Readable.from([]),
@@ -55,12 +58,13 @@ export async function receive(
           yield chunk;
         }
       },
-      createWriteStream(part, { mode: 0o600 }),
+      file.createWriteStream(),
     );
     const digest = hash.digest('hex');
     renameSync(part, uploadedAt(digest));
     return { hash: digest, size };
   } catch (error) {
+    await file.close().catch(() => undefined);
     rmSync(part, { force: true });
     throw error;
   }

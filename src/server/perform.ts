@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { OPERATIONS } from '@/api/operations';
 import { authorise, type Actor, type DocumentRow } from './access/authorise';
 import type { Turn } from './db/dialects/dialect';
+import { once } from './db/once';
 import { forbidden, notFound } from './http/problem';
 import { newId } from './new-id';
 import { USE_CASES } from './registry';
@@ -23,7 +24,9 @@ async function admitted(
   const slug = useCase.document?.(input as never);
   const called = slug === undefined ? undefined : `${useCase.kind ?? 'document'} called ${slug}`;
   const document: DocumentRow | undefined =
-    slug === undefined ? undefined : await trx('documents').where({ slug }).first();
+    slug === undefined
+      ? undefined
+      : await once(trx, `document ${slug}`, () => trx('documents').where({ slug }).first());
   if (slug !== undefined && (!document || (useCase.kind && document.kind !== useCase.kind))) {
     await authorise(trx, actor, 'signed-in', undefined);
     throw notFound(called!);

@@ -3,6 +3,7 @@ import { ExpectedError } from '@/core/base/errors';
 import type { Turn } from './db/dialects/dialect';
 import { dialectOf } from './db/dialects/registry';
 import { handOf, putInHand } from './db/kept';
+import { finish, rememberIn } from './db/once';
 import { shared } from './shared';
 
 type Body = (trx: Knex) => Promise<unknown>;
@@ -45,9 +46,9 @@ interface Queue {
 const queues = () => shared('together', () => new WeakMap<Knex, Map<string, Queue>>());
 
 /**
- * Runs a body in a transaction that it shares with others that wait, each within a savepoint of its own: what is refused is taken
- * back by itself, and nobody is answered before all is committed. One commit, which waits for the disk, serves all (decision 29).
- * A body may be run twice, the first time for nothing. Where the database has several writers, those of one document wait together.
+ * Runs a body in a transaction that it shares with others that wait: what is refused before it has written anything is answered by
+ * itself, and nobody is answered before all is committed. One commit, which waits for the disk, serves all (decision 29). A body
+ * may be run twice, the first time for nothing; it changes drafts of documents and nothing else (`once`). Where the database has several writers, those of one document wait together.
  */
 export function together(knex: Knex, body: Body, turn: Turn = 'all'): Promise<unknown> {
   let all = queues().get(knex);
@@ -79,21 +80,25 @@ async function asOne(knex: Knex, these: readonly Waiting[], turn: Turn): Promise
   try {
     await knex.transaction(async (whole) => {
       await wait(whole, turn);
+      rememberIn(whole);
+      let hasWritten = false;
+      whole.on('query', ({ method }: { method?: string }) => {
+        if (method !== 'select' && method !== 'first') hasWritten = true;
+      });
       for (const { body, resolve, reject } of these) {
+        hasWritten = false;
         const before = new Map(handOf(whole));
-        await whole.raw('SAVEPOINT one');
         try {
           const answer = await body(whole);
           tell.push(() => resolve(answer));
         } catch (why) {
-          // A refusal is an answer; anything else may have ended the transaction of them all.
-          if (!(why instanceof ExpectedError)) throw why;
-          await whole.raw('ROLLBACK TO one');
+          // A refusal is an answer; anything else, or what is half written, ends the transaction of them all.
+          if (!(why instanceof ExpectedError) || hasWritten) throw why;
           putInHand(whole, before);
           tell.push(() => reject(why));
         }
-        await whole.raw('RELEASE one');
       }
+      await finish(whole);
     }, transaction(turn));
   } catch {
     return false;

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { once } from '../db/once';
 import { forbidden, notFound, Problem } from '../http/problem';
 
 export type Role = 'viewer' | 'contributor' | 'maintainer' | 'owner';
@@ -29,9 +30,10 @@ export async function roleOf(
   document: Pick<DocumentRow, 'team_id' | 'visibility'>,
 ): Promise<Role | undefined> {
   if (actor.kind === 'nobody') return undefined;
-  const membership = await trx('memberships')
-    .where({ person_id: actor.id, team_id: document.team_id })
-    .first();
+  const of = { person_id: actor.id, team_id: document.team_id };
+  const membership = await once(trx, `member ${of.person_id} ${of.team_id}`, () =>
+    trx('memberships').where(of).first(),
+  );
   return roleAs(membership?.role as Role | undefined, document);
 }
 

@@ -50,7 +50,8 @@ export async function change(
     ...(input.undoes && { undoes: input.undoes }),
   });
   work.afterCommit(() => {
-    keepDocument(trx, draft, result.document);
+    // The draft may have gone on in the same transaction by then.
+    keepDocument(trx, { ...draft, sequence: entry.sequence }, result.document);
     announce(draft.id, entry);
   });
   return entry;

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import type { LoggedChangeSet } from '@/core/document/change-set';
 import type { Document, Item } from '@/core/document/item';
 import { handOf, keptOf } from '../db/kept';
+import { lastly, once } from '../db/once';
 
 export interface DraftRow {
   id: string;
@@ -12,7 +13,10 @@ export interface DraftRow {
 
 /** The draft of a document's newest line. */
 export async function draftOf(trx: Knex, documentId: string): Promise<DraftRow> {
-  return trx('drafts').where({ document_id: documentId }).orderBy('id').first();
+  // What this transaction adds to it, it has in hand (`storeChange`).
+  return once(trx, `draft ${documentId}`, () =>
+    trx('drafts').where({ document_id: documentId }).orderBy('id').first(),
+  );
 }
 
 /** A draft's document as it stands in this transaction; kept between requests while its sequence holds. */
@@ -65,7 +69,7 @@ export async function storeChange(
     edits: JSON.stringify(entry.edits),
     undoes: entry.undoes ?? null,
   });
-  await trx('drafts').where({ id: draft.id }).update({ sequence });
+  await lastly(trx, `draft ${draft.id}`, () => trx('drafts').where({ id: draft.id }).update({ sequence }));
   draft.sequence = sequence;
   handOf(trx).set(draft.id, { sequence, document });
   return { ...entry, sequence };

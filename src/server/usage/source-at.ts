@@ -21,7 +21,9 @@ export class SourceReader {
     const keyOf = ({ blob, name }: (typeof entries)[number]) => `${blob} ${name}`;
     const fresh = entries.filter((entry) => entry.size <= MOST_SHOWN && !this.looked.has(keyOf(entry)));
     const texts = contentsNow(this.folder, fresh.map(({ blob }) => blob)); // prettier-ignore
-    const anew = new Map(fresh.map((entry, n) => [keyOf(entry), look({ name: entry.name, text: texts[n]! })]));
+    const anew = new Map(
+      fresh.map((entry, n) => [keyOf(entry), look({ name: entry.name, text: texts[n]! })]),
+    );
     // What this commit holds is what the next may have kept.
     const now = new Map<string, Looked>();
     const files: ReadFile[] = [];
