@@ -110,7 +110,7 @@ const jest = async (title, pattern, name, lines, env) => {
 await jest('unit tests', '.', 'unit', '3000', {});
 // Who may do what is asked of every operation and person above: that has no statement of its own.
 const ON_POSTGRES =
-  '^src/server/(?!start/|permissions|openapi|documents/durability|jobs/pool|intake/|http/|people/passwords).*test[.]ts$';
+  '^src/server/(?!start/|permissions|openapi|documents/durability|jobs/(?:pool|uploads)|intake/|http/|people/passwords).*test[.]ts$';
 const postgres = await startPostgres();
 if (postgres)
   await jest('server tests on PostgreSQL', ON_POSTGRES, 'postgres', '1300', {

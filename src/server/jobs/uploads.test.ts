@@ -135,6 +135,7 @@ test('an archive of source is the next commit of main, with what it holds and no
   for (const [files, words] of [
     [{ '../out.css': strToU8('x') }, /holds a path that leaves its folder/],
     [{ 'bomb.css': new Uint8Array(40_000_000) }, /unpacks to far more than it is packed/],
+    [{ 'a\u0000b.css': strToU8('x') }, /holds a name with a control character: "a\\u0000b\.css"/],
     [{ '.git/config': strToU8('[core]') }, /holds no files/],
   ] as const)
     expect(await commit(files as Zippable)).toMatchObject({ state: 'failed', error: expect.stringMatching(words) });

@@ -15,6 +15,8 @@ const LIMITS = { files: 20_000, bytes: 600 * 1024 * 1024, ratio: 300 } as const;
 export function unpackArchive({ path: from, name, into }: { path: string; name: string; into: string }): string[] {
   const read = filesOfArchive(name, readFileSync(from), LIMITS);
   if ('problem' in read) throw badRequest(`${read.problem}. ${read.fix}.`);
+  const odd = read.files.find((file) => /[\u0000-\u001f\u007f]/.test(file.name));
+  if (odd) throw badRequest(`${name} holds a name with a control character: ${JSON.stringify(odd.name.slice(0, 80))}. Rename the file.`);
   if (read.files.length === 0) throw badRequest(`${name} holds no files. Pack the folder of the source.`);
   const [first] = read.files[0]!.name.split('/');
   const isShared = read.files.every((file) => file.name.startsWith(`${first}/`));

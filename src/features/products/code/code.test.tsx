@@ -79,7 +79,9 @@ test('each commit shows what it holds, and each figure leads to its lines and th
   expect(await screen.findByLabelText('a.css, from line 2')).toHaveTextContent('7a { color: #00617e }');
   await user.click(screen.getByText('Deprecated and unknown'));
   expect(await screen.findByText('Deprecated token')).toBeInTheDocument();
-  expect(screen.getByText('2 files left out: app.min.css (minified), tokens.scss (generated).')).toBeInTheDocument();
+  expect(
+    screen.getByText('2 files left out: app.min.css (minified), tokens.scss (generated).'),
+  ).toBeInTheDocument();
   expect(screen.getByText(/1 file could not be read: c\.css cannot be read/)).toBeInTheDocument();
   // One tab stop; arrow keys go from commit to commit.
   const list = within(screen.getByRole('region', { name: 'Commits' })).getAllByRole('button');

@@ -165,7 +165,8 @@ function LeftOutFiles({ files }: { files: NonNullable<Found['leftOut']> }) {
   if (files.length === 0) return null;
   return (
     <Text size="sm" mt="md">
-      {counted(files.length, 'file')} left out: {files.map(({ file, why }) => `${file} (${WHY[why]})`).join(', ')}.
+      {counted(files.length, 'file')} left out:{' '}
+      {files.map(({ file, why }) => `${file} (${WHY[why]})`).join(', ')}.
     </Text>
   );
 }
