@@ -121,6 +121,22 @@ test('a product has one pin of a library, and a library one parent', async () =>
   ).toBe('breaks');
 });
 
+test('a library inherits from one that inherits, and what stands in each is one whole', async () => {
+  const { act, change, refused, items } = await library();
+  const create = (slug: string, parent: string) =>
+    act('owner', 'libraries.create', { name: slug, slug, parent: { slug: parent, version: '1.0.0' } });
+  await create('child', 'lib');
+  await change('owner', [addItem(token('token_child', 'tint', null))], 'child');
+  const { sequence } = (await act('owner', 'libraries.open', { slug: 'child' })) as { sequence: number };
+  await act('owner', 'releases.publish', { slug: 'child', sequence, version: '1.0.0', leftOut: [], summary: '' });
+  await create('grandchild', 'child');
+  expect((await items('grandchild')).map(({ kind }) => kind)).toEqual(['parent']);
+  // What it inherits from both stands in the way of a second of one name.
+  const color = (await items()).find((item) => item.kind === 'group' && item.name === 'color')!;
+  for (const [name, parent] of [['tint', null], ['text', color.id]] as const)
+    expect((await refused(change('owner', [addItem(token(`token_${name}`, name, parent))], 'grandchild'))).detail).toMatch(/there already/);
+}); // prettier-ignore
+
 test('a pin is of a release that is there', async () => {
   const { act, change, refused, items } = await library();
   const pin = (await items('prod')).find((item) => item.kind === 'pin')!;

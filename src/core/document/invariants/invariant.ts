@@ -34,12 +34,14 @@ export function standing({ after, inherited }: Transition, id: string): Item | u
   return after.get(id) ?? inherited.findLast((items) => items.has(id))?.get(id);
 }
 
-/** Everything that stands, each item once. */
-export function* allStanding({ after, inherited }: Transition): Iterable<Item> {
+/** Everything that stands, each item once. Whom an ancestor inherits from is its own matter. */
+export function* allStanding({ after, inherited, kinds }: Transition): Iterable<Item> {
   yield* after.values();
   for (const [i, items] of inherited.entries())
     for (const item of items.values())
-      if (!after.has(item.id) && !inherited.slice(i + 1).some((nearer) => nearer.has(item.id))) yield item;
+      if (kinds.get(item.kind)!.pinned) continue;
+      else if (!after.has(item.id) && !inherited.slice(i + 1).some((nearer) => nearer.has(item.id)))
+        yield item;
 }
 
 /** The items a change set left changed or added. */
