@@ -1,6 +1,18 @@
 import { Type } from '@sinclair/typebox';
 import { operation } from './operation';
-import { Flag, LongText, Nothing, Slug, Text, exactly, list, nullable, oneOf, optional } from './schemas';
+import {
+  Flag,
+  LongText,
+  Nothing,
+  Slug,
+  Text,
+  Whole,
+  exactly,
+  list,
+  nullable,
+  oneOf,
+  optional,
+} from './schemas';
 
 const ShortText = Type.String({ minLength: 1, maxLength: 500 });
 
@@ -35,6 +47,38 @@ export const PROPOSALS = [
       cut: Flag,
       clashes: list(LongText),
     }),
+  }),
+  operation({
+    id: 'proposals.checks',
+    method: 'GET',
+    path: '/products/{slug}/proposals/{id}/checks',
+    summary: 'What the checks say of a proposal, held against each release the product has pinned',
+    answer: exactly({
+      libraries: list(
+        exactly({
+          slug: Slug,
+          name: Text,
+          version: Text,
+          checks: list(
+            exactly({
+              code: Text,
+              title: Text,
+              state: oneOf('passed', 'warning', 'failed'),
+              said: Text,
+              places: list(exactly({ file: LongText, line: Whole, source: LongText })),
+            }),
+          ),
+        }),
+      ),
+    }),
+  }),
+  operation({
+    id: 'proposals.create',
+    method: 'POST',
+    path: '/products/{slug}/proposals',
+    summary: 'Propose to merge a branch that was pushed',
+    body: exactly({ branch: ShortText, title: ShortText, body: optional(LongText) }),
+    answer: exactly({ id: Text }),
   }),
   operation({
     id: 'proposals.migrate',

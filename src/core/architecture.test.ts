@@ -65,6 +65,7 @@ test('registries know every file of their folder', () => {
       ['output.ts', 'output-item.ts', 'deliver.ts', 'page-styles.ts', 'difference.ts', 'constants.ts', 'variables.ts', 'asset-files.ts', 'component-sheets.ts'], // prettier-ignore
     ],
     ['src/core/usage/readers', 'registry.ts', []],
+    ['src/core/usage/changes', 'registry.ts', ['change-check.ts']],
     ['src/core/components/code', 'registry.ts', ['code.ts']],
     ['src/core/components/source', 'registry.ts', ['source.ts']],
   ] as const) {

@@ -223,8 +223,13 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
   };
   const [mine, theirs] = [await propose(), await propose()];
   expect(await ask('GET', `/products/prod/proposals/${mine}`)).toMatchObject({ state: 'open', clashes: [], patch: expect.stringContaining('var(--text)') }); // prettier-ignore
+  expect(await ask('GET', `/products/prod/proposals/${mine}/checks`)).toMatchObject({ libraries: [{ slug: 'lib', checks: expect.arrayContaining([expect.objectContaining({ code: 'coverage', state: 'passed' })]) }] }); // prettier-ignore
   await ask('POST', `/products/prod/proposals/${theirs}/close`);
-  const open = await proposed('open');
+  // What was closed may be proposed once more, by the name of its branch.
+  const { branch: closed } = await ask<{ branch: string }>('GET', `/products/prod/proposals/${theirs}`);
+  await ask('POST', '/products/prod/proposals', { branch: closed, title: 'Once more' });
+  await ask('POST', '/products/prod/proposals', { branch: 'nowhere', title: 'None' }, 400);
+  const open = mine;
   await ask('POST', `/products/prod/proposals/${open}/merge`);
   expect(await ask('GET', `/products/prod/proposals/${open}`)).toMatchObject({ state: 'merged' });
 

@@ -124,6 +124,8 @@ const REACHES: Record<string, { kind: 'library' | 'product'; input: (at: string)
   'repositories.scan': [{ kind: 'product', input: (at) => ({ slug: at }) }],
   'proposals.list': [{ kind: 'product', input: (at) => ({ slug: at }) }],
   'proposals.read': [{ kind: 'product', input: (at) => ({ slug: at, id: 'none' }) }],
+  'proposals.checks': [{ kind: 'product', input: (at) => ({ slug: at, id: 'none' }) }],
+  'proposals.create': [{ kind: 'product', input: (at) => ({ slug: at, branch: 'none', title: 'None' }) }],
   'proposals.migrate': [{ kind: 'product', input: (at) => ({ slug: at }) }],
   'proposals.merge': [{ kind: 'product', input: (at) => ({ slug: at, id: 'none' }) }],
   'proposals.close': [{ kind: 'product', input: (at) => ({ slug: at, id: 'none' }) }],

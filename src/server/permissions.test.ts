@@ -134,6 +134,8 @@ const inputs = (): Record<string, object> => ({
   'repositories.scan': { slug: 'prod' },
   'proposals.list': { slug: 'prod' },
   'proposals.read': { slug: 'prod', id: 'none' },
+  'proposals.checks': { slug: 'prod', id: 'none' },
+  'proposals.create': { slug: 'prod', branch: 'none', title: 'None' },
   'proposals.migrate': { slug: 'prod' },
   'proposals.merge': { slug: 'prod', id: 'none' },
   'proposals.close': { slug: 'prod', id: 'none' },

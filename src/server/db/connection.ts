@@ -10,6 +10,7 @@ import * as itemsByKind from './migrations/0004-items-by-kind';
 import * as jobs from './migrations/0005-jobs';
 import * as deliveries from './migrations/0006-deliveries';
 import * as people from './migrations/0007-people';
+import * as proposals from './migrations/0008-proposals';
 
 export { dataFolder };
 
@@ -21,6 +22,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Kne
   '0005-jobs': jobs,
   '0006-deliveries': deliveries,
   '0007-people': people,
+  '0008-proposals': proposals,
 };
 
 export { StartProblem };

@@ -5,6 +5,7 @@ import { readFiles, readLargeFile } from '../intake/read-files';
 import { writeDelivery } from '../outputs/write-delivery';
 import { readScreens } from '../products/read-screens';
 import { unpackArchive } from '../repositories/unpack';
+import { checkChange } from '../usage/check-change';
 import { migrateCommit } from '../usage/migrate-commit';
 import { scanCommits } from '../usage/scan-commits';
 import type { Tell } from './progress';
@@ -21,6 +22,7 @@ export const TASKS = {
   readScreens,
   scanCommits,
   migrateCommit,
+  checkChange,
   writeDelivery,
   unpackArchive,
 };

@@ -126,6 +126,16 @@ export async function commitOf(folder: string, named: string): Promise<string> {
   throw badRequest(`The repository has no branch or commit called ${named}. Choose one of its branches.`);
 } // prettier-ignore
 
+/** The commit two commits have in common; undefined where their histories have none. */
+export async function commonBase(folder: string, one: string, other: string): Promise<string | undefined> {
+  try {
+    return (await git(folder, 'merge-base', one, other)).trim();
+  } catch (error) {
+    if ((error as { code?: number }).code === 1) return undefined;
+    throw error;
+  }
+}
+
 export interface TreeEntry {
   name: string;
   /** Of its content. */
@@ -275,7 +285,7 @@ export async function mergeInto(
   branch: string,
   head: string,
   as?: { message: string; author: string },
-): Promise<{ clashes: string[]; commit?: string }> {
+): Promise<{ clashes: string[]; tree?: string; commit?: string }> {
   const onto = await commitOf(folder, branch);
   let said: string;
   try {
@@ -286,9 +296,9 @@ export async function mergeInto(
     return { clashes: [...new Set(stdout.split('\0').slice(1).filter(Boolean))] };
   }
   const tree = said.split('\0')[0]!.trim();
-  if (!as) return { clashes: [] };
+  if (!as) return { clashes: [], tree };
   const commit = await gitWith(folder, ['commit-tree', tree, '-p', onto, '-p', head], { env: signedBy(as.author), input: as.message }); // prettier-ignore
-  return { clashes: [], commit: commit.trim() };
+  return { clashes: [], tree, commit: commit.trim() };
 }
 
 /** git's own server of its protocol over HTTP: a CGI program (RFC 3875). */

@@ -149,3 +149,70 @@ test('a value chosen by hand is replaced where it stands, and nothing else; a to
   expect(body).toMatch(/^1 value in 1 file/);
   await expect(ask('viewer', 'proposals.migrate', { replace: [{ value: '#123456', token: 'color.text' }] })).rejects.toMatchObject({ status: 403 });
 }); // prettier-ignore
+
+/** What each check says of a proposal, by library. */
+const checked = async (who: string, id: string) =>
+  (await ask<{ libraries: { name: string; version: string; checks: { code: string; state: string; said: string; places: { file: string; line: number }[] }[] }[] }>(who, 'proposals.checks', { id })).libraries; // prettier-ignore
+const branch = (name: string, files: Record<string, string>) => {
+  copy.git(['checkout', '--quiet', 'main']);
+  copy.git(['pull', '--quiet', folder, 'main']);
+  copy.git(['checkout', '--quiet', '-b', name]);
+  copy.commit(`Work on ${name}`, files);
+  copy.git(['push', '--quiet', folder, name]);
+};
+const propose = (who: string, name: string, more: object = {}) =>
+  ask<{ id: string }>(who, 'proposals.create', { branch: name, title: `Merge ${name}`, body: 'By **hand**.', ...more }); // prettier-ignore
+
+test('a branch that was pushed is proposed by hand, its checks say what it would bring, and it is merged', async () => {
+  branch('hand', { 'hand.css': 'a { color: #222222 }\nb { color: var(--no-such) }\n', 'more.css': 'a { color: var(--color-text) }\n' });
+  const refs = bare('for-each-ref');
+  for (const [who, name, status, words] of [
+    ['viewer', 'hand', 403, /./],
+    ['contributor', 'main', 400, /^main is what a proposal is merged into/],
+    ['contributor', 'nowhere', 400, /^The repository has no branch called nowhere\. Push it first\.$/],
+    ['contributor', '--upload-pack=x', 400, /has no branch called/],
+  ] as const)
+    await expect(propose(who, name)).rejects.toMatchObject({ status, detail: expect.stringMatching(words) });
+  const { id } = await propose('contributor', 'hand');
+  await expect(propose('contributor', 'hand')).rejects.toMatchObject({ status: 400, detail: expect.stringMatching(/proposed already: “Merge hand”/) });
+  expect(bare('for-each-ref')).toBe(refs);
+  expect(await read(id)).toMatchObject({ branch: 'hand', title: 'Merge hand', body: 'By **hand**.', state: 'open', by: 'contributor', clashes: [] });
+  const [library] = await checked('viewer', id);
+  expect(library).toMatchObject({ name: 'Lib', version: '1.0.0' });
+  expect(library!.checks.map(({ code, state, places }) => [code, state, ...places.map(({ file, line }) => `${file}:${line}`)])).toEqual([
+    ['readable', 'passed'],
+    ['names', 'failed', 'hand.css:2'],
+    ['deprecated', 'passed'],
+    ['raw-values', 'warning', 'hand.css:1'],
+    ['coverage', 'warning'],
+  ]);
+  // Pushed again, it is checked as it stands then.
+  copy.commit('Correct', { 'hand.css': 'a { color: var(--color-text) }\n' });
+  copy.git(['push', '--quiet', folder, 'hand']);
+  expect((await checked('viewer', id))[0]!.checks.filter(({ state }) => state !== 'passed')).toEqual([]);
+  await ask('maintainer', 'proposals.merge', { id });
+  expect(bare('show', 'main:hand.css')).toBe('a { color: var(--color-text) }\n');
+  // What it brought is told afterwards as well.
+  expect((await checked('viewer', id))[0]!.checks[4]).toMatchObject({ code: 'coverage', said: expect.stringMatching(/^From /) });
+  await expect(propose('contributor', 'hand')).rejects.toMatchObject({ detail: expect.stringMatching(/has no commit that main has not/) });
+}); // prettier-ignore
+
+test('checks hold what merging would make of main, not the branch as it was begun', async () => {
+  branch('late', { 'late.css': 'a { color: var(--color-text) }\n' });
+  const { id } = await propose('contributor', 'late');
+  // What main has got since is neither brought nor taken away by the branch.
+  copy.git(['checkout', '--quiet', 'main']);
+  copy.commit('Raw on main', { 'raw.css': 'a { color: #222222 }\n' });
+  push();
+  expect((await checked('viewer', id))[0]!.checks.filter(({ state }) => state !== 'passed')).toEqual([]);
+  // Where it clashes, the branch itself is held against what it was begun from.
+  copy.commit('The same file', { 'late.css': 'a { color: #222222 }\n' });
+  push();
+  expect((await read(id)).clashes).toEqual(['late.css']);
+  expect((await checked('viewer', id))[0]!.checks.map(({ state }) => state)).toEqual(['passed', 'passed', 'passed', 'passed', 'passed']);
+  // Nothing in common: never to be merged.
+  copy.git(['checkout', '--quiet', '--orphan', 'alone']);
+  copy.commit('Alone', { 'x.css': 'a {}' });
+  copy.git(['push', '--quiet', folder, 'alone']);
+  await expect(propose('contributor', 'alone')).rejects.toMatchObject({ detail: expect.stringMatching(/^alone has no commit in common with main/) });
+}); // prettier-ignore

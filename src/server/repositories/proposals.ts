@@ -1,11 +1,13 @@
 import type { DocumentRow } from '../access/authorise';
-import { notFound, Problem } from '../http/problem';
+import { badRequest, notFound, Problem } from '../http/problem';
 import { addJob } from '../jobs/job';
+import { aside } from '../jobs/pool';
 import { wakeRunner } from '../jobs/runner';
-import { readablePins } from '../usage/against';
+import { pinnedTokens, readablePins } from '../usage/against';
 import { personIn, useCase, type Work } from '../use-case';
 import { existingFolder, MAIN } from './folder';
-import { branchesOf, commitOf, differenceBetween, mergeInto, moveBranch } from './git';
+import { branchesOf, commitOf, commonBase, differenceBetween, mergeInto, moveBranch } from './git';
+import { storeProposal } from './propose';
 import { scanNew } from './repository';
 
 interface ProposalRow {
@@ -66,6 +68,57 @@ const read = useCase('proposals.read', {
     return { ...told(proposal), body: proposal.body, head, clashes, ...(await differenceBetween(folder, proposal.base, head)) };
   },
   run: async (_work, _input, _row, answer) => answer,
+}); // prettier-ignore
+
+/** As long as the checks of a proposal may take. */
+const MOST_CHECK_SECONDS = 60;
+
+/** What merging would make of the source, held against each library that may be read; of an ended one what its branch made of it. */
+const checks = useCase('proposals.checks', {
+  needs: 'viewer',
+  kind: 'product',
+  document: (input) => input.slug,
+  async ahead({ knex, look }, input, row) {
+    const { proposal, libraries } = await look(async (work) => {
+      const open = await readablePins(work, row);
+      const pinned = await pinnedTokens(work, row);
+      return {
+        proposal: await rowOf(work, row, input.id),
+        libraries: open.flatMap(({ id, slug, name }) => pinned.flatMap((one) => (one.id === id ? [{ slug, name, against: one }] : []))),
+      };
+    });
+    const folder = await existingFolder(knex, row);
+    const head = await commitOf(folder, proposal.branch);
+    const main = await commitOf(folder, MAIN);
+    const merged = proposal.state === 'open' ? await mergeInto(folder, MAIN, head) : undefined;
+    const [before, after] = merged?.tree === undefined ? [proposal.base, head] : [main, merged.tree];
+    const said = await aside('checkChange', { folder, before, after, libraries: libraries.map(({ against }) => against) }, 'The proposal', MOST_CHECK_SECONDS);
+    return { libraries: libraries.map(({ slug, name, against: { version } }, i) => ({ slug, name, version, checks: said[i]! })) };
+  },
+  run: async (_work, _input, _row, answer) => answer,
+}); // prettier-ignore
+
+/** Proposes a branch that somebody pushed. */
+const create = useCase('proposals.create', {
+  needs: 'contributor',
+  kind: 'product',
+  document: (input) => input.slug,
+  async ahead({ knex }, { branch }, row) {
+    const folder = await existingFolder(knex, row);
+    if (branch === MAIN) throw badRequest(`${MAIN} is what a proposal is merged into. Push another branch and propose that.`);
+    const head = (await branchesOf(folder)).find(({ name }) => name === branch)?.commit;
+    if (head === undefined) throw badRequest(`The repository has no branch called ${branch}. Push it first.`);
+    const main = await commitOf(folder, MAIN);
+    const base = await commonBase(folder, main, head);
+    if (base === undefined) throw badRequest(`${branch} has no commit in common with ${MAIN}. Begin the branch from ${MAIN}.`);
+    if (base === head) throw badRequest(`${branch} has no commit that ${MAIN} has not. There is nothing to merge.`);
+    return base;
+  },
+  async run(work, { branch, title, body = '' }, row, base: string) {
+    const open = await work.trx('proposals').where({ document_id: row.id, branch, state: 'open' }).first();
+    if (open) throw badRequest(`${branch} is proposed already: “${open.title}”.`);
+    return { id: await storeProposal(work, row, { base, branch, title, body }) };
+  },
 }); // prettier-ignore
 
 /** Has values that certainly are tokens proposed as such. */
@@ -130,4 +183,4 @@ const close = useCase('proposals.close', {
   },
 });
 
-export const proposalUseCases = [list, read, migrate, merge, close];
+export const proposalUseCases = [list, read, checks, create, migrate, merge, close];

@@ -2,7 +2,8 @@
 
 import { Button, Group, Popover, SegmentedControl, Select, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconGitBranch, IconReplace, IconScan } from '@tabler/icons-react';
+import { IconGitBranch, IconGitPullRequest, IconReplace, IconScan } from '@tabler/icons-react';
+import { useState } from 'react';
 import type { AnswerOf } from '@/api/operations';
 import { SendingLine, useSending } from '@/features/jobs/sending';
 import { JobLine } from '@/features/jobs/job-line';
@@ -20,6 +21,7 @@ import { CoverageTable } from './coverage-table';
 import { CommitList } from './commit-list';
 import { Evidence } from './evidence';
 import { PartsBar } from './parts-bar';
+import { ProposeBranch } from './propose-branch';
 import { UploadSource } from './upload-source';
 import { ProposalList, ProposalView } from './proposals';
 import classes from './code.module.css';
@@ -52,6 +54,7 @@ export function CodePage() {
       () => Promise.all([repository.refetch(), jobs.refetch()]),
       (error: Error) => void notifications.show({ message: error.message, color: 'red' }),
     );
+  const [proposing, setProposing] = useState(false);
   const upload = useSending();
   const sendSource = (file: File) => {
     const path = `/products/${slug}/uploads/source?${new URLSearchParams({ name: file.name.slice(-120) })}`;
@@ -130,6 +133,7 @@ export function CodePage() {
   const pick = (hash: string) => setQuery({ commit: hash, value: null, place: null, proposal: null });
   const proposals = proposed.data?.proposals ?? [];
   const proposal = proposals.find(({ id }) => id === query.get('proposal'));
+  const isProposed = proposals.some(({ branch, state }) => state === 'open' && branch === asked);
   const newest = scanned.get(data.commits[0]!.hash);
   const asTable = query.get('coverage') === 'table';
   const titles = new Map(data.commits.map(({ hash, title: said }) => [hash, said]));
@@ -182,6 +186,11 @@ export function CodePage() {
               Propose migration
             </Button>
           )}
+          {canPropose && !isMain && !isProposed && (
+            <Button leftSection={<IconGitPullRequest size={15} />} onClick={() => setProposing(true)}>
+              Propose branch
+            </Button>
+          )}
           {canPropose && (
             <Button
               variant={waiting > 0 ? 'filled' : 'default'}
@@ -194,6 +203,19 @@ export function CodePage() {
           )}
         </Group>
       </Group>
+      {proposing && (
+        <ProposeBranch
+          slug={slug}
+          branch={asked!}
+          title={data.commits[0]!.title}
+          close={() => setProposing(false)}
+          proposed={(id) => {
+            setProposing(false);
+            setQuery({ branch: null, proposal: id, commit: null });
+            void proposed.refetch();
+          }}
+        />
+      )}
       <SendingLine {...upload} />
       {current && !uploading && <JobLine job={current} changed={() => void jobs.refetch()} />}
       <LastOutcome jobs={jobs.data ?? []} />

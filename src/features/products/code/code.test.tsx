@@ -33,18 +33,20 @@ interface Server {
   scans?: object[];
   jobs?: object[];
   proposals?: object[];
+  checks?: object[];
   refuse?: string;
   libraries?: object[];
   files?: object[];
 }
 /** A server that has what is given, and nothing else. */
-function having({ repository = {}, scans = [scanned(1, 1, 3), scanned(2, 3, 1)], jobs = [], proposals = [], refuse, libraries = [library(scans)], files = [] }: Server) {
+function having({ repository = {}, scans = [scanned(1, 1, 3), scanned(2, 3, 1)], jobs = [], proposals = [], checks = [], refuse, libraries = [library(scans)], files = [] }: Server) {
   return serve((path, _body, method) => {
     if (method === 'POST') return refuse === undefined ? { body: { job: 'job_1' } } : { status: 400, body: { title: 'x', code: 'bad-request', detail: refuse } };
     if (path.startsWith('/jobs')) return { body: { jobs } };
     if (path.includes('/file?')) return { body: { commit: COMMITS[0]!.hash, name: new URLSearchParams(path.split('?')[1]).get('name'), text: 'one\ntwo\nthree\nfour\nfive\nsix\na { color: #00617e }\neight' } };
     if (path.includes('/repository/commits/')) return { body: { ...COMMITS[0], patch: '+added\n-removed\n', cut: false, files } };
     if (/\/repository(\?|$)/.test(path)) return { body: { off: false, exists: true, branches: [{ name: 'main', commit: COMMITS[0]!.hash }], commits: COMMITS, ...repository } };
+    if (path.endsWith('/checks')) return { body: { libraries: checks } };
     if (path.includes('/proposals/')) return { body: proposals[0] };
     if (path.endsWith('/proposals')) return { body: { proposals } };
     if (path.endsWith('/scans')) return { body: { libraries } };
@@ -152,14 +154,14 @@ test('a job that failed says why, where it was asked for', async () => {
 });
 
 test('of two libraries the one that is looked at is migrated to', async () => {
-  const other = { ...library([scanned(2, 1, 3)]), slug: 'signal', name: 'Signal' };
+  const other = { ...library([scanned(2, 1, 3)]), slug: 'boards', name: 'Boards' };
   const { user, asked } = await open({ libraries: [library([scanned(2, 3, 1)]), other] });
   await user.click(await screen.findByRole('combobox', { name: 'Library' }));
-  await user.click(await screen.findByRole('option', { name: 'Signal' }));
-  expect(await screen.findByText(/written by token of Signal/)).toBeInTheDocument();
+  await user.click(await screen.findByRole('option', { name: 'Boards' }));
+  expect(await screen.findByText(/written by token of Boards/)).toBeInTheDocument();
   await user.click(screen.getByRole('button', { name: 'Propose migration' }));
   await waitFor(() =>
-    expect(asked.find(({ method }) => method === 'POST')?.body).toEqual({ library: 'signal' }),
+    expect(asked.find(({ method }) => method === 'POST')?.body).toEqual({ library: 'boards' }),
   );
 });
 
@@ -227,4 +229,40 @@ test('source is uploaded as an archive by who maintains the product; what went w
   await open({}, 'contributor');
   await screen.findByRole('region', { name: 'Coverage' });
   expect(screen.queryByRole('button', { name: 'Upload source' })).toBeNull();
+});
+
+const CHECKS = [
+  { slug: 'keel', name: 'Keel', version: '1.0.0', checks: [
+    { code: 'names', title: 'Names of tokens exist', state: 'failed', said: '1 custom property that no token has and nothing sets', places: [{ file: 'a.css', line: 3, source: 'a { color: var(--no) }' }] },
+    { code: 'coverage', title: 'Coverage does not fall', state: 'passed', said: 'From 40.0 % to 50.0 %', places: [] },
+  ] },
+]; // prettier-ignore
+test('the checks of a proposal stand with it, each with its state in words and the lines it speaks of', async () => {
+  const proposal = { id: 'proposal_1', branch: 'hand', title: 'By hand', state: 'open', by: 'Pat', at: '2026-02-02T10:00:00.000Z', ended: null, body: '', head: 'a'.repeat(40), patch: '', cut: false, clashes: [] }; // prettier-ignore
+  const { user } = await open({ proposals: [proposal], checks: CHECKS });
+  await user.click(await screen.findByRole('button', { name: /By hand/ }));
+  const checks = await screen.findByRole('region', { name: 'Checks' });
+  await within(checks).findByText('Names of tokens exist');
+  const [names, coverage] = within(checks)
+    .getAllByRole('listitem')
+    .filter((one) => one.dataset.state);
+  expect(within(names!).getByRole('img', { name: 'Failed' })).toBeInTheDocument();
+  expect(names).toHaveTextContent('a.css:3 a { color: var(--no) }');
+  expect(within(coverage!).getByRole('img', { name: 'Passed' })).toBeInTheDocument();
+  // Merging is still its maintainer's own decision.
+  expect(screen.getByRole('button', { name: 'Merge into main' })).toBeEnabled();
+});
+
+test('a branch that was pushed is proposed with a title of its last commit; what is refused is told in the dialog', async () => {
+  const { user, asked } = await open({ repository: { branches: [{ name: 'main', commit: '2' }, { name: 'hand', commit: '3' }] }, refuse: 'hand is proposed already: “By hand”.' }); // prettier-ignore
+  expect(screen.queryByRole('button', { name: 'Propose branch' })).toBeNull();
+  await user.click(await screen.findByRole('combobox', { name: 'Branch' }));
+  await user.click(await screen.findByRole('option', { name: 'Branch: hand' }));
+  await user.click(await screen.findByRole('button', { name: 'Propose branch' }));
+  const dialog = await screen.findByRole('dialog', { name: 'Propose branch' });
+  expect(within(dialog).getByRole('textbox', { name: 'Title' })).toHaveValue('Second');
+  await user.type(within(dialog).getByRole('textbox', { name: 'Description' }), 'Why');
+  await user.click(within(dialog).getByRole('button', { name: 'Propose branch' }));
+  expect(await within(dialog).findByRole('alert')).toHaveTextContent('hand is proposed already');
+  expect(asked.find(({ method }) => method === 'POST')).toMatchObject({ path: expect.stringMatching(/\/proposals$/), body: { branch: 'hand', title: 'Second', body: 'Why' } }); // prettier-ignore
 });

@@ -103,7 +103,7 @@ function FoundIn({
           title: one.value,
           cells: [
             <span key="value" className={classes.value}>
-              {one.kind === 'color' && <Specimen type="color" css={one.value} />}
+              {one.kind === 'color' && <Specimen type="color" css={one.css ?? one.value} />}
               <code>{one.value}</code>
             </span>,
             <Fragment key="as">

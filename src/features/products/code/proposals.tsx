@@ -8,6 +8,7 @@ import { dayText } from '@/ui/day-text';
 import { Prose } from '@/ui/markdown';
 
 import { PatchText } from './patch';
+import { ProposalChecks } from './proposal-checks';
 import classes from './code.module.css';
 
 export type Proposal = AnswerOf<'proposals.list'>['proposals'][number];
@@ -108,9 +109,12 @@ export function ProposalView({
           close this proposal and make another.
         </Text>
       )}
-      <div className={classes.body}>
-        <Prose>{data.body}</Prose>
-      </div>
+      {data.body.trim() !== '' && (
+        <div className={classes.body}>
+          <Prose>{data.body}</Prose>
+        </div>
+      )}
+      <ProposalChecks slug={slug} id={id} head={data.head} />
       <PatchText patch={data.patch} />
     </section>
   );
