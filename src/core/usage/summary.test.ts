@@ -92,3 +92,14 @@ test('what is told adds up to what was counted, in any source', () => {
     { numRuns: 150 },
   );
 });
+
+test('a colour in another language’s form is also told as CSS says it', () => {
+  const { found } = summary(
+    { name: 'A.kt', text: 'val a = Color(0xFF123456)' },
+    { name: 'b.css', text: 'a { color: #123457 }' },
+  );
+  expect(found.bypasses.map(({ value, css }) => [value, css])).toEqual([
+    ['Color(0xFF123456)', '#123456'],
+    ['#123457', undefined],
+  ]);
+});

@@ -1,4 +1,5 @@
 import { append } from '../base/append';
+import { parseColor } from '../base/color/color';
 import type { LeftOut } from './not-written';
 import type { ReadFile, Scan, ScannedInstance, ScannedPart } from './scan';
 
@@ -13,6 +14,8 @@ export interface Evidence {
 /** A value written by hand, wherever it stands. */
 export interface BypassedValue {
   value: string;
+  /** As CSS says it, where the source says it otherwise. */
+  css?: string;
   kind: ScannedPart['kind'];
   as: 'exact' | 'near' | 'foreign';
   count: number;
@@ -93,8 +96,8 @@ export function summaryOf(
     components: Object.fromEntries(used.map(({ name, count }) => [name, count])),
     found: {
       bypasses: mostOften(raw).map((parts) => {
-        const { value, kind, as, suggest } = strongest(parts);
-        return { value, kind, as: as as BypassedValue['as'], count: parts.length, suggest: suggest.slice(0, 5), places: places(parts) }; // prettier-ignore
+        const { value, text, kind, as, suggest } = strongest(parts);
+        return { value, ...(kind === 'color' && !parseColor(value) && { css: text }), kind, as: as as BypassedValue['as'], count: parts.length, suggest: suggest.slice(0, 5), places: places(parts) }; // prettier-ignore
       }),
       deprecated: most(deprecated).map(([path, at]) => ({ path, count: at.length, places: places(at) })),
       unknown: most(unknown).map(([name, at]) => ({ name, count: at.length, places: places(at) })),
