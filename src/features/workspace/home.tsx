@@ -4,6 +4,7 @@ import { Button, Text, Title } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import { useWork } from '@/features/session/work';
 import { Frame } from '@/ui/frame/frame';
+import { byLineage } from './by-lineage';
 import { CreateLibrary } from './create-library';
 import { CreateProduct } from './create-product';
 import { LibraryCard } from './library-card';
@@ -15,7 +16,7 @@ export function Home() {
   const { me, documents } = useWork();
   const [creating, create] = useDisclosure(false);
   const [starting, start] = useDisclosure(false);
-  const libraries = documents.filter((entry) => entry.kind === 'library');
+  const libraries = byLineage(documents.filter((entry) => entry.kind === 'library'));
   const released = libraries.filter((entry) => entry.version);
   const products = documents.filter((entry) => entry.kind === 'product');
   const maintains = me.teams.some((team) => team.role === 'maintainer' || team.role === 'owner');

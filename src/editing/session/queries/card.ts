@@ -15,9 +15,9 @@ interface LibraryCard {
   ramps: { path: string; colors: string[] }[];
   /** The largest and the smallest text style. */
   texts: { path: string; css: CssText }[];
-  /** The components used most, drawn together; null where there is none. */
+  /** The components used most, drawn together, the library's own before inherited ones; null where there is none. */
   specimen: { html: string; css: string; names: string[] } | null;
-  /** The combinations worth seeing it under: each brand, and the other scheme. */
+  /** The combinations worth seeing it under: the defaults, then each other context, the library's own first. */
   lenses: { label: string; lens: Context }[];
   /** Products that are pinned to an older release than the last. */
   behind: number;
@@ -29,7 +29,8 @@ const COMPONENTS = 3;
 const LENSES = 3;
 
 export function card(library: OpenLibrary): LibraryCard {
-  const { resolution, items, snapshot } = library;
+  const { resolution, items, snapshot, own } = library;
+  const isOwn = ({ id }: { id: string }) => own.items.has(id);
   const families = new Map<string, string[]>();
   const texts: { path: string; css: CssText; size: number }[] = [];
   for (const path of resolution.paths) {
@@ -48,7 +49,7 @@ export function card(library: OpenLibrary): LibraryCard {
   const components = itemsOf(items, 'component')
     .filter(({ deprecation, visibility }) => !deprecation && visibility === 'released')
     .map((component) => ({ component, uses: library.reach().direct(component.id).length }))
-    .sort((a, b) => b.uses - a.uses)
+    .sort((a, b) => Number(isOwn(b.component)) - Number(isOwn(a.component)) || b.uses - a.uses)
     .slice(0, COMPONENTS)
     .map(({ component }) => component);
   const axes = resolution.system.axes.map((axis) => ({
@@ -61,6 +62,12 @@ export function card(library: OpenLibrary): LibraryCard {
       .filter((context) => context !== first)
       .map((context) => ({ label: context, lens: { ...base, [name]: context } })),
   );
+  const ownContexts = new Set(
+    itemsOf(items, 'context')
+      .filter(isOwn)
+      .map(({ name }) => name),
+  );
+  others.sort((a, b) => Number(ownContexts.has(b.label)) - Number(ownContexts.has(a.label)));
   const { last } = snapshot;
   return {
     ramps: [...families]
