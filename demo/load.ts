@@ -16,9 +16,9 @@ import { loadSource, runJobs } from './source';
 const PEOPLE = [
   ['Marit Fenwick', 'Leads the design system', [['Design system', 'owner']]],
   ['Osei Larkham', 'Maintains tokens and components', [['Design system', 'maintainer']]],
-  ['Ines Holloway', 'Brand contributor for the fast boats', [['Design system', 'contributor']]],
+  ['Ines Holloway', 'Brand contributor for the fast boats, and keeps the apps', [['Design system', 'contributor'], ['Apps', 'maintainer']]],
   ['Tam Birkett', 'Designs the booking site', [['Booking', 'maintainer']]],
-  ['Runa Eskdale', 'Engineer on the booking site', [['Booking', 'contributor'], ['Design system', 'viewer']]],
+  ['Runa Eskdale', 'Engineer on the booking site and the freight desk', [['Booking', 'contributor'], ['Design system', 'viewer'], ['Freight', 'maintainer']]],
   ['Jory Pell', 'Runs the kiosks on the piers', [['Piers', 'maintainer']]],
   ['Bram Sallow', 'Sponsor', [['Design system', 'viewer']]],
   ['Nell Quayle', 'New here', []],
@@ -53,6 +53,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
     await perform(knex, 'people.add', marit, { name, email, password, about, memberships: memberships.map(([team, role]) => ({ team, role })) });
   }
   const [osei, tam, jory] = [await actor('Osei Larkham'), await actor('Tam Birkett'), await actor('Jory Pell')];
+  const [ines, runa] = [await actor('Ines Holloway'), await actor('Runa Eskdale')];
 
   const open = async (slug: string) => {
     const opened = (await perform(knex, 'libraries.open', marit, { slug })) as { sequence: number; items: Item[] };
@@ -75,6 +76,15 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
     return setField(token, `declarations/${layer.id}`, { ...token.declarations[layer.id], text, refs });
   };
 
+  const library = async (name: string, slug: string, parent: { slug: string; version: string }, about: string) => {
+    await perform(knex, 'libraries.create', marit, { name, slug, team: 'Design system', about, parent });
+    await perform(knex, 'libraries.import', marit, { slug, files: files(slug) });
+  };
+  const product = async (by: Actor, team: string, name: string, slug: string, libraries: string[], about: string) => {
+    await perform(knex, 'products.create', by, { name, slug, team, libraries: libraries.map((one) => ({ slug: one })), about });
+    await perform(knex, 'products.import', by, { slug, files: files(slug) });
+  };
+
   await perform(knex, 'libraries.create', marit, { name: 'Keel', slug: 'keel', team: 'Design system', about: 'Core: palette, purposes, type, spacing, motion and the first components.' });
   await perform(knex, 'libraries.import', marit, { slug: 'keel', files: files('keel') });
   await change('keel', marit, 'Create outputs', () => [
@@ -83,6 +93,11 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   ]);
   on('2026-05-04');
   await release('keel', '1.0.0', 'The first release.');
+
+  on('2026-05-18');
+  await library('Hull', 'hull', { slug: 'keel', version: '1.0.0' }, 'Pages on the web: frames, tables and tabs, in three densities.');
+  await release('hull', '1.0.0', 'The first release.');
+  await product(runa, 'Freight', 'Freight desk', 'freight-desk', ['hull', 'keel'], 'Where consignments are booked, weighed and invoiced.');
 
   await perform(knex, 'workspace.setStarting', marit, { libraries: ['keel'] });
   await perform(knex, 'products.create', jory, { name: 'Dock kiosk', slug: 'dock-kiosk', team: 'Piers', libraries: [{ slug: 'keel' }], about: 'Ticket machines on the piers.' });
@@ -99,8 +114,20 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   await perform(knex, 'products.create', tam, { name: 'Booking site', slug: 'booking-site', team: 'Booking', libraries: [{ slug: 'keel' }], about: 'Where crossings are found and paid for.' });
   await perform(knex, 'products.import', tam, { slug: 'booking-site', files: files('booking-site') });
 
-  await perform(knex, 'libraries.create', marit, { name: 'Signal', slug: 'signal', team: 'Design system', about: 'Departure boards.', parent: { slug: 'keel', version: '1.1.0' } });
-  await perform(knex, 'libraries.import', marit, { slug: 'signal', files: files('signal') });
+  on('2026-09-07');
+  // Hull follows Keel to its newest release.
+  await change('hull', osei, 'Stand on Keel 1.1.0', (items) => [setField(itemsOf(items, 'parent')[0]!, 'version', '1.1.0')]);
+  await release('hull', '1.1.0', 'Keel 1.1.0: danger can no longer be mistaken for delay.');
+  await library('Pocket', 'pocket', { slug: 'keel', version: '1.1.0' }, 'Handhelds: sizes for thumbs and gloves, the night boats, and a scheme for the bridge.');
+  await release('pocket', '1.0.0', 'The first release.');
+  await library('Pocket Android', 'pocket-android', { slug: 'pocket', version: '1.0.0' }, 'What Android asks for beyond Pocket.');
+  await release('pocket-android', '1.0.0', 'The first release.');
+  await library('Boards', 'boards', { slug: 'keel', version: '1.1.0' }, 'Departure boards: few words, read from far away.');
+  await release('boards', '1.0.0', 'The first release.');
+  await product(ines, 'Apps', 'Crew handheld', 'crew-handheld', ['pocket-android', 'pocket', 'keel'], 'What the crew reads tickets with, on Android.');
+  await product(ines, 'Apps', 'Night boat app', 'night-boats', ['pocket', 'keel'], 'Cabins and breakfast on the night boats, for phones.');
+  await product(jory, 'Piers', 'Departure boards', 'departure-boards', ['boards', 'keel'], 'What hangs in the halls and over the piers.');
+  await change('boards', osei, 'Leave more room between rows', (items) => [declare(items, 'boards.tokens.json', 'board.row-height', '{"$value":{"value":80,"unit":"px"}}')]);
 
   on('2026-11-16');
   await change('keel', osei, 'Warm the delayed amber', (items) => [
@@ -109,7 +136,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   await change('keel', osei, 'Describe quiet text', (items) => [
     declare(items, 'purposes', 'color.text.quiet', '{"$value":"{color.grey.600}","$description":"Second in rank: captions, hints and times already past."}'),
   ]);
-  await loadSource(knex, folder, [['booking-site', tam], ['dock-kiosk', jory]]);
+  await loadSource(knex, folder, [['booking-site', tam], ['dock-kiosk', jory], ['freight-desk', runa], ['crew-handheld', ines], ['night-boats', ines], ['departure-boards', jory]]);
   await runJobs(knex);
   // Only now may people enter with one click: the mark is in the data, not in how the program was started.
   await knex('workspace').insert({ key: 'demo', value: 'true' });

@@ -236,18 +236,18 @@ test('tokens of two libraries stand side by side: other values, and what is miss
   await enterAs(page, 'Marit Fenwick');
   await visit(page, '/libraries/keel/compare');
   await page.getByRole('combobox', { name: 'Compare with' }).click();
-  await page.getByRole('option', { name: 'Signal' }).click();
+  await page.getByRole('option', { name: 'Boards' }).click();
   const table = page.getByRole('table', { name: 'Tokens compared' });
   await expect(table).toBeVisible();
-  // Signal stands on a release of Keel in which the amber of delays is another.
+  // Boards stands on a release of Keel in which the amber of delays is another.
   await page.getByText(/^Different \d+$/).click();
   const amber = table.getByRole('row', { name: /^color\.lamp\.700/ }).first();
   const [path, here, there] = await amber.getByRole('cell').allInnerTexts();
   expect(here).not.toBe(there);
-  await visit(page, `/libraries/signal/tokens/${path}`);
+  await visit(page, `/libraries/boards/tokens/${path}`);
   await expect(page.getByTestId('resolved')).toContainText(there!.trim());
   // Kept in the address, and found by path.
-  await visit(page, '/libraries/keel/compare?with=signal&state=missing');
+  await visit(page, '/libraries/keel/compare?with=boards&state=missing');
   await expect(table.getByText('Missing').first()).toBeVisible();
   await page.getByRole('textbox', { name: 'Find a token' }).fill('gutter');
   await expect(page).toHaveURL(/find=gutter/);
