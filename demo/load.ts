@@ -80,8 +80,8 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
     await perform(knex, 'libraries.create', marit, { name, slug, team: 'Design system', about, parent });
     await perform(knex, 'libraries.import', marit, { slug, files: files(slug) });
   };
-  const product = async (by: Actor, team: string, name: string, slug: string, libraries: string[], about: string) => {
-    await perform(knex, 'products.create', by, { name, slug, team, libraries: libraries.map((one) => ({ slug: one })), about });
+  const product = async (by: Actor, team: string, name: string, slug: string, library: string, about: string) => {
+    await perform(knex, 'products.create', by, { name, slug, team, libraries: [{ slug: library }], about });
     await perform(knex, 'products.import', by, { slug, files: files(slug) });
   };
 
@@ -97,7 +97,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   on('2026-05-18');
   await library('Hull', 'hull', { slug: 'keel', version: '1.0.0' }, 'Pages on the web: frames, tables and tabs, in three densities.');
   await release('hull', '1.0.0', 'The first release.');
-  await product(runa, 'Freight', 'Freight desk', 'freight-desk', ['hull', 'keel'], 'Where consignments are booked, weighed and invoiced.');
+  await product(runa, 'Freight', 'Freight desk', 'freight-desk', 'hull', 'Where consignments are booked, weighed and invoiced.');
 
   await perform(knex, 'workspace.setStarting', marit, { libraries: ['keel'] });
   await perform(knex, 'products.create', jory, { name: 'Dock kiosk', slug: 'dock-kiosk', team: 'Piers', libraries: [{ slug: 'keel' }], about: 'Ticket machines on the piers.' });
@@ -124,9 +124,9 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   await release('pocket-android', '1.0.0', 'The first release.');
   await library('Boards', 'boards', { slug: 'keel', version: '1.1.0' }, 'Departure boards: few words, read from far away.');
   await release('boards', '1.0.0', 'The first release.');
-  await product(ines, 'Apps', 'Crew handheld', 'crew-handheld', ['pocket-android', 'pocket', 'keel'], 'What the crew reads tickets with, on Android.');
-  await product(ines, 'Apps', 'Night boat app', 'night-boats', ['pocket', 'keel'], 'Cabins and breakfast on the night boats, for phones.');
-  await product(jory, 'Piers', 'Departure boards', 'departure-boards', ['boards', 'keel'], 'What hangs in the halls and over the piers.');
+  await product(ines, 'Apps', 'Crew handheld', 'crew-handheld', 'pocket-android', 'What the crew reads tickets with, on Android.');
+  await product(ines, 'Apps', 'Night boat app', 'night-boat-app', 'pocket', 'Cabins and breakfast on the night boats, for phones.');
+  await product(jory, 'Piers', 'Departure boards', 'departure-boards', 'boards', 'What hangs in the halls and over the piers.');
   await change('boards', osei, 'Leave more room between rows', (items) => [declare(items, 'boards.tokens.json', 'board.row-height', '{"$value":{"value":80,"unit":"px"}}')]);
 
   on('2026-11-16');
@@ -136,7 +136,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   await change('keel', osei, 'Describe quiet text', (items) => [
     declare(items, 'purposes', 'color.text.quiet', '{"$value":"{color.grey.600}","$description":"Second in rank: captions, hints and times already past."}'),
   ]);
-  await loadSource(knex, folder, [['booking-site', tam], ['dock-kiosk', jory], ['freight-desk', runa], ['crew-handheld', ines], ['night-boats', ines], ['departure-boards', jory]]);
+  await loadSource(knex, folder, [['booking-site', tam], ['dock-kiosk', jory], ['freight-desk', runa], ['crew-handheld', ines], ['night-boat-app', ines], ['departure-boards', jory]]);
   await runJobs(knex);
   // Only now may people enter with one click: the mark is in the data, not in how the program was started.
   await knex('workspace').insert({ key: 'demo', value: 'true' });

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { colourOf, enterAs, inFrame, test, visit } from './support';
+import { choose, colourOf, enterAs, inFrame, test, visit } from './support';
 
 /** From what stands in a product's source to the library and back to the source, by two people. */
 test('a raw value of a product becomes a token, is released, taken over, and written by token in the source', async ({
@@ -79,4 +79,37 @@ test('a raw value of a product becomes a token, is released, taken over, and wri
   await expect(tam.getByRole('radio', { name: 'gannet' })).toBeChecked();
   await expect.poll(choice).toBe(seen);
   await tam.context().close();
+
+  // Whoever joins the product's team finds what was done, and may do what her role lets her.
+  await visit(page, '/people');
+  await page.getByRole('button', { name: 'Invite person' }).click();
+  const invite = page.getByRole('dialog', { name: 'Invite person' });
+  await invite.getByRole('textbox', { name: /^Name/ }).fill('Una Brill');
+  await invite.getByRole('textbox', { name: /^Email/ }).fill('una@saltmarsh.example');
+  await choose(invite.getByRole('combobox', { name: 'Team' }), 'Booking');
+  await choose(invite.getByRole('combobox', { name: 'Role' }), 'Contributor');
+  await invite.getByRole('button', { name: 'Invite person' }).click();
+  await expect(page.getByText(/^Invited until/)).toBeVisible();
+  await page.getByRole('link', { name: 'Outbox' }).click();
+  const link = (await page.getByRole('link', { name: /\/join\// }).textContent())!;
+  const una = await (await browser.newContext({ baseURL: baseURL! })).newPage();
+  await una.goto(link);
+  await una.getByLabel(/^Password \*$/).fill('eel grass and tide');
+  await una.getByLabel(/^Password again/).fill('eel grass and tide');
+  await una.getByRole('button', { name: 'Join' }).click();
+  await una.waitForURL(/\/$/);
+  await visit(una, '/products/booking-site/code');
+  await una
+    .getByRole('region', { name: 'Proposals' })
+    .getByRole('button', { name: /^Use tokens of Keel 1\.2\.0/ })
+    .click();
+  // What the merge brought, check by check.
+  const checks = una.getByRole('region', { name: 'Checks' });
+  await expect(checks.getByRole('listitem').filter({ hasText: 'Coverage does not fall' })).toContainText(
+    /From \d+\.\d % to \d+\.\d %/,
+  );
+  await expect(checks.getByRole('img', { name: 'Failed' })).toHaveCount(0);
+  await expect(una.getByRole('button', { name: 'Propose migration' })).toBeVisible();
+  await expect(una.getByRole('button', { name: /^Upload source/ })).toHaveCount(0);
+  await una.context().close();
 });

@@ -9,7 +9,7 @@ test('a person is invited, joins by the link in the outbox, is given a role at w
   await visit(page, '/people');
   await page.getByRole('button', { name: 'Create team' }).click();
   const create = page.getByRole('dialog', { name: 'Create team' });
-  await create.getByRole('textbox', { name: /^Name/ }).fill('Freight');
+  await create.getByRole('textbox', { name: /^Name/ }).fill('Harbour office');
   await create.getByRole('button', { name: 'Create team' }).click();
   await page.getByRole('button', { name: 'Invite person' }).click();
   const invite = page.getByRole('dialog', { name: 'Invite person' });
@@ -29,7 +29,7 @@ test('a person is invited, joins by the link in the outbox, is given a role at w
   const other = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   const una = await other.newPage();
   await una.goto(link);
-  await expect(una.getByText('Marit Fenwick invites you, Una Brill, as viewer in Booking.')).toBeVisible();
+  await expect(una.getByText('Marit Fenwick invites you, Una Brill, as viewer in Apps.')).toBeVisible();
   await una.getByLabel(/^Password \*$/).fill('eel grass and tide');
   await una.getByLabel(/^Password again/).fill('eel grass and tide');
   await una.getByRole('button', { name: 'Join' }).click();

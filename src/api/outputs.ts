@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
+import { LENGTH_UNITS } from '@/core/outputs/units';
 import { operation } from './operation';
-import { FindingValue, Flag, Text, WrittenFile, exactly, list, optional } from './schemas';
+import { FindingValue, Flag, Text, WrittenFile, exactly, list, oneOf, optional } from './schemas';
 
 export const OUTPUT_OPERATIONS = [
   operation({
@@ -14,6 +15,8 @@ export const OUTPUT_OPERATIONS = [
       version: optional(Text),
       context: optional(Type.Record(Type.String(), Type.String())),
       prefix: optional(Type.String({ pattern: '^[a-z][a-z0-9-]{0,30}$' })),
+      /** What lengths are written in, by formats that write CSS; left out: as authored. */
+      unit: optional(oneOf(...LENGTH_UNITS)),
       ids: optional(Flag),
     }),
     answer: exactly({

@@ -62,7 +62,7 @@ test('registries know every file of their folder', () => {
     [
       'src/core/outputs',
       'registry.ts',
-      ['output.ts', 'output-item.ts', 'deliver.ts', 'page-styles.ts', 'difference.ts', 'constants.ts', 'variables.ts', 'asset-files.ts', 'component-sheets.ts'], // prettier-ignore
+      ['output.ts', 'output-item.ts', 'deliver.ts', 'page-styles.ts', 'difference.ts', 'constants.ts', 'variables.ts', 'units.ts', 'asset-files.ts', 'component-sheets.ts'], // prettier-ignore
     ],
     ['src/core/usage/readers', 'registry.ts', []],
     ['src/core/usage/changes', 'registry.ts', ['change-check.ts']],

@@ -122,7 +122,7 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
   acceptedFinding: of('acceptedFinding', { code: word, path: word, reason: word }),
   output: of('output', {
     name: word, order, formats: fc.constantFrom(['css'], ['scss', 'ts']), context: fc.constantFrom(null, { scheme: 'dark' }),
-    prefix: fc.constantFrom('', 'ds'), onRelease: fc.boolean(),
+    prefix: fc.constantFrom('', 'ds'), onRelease: fc.boolean(), unit: fc.constantFrom(null, 'px' as const, 'rem' as const),
     destination: fc.constantFrom({ kind: 'download' as const }, { kind: 'repository' as const, product: 'product_1', folder: 'tokens' }),
   }), // prettier-ignore
   parent: of('parent', { library: reference, version: fc.constantFrom('1.0.0', '1.1.0') }),

@@ -1,8 +1,8 @@
 import { useHotkeys, type HotkeyItem } from '@mantine/hooks';
 
-/** Fields in which keys are text; a box, a radio button or a slider lets letters go by. */
+/** Fields in which keys are text; a box, a radio button, a slider, or a list that is only chosen from lets letters go by. */
 const TEXT =
-  'textarea, select, [contenteditable=""], [contenteditable=true], input:not([type=radio], [type=checkbox], [type=range], [type=button], [type=submit])';
+  'textarea, select, [contenteditable=""], [contenteditable=true], input:not([type=radio], [type=checkbox], [type=range], [type=button], [type=submit], [readonly])';
 
 /** The field in which a key would be typed; null where it would not. */
 export const fieldOf = (target: EventTarget | null): Element | null =>

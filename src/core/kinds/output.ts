@@ -2,6 +2,7 @@ import { defineKind } from '../document/item-kind';
 import { id, name, nullable, object, oneOf, order, record, text } from '../document/schema';
 import { FOLDER, PREFIX } from '../outputs/output-item';
 import { OUTPUTS } from '../outputs/registry';
+import { LENGTH_UNITS } from '../outputs/units';
 
 const folder = { type: 'string', maxLength: 200, pattern: FOLDER };
 
@@ -15,6 +16,7 @@ export const output = defineKind({
     formats: { type: 'array', items: oneOf(...OUTPUTS.keys()), minItems: 1, uniqueItems: true },
     context: nullable(record(text, name)),
     prefix: { type: 'string', pattern: `^$|${PREFIX}` },
+    unit: nullable(oneOf(...LENGTH_UNITS)),
     destination: {
       anyOf: [
         object({ kind: oneOf('download') }),
@@ -24,6 +26,7 @@ export const output = defineKind({
     },
     onRelease: { type: 'boolean' },
   },
+  optional: ['unit'],
   title: ({ name }) => name,
   unique: ({ name }) => name,
   released: () => false,

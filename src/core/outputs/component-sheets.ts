@@ -29,10 +29,11 @@ export function componentSheets({
   resolution,
   context,
   prefix,
+  unit,
   components = [],
   items = itemsById(components),
 }: Parameters<Output['write']>[0]): ComponentSheets | { findings: Finding[] } {
-  const tokens = css.write({ resolution, ...(context && { context }), ...(prefix && { prefix }), authored: () => [] }); // prettier-ignore
+  const tokens = css.write({ resolution, ...(context && { context }), ...(prefix && { prefix }), ...(unit && { unit }), authored: () => [] }); // prettier-ignore
   if (tokens.files.length === 0) return { findings: tokens.findings };
   const prefixed = prefixer(resolution, prefix);
   const offered = components.filter(({ visibility }) => visibility !== 'internal');

@@ -1,5 +1,4 @@
 import { isObject, type Json, type JsonObject } from '../base/json/json';
-import { cssText } from '../tokens/css-text';
 import type { Resolution } from '../tokens/resolve';
 import type { ResolvedToken } from '../tokens/compiled';
 import { defaultContext, type Axis, type Context } from '../tokens/system';
@@ -8,6 +7,7 @@ import { pxOf } from '../tokens/types/dimension';
 import { clampText } from '../tokens/type-scale';
 import { hyphenated, hyphenatedNames, LONGHANDS } from '../tokens/naming';
 import { leftOut, nameFindings, type Output } from './output';
+import { cssTextIn } from './units';
 
 /**
  * A sheet of custom properties, as MODEL states it: every rule has specificity 0,1,0 and source order is layer order.
@@ -18,19 +18,28 @@ export const css: Output = {
   title: 'CSS custom properties',
   about: 'One style sheet for all contexts: defaults on the root, each context under its data attribute.',
   language: 'css',
+  withUnits: true,
   naming: { of: 'custom property', names: (path, type) => hyphenatedNames(path, type) },
-  write({ resolution, context, prefix }) {
+  write({ resolution, context, prefix, unit }) {
     const clashes = nameFindings(resolution, (path, type) =>
       hyphenatedNames(path, type, prefix).map((name) => `--${name}`),
     );
     if (clashes.length > 0) return { files: [], findings: clashes };
-    const text = context ? single(resolution, context, prefix) : sheet(resolution, prefix);
+    const written = cssTextIn(unit);
+    const text = context ? single(resolution, context, prefix, written) : sheet(resolution, prefix, written);
     return { files: [{ name: 'tokens.css', text }], findings: leftOut(resolution) };
   },
 };
 
-function declarations(name: string, resolved: ResolvedToken, alias: string | undefined): string {
-  const text = fluidText(resolved) ?? cssText(resolved);
+type Written = ReturnType<typeof cssTextIn>;
+
+function declarations(
+  name: string,
+  resolved: ResolvedToken,
+  alias: string | undefined,
+  written: Written,
+): string {
+  const text = fluidText(resolved) ?? written(resolved);
   if (typeof text === 'string') return `  --${name}: ${alias === undefined ? text : `var(--${alias})`};\n`;
   let lines = '';
   for (const longhand of LONGHANDS) {
@@ -52,17 +61,22 @@ function fluidText(resolved: ResolvedToken): string | undefined {
     : undefined;
 }
 
-function single(resolution: Resolution, context: Context, prefix: string | undefined): string {
+function single(
+  resolution: Resolution,
+  context: Context,
+  prefix: string | undefined,
+  written: Written,
+): string {
   let body = '';
   const at = resolution.numberOf(context);
   for (const path of resolution.paths) {
     const resolved = resolution.value(path, at);
-    if (resolved) body += declarations(hyphenated(path, prefix), resolved, undefined);
+    if (resolved) body += declarations(hyphenated(path, prefix), resolved, undefined, written);
   }
   return `:root {\n${body}}\n`;
 }
 
-function sheet(resolution: Resolution, prefix: string | undefined): string {
+function sheet(resolution: Resolution, prefix: string | undefined, written: Written): string {
   const { index, system } = resolution;
   const defaults = defaultContext(system.axes);
   const names = resolution.paths.map((path) => hyphenated(path, prefix));
@@ -84,7 +98,7 @@ function sheet(resolution: Resolution, prefix: string | undefined): string {
       if (!seen) continue;
       const alias = seen.aliasOf === undefined ? undefined : names[seen.aliasOf];
       if (alias === undefined && declaration.references.length > 0) inPieces = true;
-      block(source, when).push(declarations(names[token]!, seen, alias));
+      block(source, when).push(declarations(names[token]!, seen, alias, written));
     }
     if (inPieces && resolution.variesBy(path).length > 0) pieced.push(token);
   }
@@ -98,7 +112,7 @@ function sheet(resolution: Resolution, prefix: string | undefined): string {
     for (const { resolved, contexts } of resolution.variants(path)) {
       if (resolved.failed) continue;
       const when = Object.fromEntries(axes.map((axis) => [axis, contexts[0]![axis]!]));
-      text += rule(system.axes, when, declarations(names[token]!, resolved, undefined));
+      text += rule(system.axes, when, declarations(names[token]!, resolved, undefined, written));
     }
   }
   return text;

@@ -5,14 +5,14 @@ import type { Json } from '../base/json/json';
 import type { Resolution } from '../tokens/resolve';
 import { defaultContext, unknownContext } from '../tokens/system';
 import type { OutputFile } from './output';
-import type { OutputItem } from './output-item';
+import type { OutputForm } from './output-item';
 import { OUTPUTS } from './registry';
 
 /**
  * The files of one delivery of an output. With an error among the findings nothing is to be written.
  */
 export function deliveryFiles(
-  { formats, context, prefix }: Pick<OutputItem, 'formats' | 'context' | 'prefix'>,
+  { formats, context, prefix, unit }: OutputForm,
   library: {
     resolution: Resolution;
     components: readonly ComponentDefinition[];
@@ -34,6 +34,7 @@ export function deliveryFiles(
       ...library,
       ...(context && { context: { ...defaultContext(axes), ...context } }),
       ...(prefix && { prefix }),
+      ...(unit && { unit }),
     });
     const folder = formats.length > 1 ? `${name}/` : '';
     files.push(...written.files.map((file) => ({ ...file, name: folder + file.name })));

@@ -15,6 +15,7 @@ export const elements: Output = {
   about: 'A module with its types and a style sheet for each component, with the custom properties, fonts and drawings they use.',
   language: 'javascript',
   withFiles: true,
+  withUnits: true,
   naming: css.naming!,
   write(input) {
     const sheets = componentSheets(input);

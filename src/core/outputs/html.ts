@@ -26,6 +26,7 @@ export const html: Output = {
     'A page of markup and a style sheet for each component, with the custom properties, fonts and drawings they use.',
   language: 'html',
   withFiles: true,
+  withUnits: true,
   naming: css.naming!,
   write(input) {
     const sheets = componentSheets(input);

@@ -1,4 +1,5 @@
 import type { OrderedItem } from '../document/item';
+import type { LengthUnit } from './units';
 
 declare module '../document/item' {
   interface ItemTypes {
@@ -25,10 +26,15 @@ export interface OutputItem extends OrderedItem {
   context: Record<string, string> | null;
   /** What names begin with; empty for nothing. */
   prefix: string;
+  /** What lengths are written in where a format writes CSS; null, or not said: as authored. */
+  unit?: LengthUnit | null;
   destination: Destination;
   /** Whether each release is delivered by itself. */
   onRelease: boolean;
 }
+
+/** What the files of a delivery follow from, besides the library. */
+export type OutputForm = Pick<OutputItem, 'formats' | 'context' | 'prefix' | 'unit'>;
 
 /** What a folder may be called: names of letters, digits, `_`, `-`, `@` and, not first, dots. */
 export const FOLDER = '^[A-Za-z0-9_@-][A-Za-z0-9_@.-]*(/[A-Za-z0-9_@-][A-Za-z0-9_@.-]*)*$';

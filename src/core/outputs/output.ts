@@ -5,6 +5,7 @@ import type { Json } from '../base/json/json';
 import type { Resolution } from '../tokens/resolve';
 import { nameClashes } from '../tokens/naming';
 import { contextText, type Context } from '../tokens/system';
+import type { LengthUnit } from './units';
 
 export interface OutputFile {
   name: string;
@@ -32,6 +33,8 @@ interface OutputInput {
   /** One combination, every axis named; undefined: all of them, in the form the output has for that. */
   context?: Context;
   prefix?: string;
+  /** What lengths are written in, by formats that write CSS text; undefined: as authored. */
+  unit?: LengthUnit;
   /** The components the library offers, composed. */
   components?: readonly ComponentDefinition[];
   /** All the library holds, what it inherits among it. */
@@ -59,6 +62,8 @@ export interface Output {
   singleContext?: boolean;
   /** Whether uploaded files of the library go with it. */
   withFiles?: boolean;
+  /** Whether it writes lengths in the unit asked for. */
+  withUnits?: boolean;
   /** How it names tokens without a prefix, where source code can refer to them by that name. */
   naming?: { of: Naming; names: (path: string, type: string) => readonly string[] };
   write(input: OutputInput): OutputResult;

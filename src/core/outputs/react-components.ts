@@ -11,6 +11,7 @@ export const react: Output = {
   about: 'A function with its types and a style sheet for each component, with the custom properties, fonts and drawings they use.',
   language: 'typescript',
   withFiles: true,
+  withUnits: true,
   naming: css.naming!,
   write(input) {
     const sheets = componentSheets(input);

@@ -1,6 +1,6 @@
-import { cssText } from '../tokens/css-text';
 import { defaultContext } from '../tokens/system';
 import { leftOut, type Output } from './output';
+import { cssTextIn } from './units';
 
 /** A TypeScript module: names as a type, CSS text as values, and for each other context what differs there. */
 export const ts: Output = {
@@ -8,13 +8,15 @@ export const ts: Output = {
   title: 'TypeScript',
   about: 'A module of typed names and CSS values, with what differs under each combination of contexts.',
   language: 'typescript',
+  withUnits: true,
   naming: { of: 'path', names: (path) => [path] },
-  write({ resolution, context }) {
+  write({ resolution, context, unit }) {
+    const written = cssTextIn(unit);
     const { axes } = resolution.system;
     const base = resolution.numberOf(context ?? defaultContext(axes));
     const entry = (path: string, at: number) => {
       const resolved = resolution.value(path, at);
-      return resolved && JSON.stringify(cssText(resolved));
+      return resolved && JSON.stringify(written(resolved));
     };
     const values = (at: number, skip?: number) =>
       resolution.paths.flatMap((path) => {

@@ -1,7 +1,7 @@
-import { cssText } from '../tokens/css-text';
 import { hyphenated, hyphenatedNames } from '../tokens/naming';
 import { defaultContext } from '../tokens/system';
 import { contextRemark, leftOut, nameFindings, type Naming, type Output } from './output';
+import { cssTextIn } from './units';
 
 /** How a language of style sheets writes variables. */
 interface Variables {
@@ -34,8 +34,10 @@ export const variablesOutput = ({
   about,
   language,
   singleContext: true,
+  withUnits: true,
   naming: { of: naming, names: (path, type) => hyphenatedNames(path, type) },
-  write({ resolution, context, prefix }) {
+  write({ resolution, context, prefix, unit }) {
+    const written = cssTextIn(unit);
     const clashes = nameFindings(resolution, (path, type) =>
       hyphenatedNames(path, type, prefix).map((one) => `${sigil}${one}`),
     );
@@ -61,7 +63,7 @@ export const variablesOutput = ({
       const resolved = resolution.value(path, at);
       if (!resolved) continue;
       const base = hyphenated(path, prefix);
-      const css = cssText(resolved);
+      const css = written(resolved);
       if (typeof css === 'string') write(path, base, css);
       else for (const [longhand, value] of Object.entries(css)) write(path, `${base}-${longhand}`, value);
     }

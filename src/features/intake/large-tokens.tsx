@@ -15,7 +15,7 @@ export const isLargeTokens = (file: { name: string; size: number }): boolean =>
 
 /** A large token file: imported whole by a job, without a review. */
 export function LargeTokens({ file, slug, close }: { file: File; slug: string; close: () => void }) {
-  const { send, sending, problem } = useSending();
+  const { send, sending, problem, cancel } = useSending();
   const [result, setResult] = useState<string | null>(null);
   const isTooLarge = file.size > UPLOAD_LIMITS.tokens;
   const bring = async () => {
@@ -32,7 +32,7 @@ export function LargeTokens({ file, slug, close }: { file: File; slug: string; c
               ? `${file.name} is imported: ${result}.`
               : `${file.name} holds ${bytesText(file.size)}, too much to be reviewed value by value. It is imported whole, or not at all if anything in it is wrong. Undo takes it back in parts.`}
         </Text>
-        <SendingLine sending={sending} problem={problem} />
+        <SendingLine sending={sending} problem={problem} cancel={cancel} />
         <Group>
           {result !== null ? (
             <LibraryButton to="tokens" primary>

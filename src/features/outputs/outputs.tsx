@@ -22,11 +22,13 @@ import { OUTPUTS } from '@/core/outputs/registry';
 import { useCall } from '@/features/session/call';
 import { notifyError } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
+import { LENGTH_UNITS } from '@/core/outputs/units';
 import { StagePage } from '@/features/session/page-bar';
 import { useLens, useQuery } from '@/ui/frame/lens';
 import { download } from './download-files';
 import { FileSheet } from './file-sheet';
 import { FileTree } from './file-tree';
+import { UNIT_CHOICES } from './unit-choices';
 import classes from './outputs.module.css';
 
 /** Tokens as they go out: any form, from the draft or any release, seen before it is downloaded. */
@@ -38,11 +40,19 @@ export function Outputs() {
   const format = output.name;
   const version = query.get('version') ?? library.last ?? 'draft';
   const prefix = query.get('prefix') ?? '';
+  const unit = LENGTH_UNITS.find((one) => one === query.get('unit'));
   const ids = query.get('ids') === 'true';
   const one = query.get('one') === 'true' || output.singleContext === true;
   const body = useMemo(
-    () => ({ format, version, ids, ...(prefix && { prefix }), ...(one && { context: lens }) }),
-    [format, version, ids, prefix, one, lens],
+    () => ({
+      format,
+      version,
+      ids,
+      ...(prefix && { prefix }),
+      ...(unit && { unit }),
+      ...(one && { context: lens }),
+    }),
+    [format, version, ids, prefix, unit, one, lens],
   );
   const asked = useCall(
     'POST /libraries/{slug}/outputs',
@@ -117,6 +127,15 @@ export function Outputs() {
               placeholder="None"
               value={prefix}
               onChange={(event) => setQuery({ prefix: prefixOf(event.currentTarget.value) || null })}
+            />
+          )}
+          {output.withUnits && (
+            <Select
+              label="Lengths"
+              allowDeselect={false}
+              value={unit ?? ''}
+              onChange={(value) => setQuery({ unit: value || null })}
+              data={UNIT_CHOICES}
             />
           )}
           {format !== 'dtcg' && !output.singleContext && library.axes.length > 0 && (

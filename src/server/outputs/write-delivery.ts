@@ -3,14 +3,14 @@ import { itemsOf, type Item } from '@/core/document/item';
 import { effectiveLibrary, type Generation } from '@/core/library/effective';
 import { deliveryFiles } from '@/core/outputs/deliver';
 import type { OutputFile } from '@/core/outputs/output';
-import type { OutputItem } from '@/core/outputs/output-item';
+import type { OutputForm, OutputItem } from '@/core/outputs/output-item';
 import { dtcgFiles } from '@/core/tokens/dtcg-files';
 import { Resolution } from '@/core/tokens/resolve';
 import { badRequest } from '../http/problem';
 import type { Tell } from '../jobs/progress';
 
 export interface DeliveryInput {
-  output: Pick<OutputItem, 'name' | 'formats' | 'context' | 'prefix'>;
+  output: OutputForm & Pick<OutputItem, 'name'>;
   ancestors: readonly Generation[];
   items: ReadonlyMap<string, Item>;
 }

@@ -37,6 +37,7 @@ const write = useCase('outputs.write', {
       resolution,
       context,
       prefix: input.prefix || undefined,
+      unit: input.unit,
       components: itemsOf(effective, 'component'),
       items: effective,
       authored: () => dtcgFiles(effective, resolution, { ids: input.ids }),

@@ -140,7 +140,8 @@ export function DeliveriesPage() {
           </div>
           <Text size="sm" c="dimmed">
             {formatsText(output)}. {contextsText(output)}
-            {output.prefix && `, names begin with ${output.prefix}`}. {destinationText(output, documents)}.
+            {output.prefix && `, names begin with ${output.prefix}`}
+            {output.unit && `, lengths in ${output.unit}`}. {destinationText(output, documents)}.
           </Text>
           {error && <Text c="var(--mantine-color-error)">{error.message}</Text>}
           {current.map((job) => (

@@ -66,12 +66,14 @@ test('a library without outputs offers to create one; what is wrong is said unde
   await user.clear(folder);
   await user.type(folder, 'kiosk/tokens');
   await user.click(within(dialog).getByRole('checkbox', { name: 'One combination of contexts only' }));
+  await user.click(within(dialog).getByRole('combobox', { name: 'Lengths' }));
+  await user.click(await screen.findByRole('option', { name: 'In rem' }));
   await user.click(within(dialog).getByRole('checkbox', { name: 'Deliver each release' }));
   await user.click(within(dialog).getByRole('button', { name: 'Create output' }));
   await waitFor(() => expect(storedLabels()).toEqual(['Create output Kiosk']));
   const [edit] = local.stored[0]!.edits;
-  expect((edit as { after: object }).after).toMatchObject({ name: 'Kiosk', formats: ['css', 'scss'], context: { brand: 'saltmarsh', scheme: 'light' }, destination: { kind: 'folder', folder: 'kiosk/tokens' }, onRelease: true }); // prettier-ignore
-  expect(await screen.findByRole('region', { name: 'Output Kiosk' })).toHaveTextContent('Only brand saltmarsh, scheme light'); // prettier-ignore
+  expect((edit as { after: object }).after).toMatchObject({ name: 'Kiosk', formats: ['css', 'scss'], context: { brand: 'saltmarsh', scheme: 'light' }, destination: { kind: 'folder', folder: 'kiosk/tokens' }, onRelease: true, unit: 'rem' }); // prettier-ignore
+  expect(await screen.findByRole('region', { name: 'Output Kiosk' })).toHaveTextContent('Only brand saltmarsh, scheme light, lengths in rem'); // prettier-ignore
 });
 
 test('the history leads to the proposal and to the files; what one may not read has no name', async () => {

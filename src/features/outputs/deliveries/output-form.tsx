@@ -16,10 +16,12 @@ import { useForm } from '@mantine/form';
 import { useState } from 'react';
 import type { OutputItem } from '@/core/outputs/output-item';
 import { OUTPUTS } from '@/core/outputs/registry';
+import type { LengthUnit } from '@/core/outputs/units';
 import { useCommand } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import { useWork } from '@/features/session/work';
 import { DialogFoot } from '@/ui/dialog-foot';
+import { UNIT_CHOICES } from '../unit-choices';
 
 const valuesOf = (output: OutputItem | null) => {
   const destination = output?.destination;
@@ -29,6 +31,7 @@ const valuesOf = (output: OutputItem | null) => {
     only: output?.context !== null && output?.context !== undefined,
     context: output?.context ?? {},
     prefix: output?.prefix ?? '',
+    unit: (output?.unit ?? '') as LengthUnit | '',
     kind: destination?.kind ?? ('download' as OutputItem['destination']['kind']),
     folder: destination && 'folder' in destination ? destination.folder : 'tokens',
     product: destination?.kind === 'repository' ? destination.product : '',
@@ -76,6 +79,7 @@ export function OutputForm({
       formats: values.formats,
       context: values.only ? context : null,
       prefix: values.prefix,
+      unit: values.unit || null,
       destination: destinationOf(values),
       onRelease: values.onRelease,
     });
@@ -130,6 +134,15 @@ export function OutputForm({
             ))}
           {formats.some((name) => OUTPUTS.get(name)?.naming && OUTPUTS.get(name)!.naming!.of !== 'path') && (
             <TextInput label="Name prefix" placeholder="None" {...form.getInputProps('prefix')} />
+          )}
+          {formats.some((name) => OUTPUTS.get(name)?.withUnits) && (
+            <Select
+              label="Lengths"
+              description="In formats that write CSS; 1rem is 16px"
+              allowDeselect={false}
+              data={UNIT_CHOICES}
+              {...form.getInputProps('unit')}
+            />
           )}
           <div>
             <Input.Label labelElement="div" id="destination-label" mb={4}>

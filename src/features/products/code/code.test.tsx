@@ -226,6 +226,17 @@ test('source is uploaded as an archive by who maintains the product; what went w
   expect(await screen.findByText(/^site\.zip holds no files\. Pack the folder of the source\. Nothing was changed/)).toBeVisible(); // prettier-ignore
   failed.unmount();
 
+  // Under way it is cancelled from here, and ends as its job says.
+  const state = { jobs: [job({ label: 'Upload of source' })] };
+  const begun = await open(state);
+  await screen.findByRole('button', { name: 'Upload source' });
+  await begun.user.upload(choose(), zip);
+  await begun.user.click(await screen.findByRole('button', { name: 'Cancel upload' }));
+  await waitFor(() => expect(begun.asked.find(({ path }) => path === '/jobs/job_1/cancel')).toMatchObject({ method: 'POST' })); // prettier-ignore
+  state.jobs[0] = job({ state: 'cancelled' });
+  expect(await screen.findByText(/^Reading site\.zip was cancelled\. Nothing was changed/)).toBeVisible();
+  begun.unmount();
+
   await open({}, 'contributor');
   await screen.findByRole('region', { name: 'Coverage' });
   expect(screen.queryByRole('button', { name: 'Upload source' })).toBeNull();
