@@ -8,6 +8,18 @@ import type { PlacementItem, ScreenItem } from './items';
 /** Says what a placement is filled with, such as `data:Ten ferries`. */
 const CONTENTS_ATTRIBUTE = 'data-contents';
 
+/** The component an element is of: behind its first hyphen, or, where the library's name has hyphens too, behind a later one. */
+function referred(
+  tagName: string,
+  refer: (component: string) => Reference | undefined,
+): Reference | undefined {
+  for (let at = tagName.indexOf('-'); at !== -1; at = tagName.indexOf('-', at + 1)) {
+    const found = refer(tagName.slice(at + 1));
+    if (found) return found;
+  }
+  return undefined;
+}
+
 /**
  * Reads a screen file (docs/formats.md): HTML whose custom elements are placements, `<keel-button tone="quiet"
  * label="Book"></keel-button>`; children with a `slot` attribute stand in that slot.
@@ -40,8 +52,7 @@ export function readScreen(
   const read = (nodes: Tree.Element[], parent: string | null): void => {
     const orders = ordersAfter(null, nodes.length);
     nodes.forEach((node, i) => {
-      const component = node.tagName.replace(/^[a-z]+-/, '');
-      const reference = node.tagName.includes('-') ? options.refer(component) : undefined;
+      const reference = referred(node.tagName, options.refer);
       if (!reference) {
         findings.push({
           code: 'screen-file',

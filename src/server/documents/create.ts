@@ -2,7 +2,14 @@ import { listed } from '@/core/base/words';
 import { addItem } from '@/core/document/edits';
 import { itemsOf, type Item } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
-import { noRelease, pinnedRelease, releaseItems, releaseOf, releasesOf } from '../releases/store';
+import {
+  ancestorsOf,
+  noRelease,
+  pinnedRelease,
+  releaseItems,
+  releaseOf,
+  releasesOf,
+} from '../releases/store';
 import { named, type DocumentRow } from '../access/authorise';
 import { badRequest, notFound } from '../http/problem';
 import { aside } from '../jobs/pool';
@@ -151,8 +158,9 @@ const importScreens = useCase('products.import', {
       for (const pin of itemsOf(items, 'pin')) {
         const pinned = await pinnedRelease(work, pin);
         if (!pinned) continue;
-        for (const component of itemsOf(await releaseItems(work.trx, pinned.release.id), 'component'))
-          components.set(component.name, component.id);
+        const own = await releaseItems(work.trx, pinned.release.id);
+        for (const items of [...(await ancestorsOf(work, own)).map((one) => one.items), own])
+          for (const component of itemsOf(items, 'component')) components.set(component.name, component.id);
       }
       const screens = itemsOf(items, 'screen').map((screen) => screen.order);
       return { components, orders: ordersAfter(screens.sort().at(-1) ?? null, files.length) };

@@ -127,10 +127,23 @@ test('a library inherits from one that inherits, and what stands in each is one 
     act('owner', 'libraries.create', { name: slug, slug, parent: { slug: parent, version: '1.0.0' } });
   await create('child', 'lib');
   await change('owner', [addItem(token('token_child', 'tint', null))], 'child');
+  const component = { name: 'tag-line', rank: 'basic', props: [], parts: [{ name: 'root' }], rules: [] };
+  await act('owner', 'libraries.import', { slug: 'child', files: [{ name: 'tag-line.component.json', text: JSON.stringify(component) }, { name: 'tag-line.html', text: '<p part="root"></p>' }] });
   const { sequence } = (await act('owner', 'libraries.open', { slug: 'child' })) as { sequence: number };
   await act('owner', 'releases.publish', { slug: 'child', sequence, version: '1.0.0', leftOut: [], summary: '' });
   await create('grandchild', 'child');
   expect((await items('grandchild')).map(({ kind }) => kind)).toEqual(['parent']);
+  // A product that has pinned the youngest uses what that inherits, by name.
+  const publish = async (slug: string) => {
+    const opened = (await act('owner', 'libraries.open', { slug })) as { sequence: number };
+    await act('owner', 'releases.publish', { slug, sequence: opened.sequence, version: '1.0.0', leftOut: [], summary: '' });
+  };
+  await change('owner', [addItem(token('token_own', 'own', null))], 'grandchild');
+  await publish('grandchild');
+  await act('owner', 'products.create', { name: 'Site', slug: 'site', libraries: [{ slug: 'grandchild' }] });
+  await act('owner', 'products.import', { slug: 'site', files: [{ name: 'a.html', text: '<main title="A"><grand-child-tag-line></grand-child-tag-line><grandchild-tag-line></grandchild-tag-line></main>' }] });
+  const site = (await act('owner', 'products.open', { slug: 'site' })) as { items: Item[] };
+  expect(site.items.filter(({ kind }) => kind === 'placement')).toHaveLength(2);
   // What it inherits from both stands in the way of a second of one name.
   const color = (await items()).find((item) => item.kind === 'group' && item.name === 'color')!;
   for (const [name, parent] of [['tint', null], ['text', color.id]] as const)
