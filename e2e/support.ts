@@ -167,7 +167,10 @@ export const colourOf = (page: Page, title: string, selector: string, property =
 
 /** Picks an option of a list, which is opened for it: a list may close again while its page is still being filled. */
 export async function choose(list: Locator, option: string | RegExp): Promise<void> {
-  const choice = list.page().getByRole('option', { name: option, exact: typeof option === 'string' });
+  const choice = list
+    .page()
+    .getByRole('listbox')
+    .getByRole('option', { name: option, exact: typeof option === 'string' });
   await expect(async () => {
     if (!(await choice.isVisible())) await list.click();
     await choice.click({ timeout: 3000 });

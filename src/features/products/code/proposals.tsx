@@ -109,12 +109,12 @@ export function ProposalView({
           close this proposal and make another.
         </Text>
       )}
+      <ProposalChecks slug={slug} id={id} head={data.head} />
       {data.body.trim() !== '' && (
         <div className={classes.body}>
           <Prose>{data.body}</Prose>
         </div>
       )}
-      <ProposalChecks slug={slug} id={id} head={data.head} />
       <PatchText patch={data.patch} />
     </section>
   );
