@@ -55,7 +55,7 @@ test('registries know every file of their folder', () => {
     ['src/core/components/checks', 'registry.ts', ['check.ts']],
     ['src/core/guides/blocks', 'registry.ts', []],
     ['src/features/guides/blocks', 'registry.ts', ['block.ts', 'component-notices.tsx']],
-    ['src/core/kinds', 'registry.ts', ['tree-declarations.ts']],
+    ['src/core/kinds', 'registry.ts', ['tree-declarations.ts', 'schema-problems.ts']],
     ['src/server/db/dialects', 'registry.ts', ['dialect.ts', 'knex-postgres.d.ts']],
     ['src/core/intake/readers', 'registry.ts', []],
     ['src/core/tokens/recipes', 'registry.ts', ['recipe.ts']],

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
-import { applyChangeSet, brokenInvariants, schemaProblems } from '@/core/kinds/registry';
+import { applyChangeSet, brokenInvariants } from '@/core/kinds/registry';
+import { schemaProblems } from '@/core/kinds/schema-problems';
 import { invertEdits } from '@/core/document/change-set';
 import { setField } from '@/core/document/edits';
 import { byOrder, itemsOf, ordered, type ItemKindName, type ItemOf } from '@/core/document/item';

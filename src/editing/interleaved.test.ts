@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { ExpectedError } from '@/core/base/errors';
-import { applyChangeSet, brokenInvariants, ITEM_KINDS, kindOf, schemaProblems } from '@/core/kinds/registry';
+import { applyChangeSet, brokenInvariants, ITEM_KINDS, kindOf } from '@/core/kinds/registry';
+import { schemaProblems } from '@/core/kinds/schema-problems';
 import { addItem, fieldOf, moveEntry, removeItem, setField, type Edit } from '@/core/document/edits';
 import type { Document, Item, ItemKindName } from '@/core/document/item';
 import { OUTPUTS } from '@/core/outputs/registry';

@@ -1,4 +1,4 @@
-import { schemaProblems } from '../kinds/registry';
+import { schemaProblems } from '../kinds/schema-problems';
 import { ordered } from '../document/item';
 import { readJson } from '../base/json/read';
 import { readComponent } from './component-file';

@@ -6,7 +6,7 @@ import { isField } from './item-kind';
 import { ITEM_KINDS, kindOf } from '../kinds/registry';
 import { ITEM_SAMPLES, itemSets, wholeSets } from '@/testing/samples';
 import type { Document, Item, ItemKindName } from './item';
-import { schemaProblems } from '../kinds/registry';
+import { schemaProblems } from '../kinds/schema-problems';
 
 const kinds = (document: 'library' | 'product') =>
   [...ITEM_KINDS.values()].filter((kind) => kind.document === document).map((kind) => kind.kind);

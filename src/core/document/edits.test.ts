@@ -2,7 +2,8 @@ import { applyChangeSet } from '../kinds/registry';
 import { applyChangeSet as applyWith, documentOf } from './change-set';
 import { addItem, equal, moveEntry, removeItem, setField, type Clash, type Edit } from './edits';
 import type { Item } from './item';
-import { brokenInvariants, schemaProblems } from '../kinds/registry';
+import { brokenInvariants } from '../kinds/registry';
+import { schemaProblems } from '../kinds/schema-problems';
 import { ITEM_KINDS } from '../kinds/registry';
 
 const token = (more: object = {}): Item =>

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { ordered } from '../document/item';
 import { documentOf } from '../document/change-set';
-import { ITEM_KINDS, kindOf, schemaProblems } from '../kinds/registry';
+import { ITEM_KINDS, kindOf } from '../kinds/registry';
+import { schemaProblems } from '../kinds/schema-problems';
 import { demo, lens, opened } from '@/testing/library';
 import { guideFile } from '@/editing/guides/queries/guide-file';
 import { GUIDE_BLOCKS } from './blocks/registry';

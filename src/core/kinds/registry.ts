@@ -4,7 +4,6 @@ import type { Document, Item, ItemKindName, ItemOf } from '../document/item';
 import type { ItemKind } from '../document/item-kind';
 import type { Transition } from '../document/invariants/invariant';
 import { brokenInvariants as broken } from '../document/invariants/registry';
-import { schemaChecker } from '../document/schema-check';
 import type { Edit } from '../document/edits';
 import { token } from './token';
 import { group } from './group';
@@ -70,5 +69,3 @@ export const brokenInvariants = (transition: Omit<Transition, 'kinds'>) =>
 /** `applicable` of the document, for documents of these kinds. */
 export const applicable = (document: Document, edits: readonly Edit[]) =>
   applicableIn(document, edits, ITEM_KINDS);
-/** What is wrong with an item's shape, in words; empty where nothing is. Nothing is stored that has not passed. */
-export const schemaProblems = schemaChecker(ITEM_KINDS);

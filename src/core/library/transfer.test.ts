@@ -1,6 +1,6 @@
 import { documentOf } from '../document/change-set';
 import { itemsOf, type Document, type Items } from '../document/item';
-import { schemaProblems } from '../kinds/registry';
+import { schemaProblems } from '../kinds/schema-problems';
 import { libraryTree, tokenSystemOf } from '../tokens/token-tree';
 import { referencesOf } from './reach';
 import { Resolution } from '../tokens/resolve';

@@ -11,7 +11,7 @@ import { importEdits } from '../intake/import';
 import { libraryTree, tokenSystemOf } from './token-tree';
 import { itemsOf, type Document, type Item, type Items } from '../document/item';
 import { imported } from '@/testing/imported';
-import { schemaProblems } from '../kinds/registry';
+import { schemaProblems } from '../kinds/schema-problems';
 
 function written(document: Document): Record<string, string> {
   const resolution = new Resolution(tokenSystemOf(document.items));

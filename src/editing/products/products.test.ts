@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { invertEdits } from '@/core/document/change-set';
 import { itemsOf } from '@/core/document/item';
-import { brokenInvariants, schemaProblems } from '@/core/kinds/registry';
+import { brokenInvariants } from '@/core/kinds/registry';
+import { schemaProblems } from '@/core/kinds/schema-problems';
 import { placementsOf, renderScreen, screensOf } from '@/core/products/screen';
 import { PRODUCT_COMMANDS as COMMANDS } from '@/editing/commands';
 import type { Command } from '@/editing/session/command';
