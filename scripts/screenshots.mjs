@@ -20,7 +20,7 @@ const VIEWS = [
   ['token', '/libraries/keel/tokens/color.action.surface'],
   ['scales', '/libraries/keel/scales?new=ramps'],
   ['pairings', '/libraries/keel/pairings'],
-  ['brands', '/libraries/keel/brands'],
+  ['brands', '/libraries/pocket/brands'],
   ['findings', '/libraries/keel/findings'],
   ['import', '/libraries/keel/import', 'light', 'Marit', 'demo/intake/old.css'],
   ['components', '/libraries/keel/components?trace=color.text.default'],
