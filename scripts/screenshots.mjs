@@ -59,7 +59,10 @@ try {
     await page.waitForURL(/\/$/);
     await page.goto(address);
     if (file) await page.locator('input[type=file]').setInputFiles(path.join(root, file));
-    await page.waitForTimeout(3400);
+    await page.waitForTimeout(1500);
+    // What is still being opened or worked out is waited for.
+    for (const status of await page.getByRole('status').all()) await status.waitFor({ state: 'detached', timeout: 20_000 }).catch(() => {}); // prettier-ignore
+    await page.waitForTimeout(2500);
     if (into) {
       await page.getByRole('region', { name: into }).evaluate((one) => one.scrollIntoView());
       await page.mouse.wheel(0, -120);

@@ -20,4 +20,7 @@ test('the card of a library that inherits shows first what it adds itself', () =
   expect(own.lenses).toEqual([inherited.lenses[0], { label: 'bridge', lens: { brand: 'saltmarsh', scheme: 'bridge' } }, inherited.lenses[1]]);
   // Of what is inherited as much is drawn as before.
   expect(own.ramps).toEqual(inherited.ramps);
+  const grey = itemsOf(keel.items, 'token').find(({ name, id }) => name === '700' && above.tree.paths.get(id) === 'color.buoy.700')!;
+  const changed = opened(keel, documentOf('child', 'library', [grey]), { items: [grey], ancestors: [{ name: 'Keel', version: '1.0.0', items }] });
+  expect(card(changed).ramps.map(({ path }) => path)).toEqual(['color.buoy', ...inherited.ramps.map(({ path }) => path).filter((path) => path !== 'color.buoy')]);
 }); // prettier-ignore

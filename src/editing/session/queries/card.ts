@@ -11,7 +11,7 @@ import type { OpenLibrary } from '../open-library';
 
 /** What shows at a glance which library this is, and how it stands. */
 interface LibraryCard {
-  /** Families of primitive colours, the largest first. */
+  /** Families of primitive colours, the largest first; before all those that the library adds itself. */
   ramps: { path: string; colors: string[] }[];
   /** The largest and the smallest text style. */
   texts: { path: string; css: CssText }[];
@@ -32,12 +32,14 @@ export function card(library: OpenLibrary): LibraryCard {
   const { resolution, items, snapshot, own } = library;
   const isOwn = ({ id }: { id: string }) => own.items.has(id);
   const families = new Map<string, string[]>();
+  const ownFamilies = new Set<string>();
   const texts: { path: string; css: CssText; size: number }[] = [];
   for (const path of resolution.paths) {
     const resolved = resolution.value(path, 0);
     if (resolved?.type === 'color' && tierOf(resolution, path) === 'primitive') {
       const family = parentPath(path);
       append(families, family, cssLine(resolved));
+      if (own.items.has(library.tree.ids.get(path) ?? '')) ownFamilies.add(family);
     }
     if (resolved?.type === 'typography') {
       const css = cssText(resolved);
@@ -72,7 +74,9 @@ export function card(library: OpenLibrary): LibraryCard {
   return {
     ramps: [...families]
       .filter(([, colors]) => colors.length >= STEPS)
-      .sort((a, b) => b[1].length - a[1].length)
+      .sort(
+        (a, b) => Number(ownFamilies.has(b[0])) - Number(ownFamilies.has(a[0])) || b[1].length - a[1].length,
+      )
       .slice(0, RAMPS)
       .map(([path, colors]) => ({ path, colors })),
     texts: (texts.length > 1 ? [texts[0]!, texts.at(-1)!] : texts).map(({ path, css }) => ({ path, css })),
