@@ -125,6 +125,22 @@ test('names go out as they are promised, with a prefix and without', () => {
   expect(names(run('export', tokens, '--to', 'css', '--prefix', 'x').stdout)[0]).toBe('--x-color-text-quiet');
 });
 
+test('lengths are written as they are, or in one unit, by formats that write CSS', () => {
+  const tokens = file({ a: { $type: 'dimension', $value: { value: 24, unit: 'px' } }, b: { $type: 'dimension', $value: { value: 0.5, unit: 'rem' } } }); // prettier-ignore
+  const css = (...words: string[]) =>
+    run('export', tokens, '--to', 'css', ...words).stdout.replace(/\s+/g, ' ');
+  expect(css()).toContain('--a: 24px; --b: 0.5rem;');
+  expect(css('--unit', 'rem')).toContain('--a: 1.5rem; --b: 0.5rem;');
+  expect(css('--unit', 'px')).toContain('--a: 24px; --b: 8px;');
+  for (const words of [
+    ['css', '--unit', 'em'],
+    ['swift', '--unit', 'rem'],
+  ]) {
+    const { status, stderr } = run('export', tokens, '--to', ...words);
+    expect([status, stderr.split('\n')[0]]).toEqual([2, expect.stringMatching(/^--unit is px or rem, not em\.|^swift writes lengths as they are/)]); // prettier-ignore
+  }
+});
+
 test('a set of files goes to a folder, one file to standard output; the formats are listed', () => {
   const listed = run('export', '--to', 'list').stdout || run('export', file({}), '--to', 'list').stdout;
   for (const format of ['css', 'json', 'dtcg', 'ts']) expect(listed).toContain(format);

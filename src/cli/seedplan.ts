@@ -20,7 +20,7 @@ const COMMANDS: Record<
   },
   export: {
     usage:
-      'export FILE --to FORMAT [--out DIR] [--context AXIS=CONTEXT]… [--prefix WORD] [--components FILE…]',
+      'export FILE --to FORMAT [--out DIR] [--context AXIS=CONTEXT]… [--prefix WORD] [--unit px|rem] [--components FILE…]',
     load: () => import('./commands/export'),
   },
   scan: {

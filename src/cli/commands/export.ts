@@ -1,5 +1,6 @@
 import { modernDocument } from '@/core/tokens/normalise';
 import { OUTPUTS } from '@/core/outputs/registry';
+import { LENGTH_UNITS } from '@/core/outputs/units';
 import { Resolution } from '@/core/tokens/resolve';
 import { readComponentFiles, readJsonFile } from '@/files/component-files';
 import { openTokenFile, withPlaces } from '@/files/token-files';
@@ -12,7 +13,7 @@ export async function run(words: string[]): Promise<number> {
     return 0;
   }
   const { positionals, value, list } = readArguments(words, ['FILE'], {
-    values: { to: [], out: [], prefix: [] },
+    values: { to: [], out: [], prefix: [], unit: LENGTH_UNITS },
     lists: ['context'],
     many: ['components'],
   });
@@ -24,6 +25,9 @@ export async function run(words: string[]): Promise<number> {
   const prefix = value('prefix');
   if (prefix !== undefined && !/^[\p{L}_][\p{L}\p{N}_-]*$/u.test(prefix))
     throw new UsageError(`A prefix is a word of letters, digits and hyphens, not ${prefix}.`);
+  const unit = LENGTH_UNITS.find((one) => one === value('unit'));
+  if (unit && !output.withUnits)
+    throw new UsageError(`${format} writes lengths as they are: --unit is for formats that write CSS.`);
   const opened = await openTokenFile(positionals[0]!);
   const context =
     list('context').length > 0 || format === 'json'
@@ -45,7 +49,7 @@ export async function run(words: string[]): Promise<number> {
   };
   const named = list('components').map((file) => ({ file, json: readJsonFile(file) }));
   const { components, findings: unsound } = readComponentFiles(named);
-  const { files, findings } = output.write({ resolution, context, prefix, authored, components });
+  const { files, findings } = output.write({ resolution, context, prefix, unit, authored, components });
   const problems = [...opened.findings, ...unsound, ...withPlaces(opened, findings)];
   for (const finding of problems) if (finding.level !== 'note') console.error(findingLine(finding));
   const clash = findings.some((finding) => finding.code === 'name-clash');

@@ -216,3 +216,15 @@ test('checks hold what merging would make of main, not the branch as it was begu
   copy.git(['push', '--quiet', folder, 'alone']);
   await expect(propose('contributor', 'alone')).rejects.toMatchObject({ detail: expect.stringMatching(/^alone has no commit in common with main/) });
 }); // prettier-ignore
+
+test('a branch called like the hash of another commit is shown, checked and merged as what it is itself', async () => {
+  const old = bare('rev-parse', 'main^').trim();
+  branch('hash', { 'hash.css': 'a { color: #222222 }\n' });
+  copy.git(['push', '--quiet', folder, `hash:refs/heads/${old}`]);
+  const { id } = await propose('contributor', old);
+  const { head, patch } = await read(id);
+  expect([head, patch]).toEqual([bare('rev-parse', `refs/heads/${old}`).trim(), expect.stringContaining('+a { color: #222222 }')]);
+  expect((await checked('viewer', id))[0]!.checks.find(({ code }) => code === 'raw-values')).toMatchObject({ state: 'warning' });
+  const { commit } = await ask<{ commit: string }>('maintainer', 'proposals.merge', { id });
+  expect(bare('rev-parse', `${commit}^2`).trim()).toBe(head);
+}); // prettier-ignore

@@ -48,6 +48,13 @@ async function rowOf(work: Work, document: DocumentRow, id: string): Promise<Pro
   return row;
 }
 
+/** The commit a proposal's branch stands at; by its very name, for a name may look like the hash of another commit. */
+async function headOf(folder: string, branch: string): Promise<string> {
+  const head = (await branchesOf(folder)).find(({ name }) => name === branch)?.commit;
+  if (head === undefined) throw notFound(`branch called ${branch}`);
+  return head;
+}
+
 const list = useCase('proposals.list', {
   needs: 'viewer',
   kind: 'product',
@@ -62,8 +69,7 @@ const read = useCase('proposals.read', {
   async ahead({ knex, look }, input, row) {
     const proposal = await look((work) => rowOf(work, row, input.id));
     const folder = await existingFolder(knex, row);
-    const head = (await branchesOf(folder)).find(({ name }) => name === proposal.branch)?.commit;
-    if (head === undefined) throw notFound(`branch called ${proposal.branch}`);
+    const head = await headOf(folder, proposal.branch);
     const { clashes } = proposal.state === 'open' ? await mergeInto(folder, MAIN, head) : { clashes: [] };
     return { ...told(proposal), body: proposal.body, head, clashes, ...(await differenceBetween(folder, proposal.base, head)) };
   },
@@ -88,7 +94,7 @@ const checks = useCase('proposals.checks', {
       };
     });
     const folder = await existingFolder(knex, row);
-    const head = await commitOf(folder, proposal.branch);
+    const head = await headOf(folder, proposal.branch);
     const main = await commitOf(folder, MAIN);
     const merged = proposal.state === 'open' ? await mergeInto(folder, MAIN, head) : undefined;
     const [before, after] = merged?.tree === undefined ? [proposal.base, head] : [main, merged.tree];
@@ -158,7 +164,7 @@ const merge = useCase('proposals.merge', {
     if (proposal.state !== 'open') throw ended(proposal.state);
     const folder = await existingFolder(work.trx, row);
     const main = await commitOf(folder, MAIN);
-    const head = await commitOf(folder, proposal.branch);
+    const head = await headOf(folder, proposal.branch);
     const person = await work.trx('people').where({ id: personIn(work) }).first();
     const { clashes, commit } = await mergeInto(folder, MAIN, head, { message: `${proposal.title}\n\n${proposal.body}`, author: person.name });
     if (commit === undefined)
