@@ -158,6 +158,13 @@ describe('roles', () => {
     const { id } = (await ask('owner', 'teams.create', { name: ' Harbour ' })) as { id: string };
     expect(await roleOf('owner', 'Harbour')).toBe('owner');
     await expect(ask('owner', 'teams.create', { name: 'harbour' })).rejects.toMatchObject({ status: 400, detail: /called Harbour already/ }); // prettier-ignore
+    // Letters beyond ASCII as well, which a database may not know small and large.
+    await ask('owner', 'teams.create', { name: 'Ünïcode' });
+    for (const name of ['Ünïcode', 'ÜNÏCODE'])
+      await expect(ask('owner', 'teams.create', { name })).rejects.toMatchObject({ status: 400, detail: /called Ünïcode already/ }); // prettier-ignore
+    await expect(ask('owner', 'teams.rename', { team: id, name: 'ünïcode' })).rejects.toMatchObject({
+      status: 400,
+    });
     await expect(ask('outsider', 'teams.rename', { team: id, name: 'Ours' })).rejects.toMatchObject({ status: 403 }); // prettier-ignore
     await ask('owner', 'teams.rename', { team: id, name: 'HARBOUR' });
     expect((await directory('viewer')).teams.map(({ name }) => name)).toContain('HARBOUR');

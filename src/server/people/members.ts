@@ -125,10 +125,9 @@ const removeMember = useCase('teams.removeMember', {
 });
 
 const nameProblem = async (trx: Knex, name: string, id = ''): Promise<void> => {
-  const same: TeamRow | undefined = await trx('teams')
-    .whereRaw('lower(name) = ?', [name.toLowerCase()])
-    .whereNot({ id })
-    .first();
+  // Compared here: not every database knows which letters are the same, small and large.
+  const others: TeamRow[] = await trx('teams').whereNot({ id });
+  const same = others.find((team) => team.name.toLowerCase() === name.toLowerCase());
   if (same) throw badRequest(`There is a team called ${same.name} already. Choose another name.`, { field: 'name' });
 }; // prettier-ignore
 
