@@ -81,7 +81,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
     await perform(knex, 'libraries.import', marit, { slug, files: files(slug) });
   };
   const product = async (by: Actor, team: string, name: string, slug: string, library: string, about: string) => {
-    await perform(knex, 'products.create', by, { name, slug, team, libraries: [{ slug: library }], about });
+    await perform(knex, 'products.create', by, { name, slug, libraries: [{ slug: library }], team, about });
     await perform(knex, 'products.import', by, { slug, files: files(slug) });
   };
 
