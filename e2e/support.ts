@@ -132,7 +132,11 @@ export async function expectAccessible(page: Page, rules?: string[], within = 'h
 /** Does something while the page is in a colour scheme, which is then what it was. */
 export async function inScheme(page: Page, colorScheme: 'dark', run: () => Promise<void>): Promise<void> {
   await page.emulateMedia({ colorScheme });
-  await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', colorScheme);
+  // Looked at with each frame that is drawn: `expect` waits a tenth of a second before it looks again.
+  await page.waitForFunction(
+    (wanted) => document.documentElement.dataset.mantineColorScheme === wanted,
+    colorScheme,
+  );
   await run();
   await page.emulateMedia({ colorScheme: null });
 }

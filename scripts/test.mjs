@@ -64,7 +64,7 @@ const unexpected = (suites = []) =>
     ...unexpected(suite.suites),
   ]);
 
-/** Where browser tests have the demo workspace from: prepared beside what leaves a processor free (`e2e/prepare.ts`). */
+/** The demo workspace that tests begin with: prepared beside what leaves a processor free (`e2e/prepare.ts`). */
 const prepared = path.join(root, '.e2e', 'prepared');
 rmSync(path.dirname(prepared), { recursive: true, force: true });
 // Of these each keeps one processor busy.
@@ -110,7 +110,7 @@ const jest = async (title, pattern, name, lines, given) => {
     }),
   );
 };
-await jest('unit tests', '.', 'unit', '3000', {});
+await jest('unit tests', '.', 'unit', '3000', demo.code === 0 ? { SEEDPLAN_TEST_PREPARED: prepared } : {});
 // Who may do what is asked of every operation and person above: that has no statement of its own.
 const ON_POSTGRES =
   '^src/server/(?!start/|permissions|openapi|documents/durability|jobs/(?:pool|uploads)|intake/|http/|people/passwords).*test[.]ts$';
