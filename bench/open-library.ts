@@ -72,6 +72,7 @@ export const sentOf = (document: Document): AnswerOf<'libraries.open'> => ({
   items: [...document.items.values()],
   ancestors: [],
   withheld: false,
+  parent: null,
   last: { version: '1.0.0', others: [], without: [], ancestors: null },
   versions: [{ version: '1.0.0', at: '2026-01-01' }],
   products: [],

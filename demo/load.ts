@@ -122,7 +122,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   await release('pocket', '1.0.0', 'The first release.');
   await library('Pocket Android', 'pocket-android', { slug: 'pocket', version: '1.0.0' }, 'What Android asks for beyond Pocket.');
   await release('pocket-android', '1.0.0', 'The first release.');
-  await library('Boards', 'boards', { slug: 'keel', version: '1.1.0' }, 'Departure boards: few words, read from far away.');
+  await library('Boards', 'boards', { slug: 'keel', version: '1.0.0' }, 'Departure boards: few words, read from far away.');
   await release('boards', '1.0.0', 'The first release.');
   await product(ines, 'Apps', 'Crew handheld', 'crew-handheld', 'pocket-android', 'What the crew reads tickets with, on Android.');
   await product(ines, 'Apps', 'Night boat app', 'night-boat-app', 'pocket', 'Cabins and breakfast on the night boats, for phones.');

@@ -15,7 +15,7 @@ test('the crossing', async ({ page, browser }) => {
   const detail = page.getByRole('complementary', { name: 'Token color.estuary.700' });
   await expect(detail.getByTestId('resolved')).toHaveText('#00617e');
   await expect(detail.getByTestId('reach')).toContainText('1 guide');
-  await expect(detail.getByTestId('reach')).toContainText('2 screens');
+  await expect(detail.getByTestId('reach')).toContainText('4 screens');
 
   // A guide stands open in a second tab.
   const guide = await page.context().newPage();
@@ -146,7 +146,31 @@ test('the crossing', async ({ page, browser }) => {
     'Pinned to 1.2.0',
   );
   await visit(page, '/libraries/keel/usage?find=button');
-  await expect(page.getByRole('row', { name: /^button button: 14/ })).toBeVisible();
-  await page.getByRole('button', { name: 'button: 14 direct uses, show them' }).click();
+  await expect(page.getByRole('row', { name: /^button button: 15/ })).toBeVisible();
+  await page.getByRole('button', { name: 'button: 15 direct uses, show them' }).click();
   await expect(page.getByRole('complementary', { name: 'Uses of button' })).toContainText('in Booking site');
+});
+
+test('a library takes the next release of the one it inherits from, and one undo takes that back', async ({
+  page,
+}) => {
+  await enterAs(page, 'Osei Larkham');
+  await visit(page, '/inbox');
+  await page.getByRole('link', { name: 'Keel 1.2.0 is out; Hull inherits from 1.1.0' }).click();
+  await expect(page.getByRole('heading', { name: 'Keel 1.1.0 → 1.2.0' })).toBeVisible();
+  const brought = page.getByRole('table', { name: 'Changes that Keel 1.2.0 brings' });
+  const row = brought.getByRole('row', { name: /color\.estuary\.700/ });
+  await expect(row).toContainText('#00617e');
+  await expect(row).toContainText('#5b2a86');
+  await expect(row.locator('iframe')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Upgrade to 1.2.0' }).click();
+  // Nothing of it has reached a product: it is a change of Hull's draft, to be released or undone.
+  const changed = page.getByRole('table', { name: 'Changes since the last release' });
+  await expect(changed.getByRole('row', { name: /color\.estuary\.700/ })).toContainText('#5b2a86');
+  await expect(page.getByText(/^Inherits from Keel 1\.2\.0/)).toBeVisible();
+  await expect(page.getByText('Keel 1.2.0 is available.')).toBeHidden();
+  await page.getByRole('button', { name: 'Undo: Upgrade to Keel 1.2.0' }).click();
+  await expect(page.getByText('Keel 1.2.0 is available.')).toBeVisible();
+  await expect(page.getByText(/^Inherits from Keel 1\.1\.0/)).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'No changes since 1.1.0.' })).toBeVisible();
 });

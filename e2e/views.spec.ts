@@ -31,6 +31,7 @@ const VIEWS = [
   '/libraries/keel/guides/buttons',
   '/libraries/keel/releases',
   '/libraries/keel/releases?show=past',
+  '/libraries/boards/releases/parent/1.1.0',
   '/libraries/keel/products',
   '/libraries/keel/usage',
   '/libraries/keel/outputs',

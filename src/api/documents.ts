@@ -77,6 +77,15 @@ export const DOCUMENTS = [
       ancestors: list(Generation),
       // Something it inherits is not there, or may not be read by the caller.
       withheld: Flag,
+      parent: nullable(
+        exactly({
+          slug: Slug,
+          name: Text,
+          version: Version,
+          /** Releases after that, newest first. */
+          newer: list(exactly({ version: Version, at: Text })),
+        }),
+      ),
       // Beside the draft: the items that are other in the release, and the ids of those that are not in it.
       last: nullable(
         exactly({
@@ -88,8 +97,37 @@ export const DOCUMENTS = [
         }),
       ),
       versions: list(exactly({ version: Version, at: Text })),
-      products: list(exactly({ id: Text, slug: Text, name: Text, version: Version, items: list(ItemValue) })),
+      products: list(
+        exactly({
+          id: Text,
+          slug: Text,
+          name: Text,
+          version: Version,
+          /** The library, with its release, that is pinned and inherits from this one; null where this one is pinned. */
+          through: nullable(Text),
+          items: list(ItemValue),
+        }),
+      ),
     }),
+  }),
+  operation({
+    id: 'libraries.parentAt',
+    method: 'GET',
+    path: '/libraries/{slug}/parent/{version}',
+    summary: 'What a library would inherit with another release of its parent',
+    answer: exactly({
+      ancestors: list(Generation),
+      /** Notes of the releases between the one inherited from now and that, newest first. */
+      notes: list(exactly({ version: Version, at: Text, notes: LongText })),
+    }),
+  }),
+  operation({
+    id: 'libraries.takeParent',
+    method: 'POST',
+    path: '/libraries/{slug}/parent',
+    summary: 'Inherit from another release of the parent library',
+    body: exactly({ version: Version, id: FreshId }),
+    answer: LoggedChange,
   }),
   operation({
     id: 'libraries.transfer',

@@ -11,7 +11,7 @@ const released = demo();
 const list = (document: Document): Item[] => [...document.items.values()];
 const snapshot: LibrarySnapshot = {
   document: { id: 'keel', kind: 'library', slug: 'keel', name: 'Keel', about: '', team: 'T' },
-  role: 'maintainer', sequence: 1, items: list(released), ancestors: [], withheld: false, last: { version: '1.0.0', items: list(released), ancestors: [] },
+  role: 'maintainer', sequence: 1, items: list(released), ancestors: [], withheld: false, parent: null, last: { version: '1.0.0', items: list(released), ancestors: [] },
   versions: [{ version: '1.0.0', at: '2026-01-01' }], products: [], log: [], people: [{ id: 'p', name: 'Pat' }],
 }; // prettier-ignore
 const open = (document: Document) => new OpenLibrary(surroundingsOf(snapshot), document, 2, [], 'p');

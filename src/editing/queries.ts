@@ -14,6 +14,7 @@ import { intakeReview } from './intake/queries/intake-review';
 import { guide, guides } from './guides/queries/guide';
 import { guideFile } from './guides/queries/guide-file';
 import { changeSpecimen } from './releases/queries/change-specimen';
+import { parentUpgrade } from './releases/queries/parent-upgrade';
 import { ledger } from './releases/queries/ledger';
 import { outputs } from './outputs/queries/outputs';
 import { productBrands } from './products/queries/product-brands';
@@ -118,6 +119,7 @@ export const LIBRARY_QUERIES = {
   guideFile,
   ledger,
   changeSpecimen,
+  parentUpgrade,
   usage,
   uses,
   outputs,

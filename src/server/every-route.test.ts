@@ -175,6 +175,9 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
   expect(notices[0]).toMatchObject({ title: expect.stringContaining('1.1.0'), read: false });
   await ask('PUT', `/inbox/${notices[0]!.id}`, { read: true });
   await ask('POST', '/products/prod/pins', { library: 'lib', version: '1.1.0', id: 'change_route4' });
+  await ask('POST', '/libraries', { name: 'Heir', slug: 'heir', parent: { slug: 'lib', version: '1.0.0' } });
+  expect(await ask('GET', '/libraries/heir/parent/1.1.0')).toMatchObject({ ancestors: [{ version: '1.1.0' }], notes: [{ version: '1.1.0' }] }); // prettier-ignore
+  await ask('POST', '/libraries/heir/parent', { version: '1.1.0', id: 'change_route9' });
   const product = await ask<{ libraries: { pinned: { version: string }; newer: object[] }[] }>('GET', '/products/prod'); // prettier-ignore
   expect(product.libraries[0]).toMatchObject({ pinned: { version: '1.1.0' }, newer: [] });
 

@@ -96,6 +96,10 @@ const REACHES: Record<string, { kind: 'library' | 'product'; input: (at: string)
   ],
   'products.open': [{ kind: 'product', input: (at) => ({ slug: at }) }],
   'products.import': [{ kind: 'product', input: (at) => ({ slug: at, files: [] }) }],
+  'libraries.parentAt': [{ kind: 'library', input: (at) => ({ slug: at, version: '1.0.0' }) }],
+  'libraries.takeParent': [
+    { kind: 'library', input: (at) => ({ slug: at, version: '1.0.0', id: 'change_object' }) },
+  ],
   'products.take': [
     {
       kind: 'product',

@@ -111,6 +111,8 @@ const inputs = (): Record<string, object> => ({
     slug: 'prod',
     files: [{ name: 's.html', text: '<main><lib-button label="x"></lib-button></main>' }],
   },
+  'libraries.parentAt': { slug: 'lib', version: '1.0.0' },
+  'libraries.takeParent': { slug: 'lib', version: '1.0.0', id: 'change_test_4' },
   'products.take': { slug: 'prod', library: 'lib', version: '1.0.0', id: 'change_test_3' },
   'inbox.list': {},
   'inbox.read': { notice: 'none', read: true },

@@ -18,6 +18,7 @@ import { outboxUseCases } from './people/outbox';
 import { peopleUseCases } from './people/people';
 import { sessionUseCases } from './people/sessions';
 import { productUseCases } from './products/take';
+import { parentUseCases } from './releases/parent';
 import { publishUseCases } from './releases/publish';
 import { proposalUseCases } from './repositories/proposals';
 import { repositoryUseCases } from './repositories/repository';
@@ -40,6 +41,7 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
     ...transferUseCases,
     ...visibilityUseCases,
     ...publishUseCases,
+    ...parentUseCases,
     ...productUseCases,
     ...outputUseCases,
     ...deliveryUseCases,

@@ -75,6 +75,7 @@ export const ASKED: { [K in QueryName]: QueryArguments<K> | null } = {
   guideFile: { name: 'buttons', lens } as never,
   ledger: { leftOut: [] },
   changeSpecimen: { item: ink.id },
+  parentUpgrade: { version: '1.1.0' },
   outputs: {},
   usage: {},
   uses: { id: ink.id },

@@ -106,6 +106,7 @@ export function opened(
     items: list(released),
     ancestors: [],
     withheld: false,
+    parent: null,
     last: { version: '1.0.0', items: list(released), ancestors: [] },
     versions: [{ version: '1.0.0', at: '2026-01-01' }],
     products: [],

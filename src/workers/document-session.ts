@@ -5,9 +5,11 @@ import { documentOf, type LoggedChangeSet } from '@/core/document/change-set';
 import type { Edit } from '@/core/document/edits';
 import type { Document } from '@/core/document/item';
 import {
+  generationsFrom,
   OpenLibrary,
   surroundingsOf,
   type LibrarySnapshot,
+  type ParentRelease,
   type Surroundings,
 } from '@/editing/session/open-library';
 import type { DerivedCache } from '@/editing/session/derived-cache';
@@ -61,6 +63,8 @@ export class DocumentSession {
   private wake: (() => void) | undefined;
   private closed = false;
   private logAsked = false;
+  private parents = new Map<string, ParentRelease>();
+  private readonly parentsAsked = new Set<string>();
   private checking = false;
 
   constructor(
@@ -292,10 +296,13 @@ export class DocumentSession {
         : ((await send('GET /products/{slug}', { slug: this.slug })) as ProductSnapshot);
     this.snapshot = snapshot;
     this.logAsked = false;
+    this.parents = new Map();
     this.surroundings =
       'ancestors' in snapshot
         ? {
             ...surroundingsOf(snapshot),
+            parents: this.parents,
+            wantParent: (version) => void this.readParent(version),
             wantLog: () => void this.readLog().catch(() => (this.logAsked = false)),
             checkLater: () => this.checkLater(),
           }
@@ -315,6 +322,31 @@ export class DocumentSession {
     const { changeSets } = await send('GET /documents/{slug}/changes', { slug: this.slug, since });
     const older = changeSets.filter(({ sequence }) => sequence < (this.log[0]?.sequence ?? first));
     this.log = [...older, ...this.log];
+    this.touch();
+  }
+
+  /** Reads what would be inherited with another release of the parent, once. */
+  private async readParent(version: string): Promise<void> {
+    const { parents } = this;
+    if (this.parentsAsked.has(version)) return;
+    this.parentsAsked.add(version);
+    try {
+      const { ancestors, notes } = await send('GET /libraries/{slug}/parent/{version}', {
+        slug: this.slug,
+        version,
+      });
+      parents.set(version, { ancestors: generationsFrom(ancestors), notes });
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      parents.set(version, { problem: error.report.detail });
+      // The connection may be back in a while.
+      if (error.report.code === 'offline')
+        setTimeout(() => {
+          parents.delete(version);
+          if (!this.closed) this.touch();
+        }, POLL);
+    }
+    this.parentsAsked.delete(version);
     this.touch();
   }
 

@@ -21,6 +21,11 @@ export interface SentGeneration {
   items: Item[];
 }
 
+/** What a library would inherit with another release of its parent, or why that cannot be said. */
+export type ParentRelease =
+  | { ancestors: readonly Generation[]; notes: { version: string; at: string; notes: string }[] }
+  | { problem: string };
+
 /** What the server sends when a library is opened. */
 export interface LibrarySnapshot {
   document: {
@@ -37,9 +42,24 @@ export interface LibrarySnapshot {
   ancestors: SentGeneration[];
   /** Something it inherits may not be read by who looks. */
   withheld: boolean;
+  /** The library it inherits from, with the releases that came after the one it has, newest first. */
+  parent: {
+    slug: string;
+    name: string;
+    version: string;
+    newer: { version: string; at: string }[];
+  } | null;
   last: { version: string; items: Item[]; ancestors: SentGeneration[] } | null;
   versions: { version: string; at: string }[];
-  products: { id: string; slug: string; name: string; version: string; items: Item[] }[];
+  products: {
+    id: string;
+    slug: string;
+    name: string;
+    version: string;
+    /** The library, with its release, that is pinned and inherits from this one; null where this one is pinned. */
+    through: string | null;
+    items: Item[];
+  }[];
   log: LoggedChangeSet[];
   people: { id: string; name: string }[];
 }
@@ -104,6 +124,10 @@ export function surroundingsOf(snapshot: LibrarySnapshot) {
 export type Surroundings = ReturnType<typeof surroundingsOf> & {
   /** Has more of the log read than came with the library, where there is more. */
   wantLog?: () => void;
+  /** What would be inherited with other releases of the parent, by version, as far as it was read. */
+  parents?: ReadonlyMap<string, ParentRelease>;
+  /** Has that of one version read. */
+  wantParent?: (version: string) => void;
   /** Has checks run after what is asked for now; where there is none, they run at once. */
   checkLater?: () => void;
 };

@@ -62,7 +62,9 @@ export function LibraryProducts() {
                       <PageLink href={link(`/products/${product.slug}`)}>
                         <strong>{product.name}</strong>
                       </PageLink>
-                      <small>Pinned to {version}</small>
+                      <small>
+                        {product.through === null ? `Pinned to ${version}` : `Through ${product.through}`}
+                      </small>
                     </article>
                   ))}
               </li>

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { contextText } from '@/core/tokens/system';
 import { contextAttributes } from '@/core/products/screen';
 import type { ChangeSpecimen } from '@/editing/releases/queries/change-specimen';
-import type { LedgerView } from '@/editing/releases/queries/ledger';
+import type { ToldEntry } from '@/editing/releases/told-entry';
 import { useDocumentQuery } from '@/features/session/document';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import classes from './releases.module.css';
@@ -17,22 +17,30 @@ export const IMPACT_WORDS = { major: 'breaks', minor: 'adds or changes', patch: 
 /** One change since the last release: what, before and after, and a component in which it is seen. */
 export function ChangeRow({
   entry,
-  chosen,
+  include,
+  upgrade,
   link,
-  toggle,
 }: {
-  /** Follows the hand at once; the entry itself follows when the ledger has been computed anew. */
-  chosen: boolean;
-  entry: LedgerView['entries'][number];
+  entry: ToldEntry;
+  /** Whether it goes into the release: follows the hand at once, the entry itself when the ledger has been computed anew. */
+  include?: { chosen: boolean; toggle: () => void };
+  /** The release of the parent that would bring it, where it is none of the draft's own. */
+  upgrade?: string;
   link: (href: string) => string;
-  toggle: () => void;
 }) {
+  const out = include?.chosen === false;
   const first = entry.changes.find((change) => change.impact === entry.impact) ?? entry.changes[0]!;
   return (
-    <tr data-out={!chosen || undefined} className={chosen ? undefined : classes.out}>
-      <td>
-        <Checkbox aria-label={`${entry.title} is in the release`} checked={chosen} onChange={toggle} />
-      </td>
+    <tr data-out={out || undefined} className={out ? classes.out : undefined}>
+      {include && (
+        <td>
+          <Checkbox
+            aria-label={`${entry.title} is in the release`}
+            checked={include.chosen}
+            onChange={include.toggle}
+          />
+        </td>
+      )}
       <td>
         <span className={classes.impact} data-impact={entry.impact} title={IMPACT_WORDS[entry.impact]}>
           {entry.impact}
@@ -61,7 +69,7 @@ export function ChangeRow({
         </div>
       </td>
       <td>
-        <Seen item={entry.item} />
+        <Seen item={entry.item} upgrade={upgrade} />
         {entry.reached.length === 0 ? (
           'Reaches nothing'
         ) : (
@@ -95,15 +103,15 @@ function Value({ text }: { text: string | null }) {
 }
 
 /** Drawn when its row comes into view: a ledger may have hundreds of rows. */
-function Seen({ item }: { item: string }) {
+function Seen(shown: { item: string; upgrade?: string }) {
   const { ref, entry } = useIntersection({ rootMargin: '200px' });
   const [near, setNear] = useState(false);
   if (entry?.isIntersecting && !near) setNear(true);
-  return <div ref={ref}>{near && <Drawn item={item} />}</div>;
+  return <div ref={ref}>{near && <Drawn {...shown} />}</div>;
 }
 
-function Drawn({ item }: { item: string }) {
-  const view = useDocumentQuery('changeSpecimen', { item });
+function Drawn(shown: { item: string; upgrade?: string }) {
+  const view = useDocumentQuery('changeSpecimen', shown);
   if (!view) return null;
   const sides: { label: string; drawing: ChangeSpecimen['before'] }[] = [
     { label: 'before', drawing: view.before },

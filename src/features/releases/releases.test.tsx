@@ -25,7 +25,7 @@ const changed = (() => {
     ),
   ).own;
 })();
-const products = [{ id: 'b', slug: 'booking', name: 'Booking', version: '1.0.0', items: [] }];
+const products = [{ id: 'b', slug: 'booking', name: 'Booking', version: '1.0.0', through: null, items: [] }];
 const open = (role = 'maintainer', more = {}) => {
   // What the thumbnail of a product opens.
   local.product = bookingSite(released);

@@ -6,7 +6,6 @@ import { listed } from '@/core/base/words';
 import { Alert, Button, Group, SegmentedControl, Text, Textarea } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
-import type { LedgerView } from '@/editing/releases/queries/ledger';
 import { useDocument, useDocumentQuery, useCommand } from '@/features/session/document';
 import { call, useCall } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
@@ -14,7 +13,8 @@ import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { Prose } from '@/ui/markdown';
 import { PageSkeleton } from '@/ui/page-skeleton';
 import { ProductThumbnail } from '@/features/workspace/product-card';
-import { ChangeRow, IMPACT_WORDS } from './change-row';
+import { ChangeRow } from './change-row';
+import { ImpactBar } from './impact-bar';
 import classes from './releases.module.css';
 
 /** The change ledger: every change since the last release, in or out, and the release they make; below it, the past. */
@@ -35,6 +35,7 @@ export function Releases() {
           { value: 'past', label: 'Past releases' },
         ]}
       />
+      <NewerParent />
       {page === 'next' ? <Ledger /> : <Past />}
     </>
   );
@@ -97,6 +98,7 @@ function Ledger() {
     );
   }
   const gone = out.length;
+  const told = view.products.filter(({ through }) => through === null);
   return (
     <div className={classes.ledger}>
       <ImpactBar entries={view.entries.filter((entry) => !out.includes(entry.item))} />
@@ -115,13 +117,14 @@ function Ledger() {
             <ChangeRow
               key={entry.item}
               entry={entry}
-              chosen={!out.includes(entry.item)}
               link={link}
-              toggle={() =>
-                setOut((old) =>
-                  old.includes(entry.item) ? old.filter((id) => id !== entry.item) : [...old, entry.item],
-                )
-              }
+              include={{
+                chosen: !out.includes(entry.item),
+                toggle: () =>
+                  setOut((old) =>
+                    old.includes(entry.item) ? old.filter((id) => id !== entry.item) : [...old, entry.item],
+                  ),
+              }}
             />
           ))}
         </tbody>
@@ -176,9 +179,9 @@ function Ledger() {
             </Button>
             <Text size="sm" c="dimmed">
               {view.entries.length - gone} in{gone > 0 ? `, ${gone} excluded` : ''} ·{' '}
-              {view.products.length === 0
+              {told.length === 0
                 ? 'no product to notify'
-                : `will notify ${listed(view.products.map((product) => `${product.name} (pinned to ${product.version})`))}`}
+                : `will notify ${listed(told.map((product) => `${product.name} (pinned to ${product.version})`))}`}
             </Text>
           </Group>
           {!library.canEdit && (
@@ -187,9 +190,9 @@ function Ledger() {
             </Text>
           )}
         </div>
-        {view.products.length > 0 && (
+        {told.length > 0 && (
           <section className={classes.notified} aria-label="Products that will be notified">
-            {view.products.map((product) => (
+            {told.map((product) => (
               <article key={product.slug}>
                 <ProductThumbnail slug={product.slug} name={product.name} upgrade={false} />
                 <strong>{product.name}</strong>
@@ -207,27 +210,22 @@ function Ledger() {
   );
 }
 
-/** How many of the changes included break, add or are not seen, as one bar. */
-function ImpactBar({ entries }: { entries: LedgerView['entries'] }) {
-  const counts = (['major', 'minor', 'patch'] as const).map((impact) => ({
-    impact,
-    count: entries.filter((entry) => entry.impact === impact).length,
-  }));
+/** The way to a newer release of the library this one inherits from. */
+function NewerParent() {
+  const { parent, canEdit } = useLibrary();
+  const [newest] = parent?.newer ?? [];
+  if (!parent || !newest) return null;
   return (
-    <div className={classes.impacts}>
-      <div className={classes.impactBar} aria-hidden>
-        {counts.map(({ impact, count }) => (
-          <span key={impact} data-impact={impact} style={{ flexGrow: count }} />
-        ))}
-      </div>
-      <ul aria-label="Changes by impact">
-        {counts.map(({ impact, count }) => (
-          <li key={impact} data-impact={impact}>
-            {count} {impact}: {IMPACT_WORDS[impact]}
-          </li>
-        ))}
-      </ul>
-    </div>
+    <Alert color="gray" mb="md" title={`${parent.name} ${newest.version} is available.`}>
+      <Group>
+        <Text size="sm">
+          This library inherits from {parent.name} {parent.version}.
+        </Text>
+        <LibraryButton to={`releases/parent/${newest.version}`} primary={canEdit}>
+          Review upgrade
+        </LibraryButton>
+      </Group>
+    </Alert>
   );
 }
 

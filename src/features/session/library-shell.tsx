@@ -87,8 +87,17 @@ function stateOf(view: FrameView, findings: QueryAnswer<'findingCount'> | undefi
       : view.changes === 0
         ? `No changes since ${view.last}`
         : `${counted(view.changes, 'change')} since ${view.last}`;
+  const [newer] = view.parent?.newer ?? [];
   const worst = (['error', 'warning', 'note'] as const).find((level) => findings?.[level]);
   return [
+    ...(newer
+      ? [
+          {
+            text: `${view.parent!.name} ${newer.version} available`,
+            href: libraryAddress(view.slug, `releases/parent/${newer.version}`),
+          },
+        ]
+      : []),
     { text: changes, href: libraryAddress(view.slug, 'releases') },
     ...(findings && worst
       ? [

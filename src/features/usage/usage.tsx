@@ -222,9 +222,9 @@ function Overview({ view, last }: { view: UsageView; last: string | null }) {
         </figure>
       ))}
       <figure className={classes.spread}>
-        <figcaption>Pinned releases</figcaption>
+        <figcaption>Releases in use</figcaption>
         {products === 0 ? (
-          <small>No product is pinned to this library yet.</small>
+          <small>No product uses this library yet.</small>
         ) : (
           <ul>
             {versions.map(({ version, products: names }) => (

@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 import { invertEdits, undoStacks, type LoggedChangeSet } from '@/core/document/change-set';
 import { equal, type Clash, type Edit } from '@/core/document/edits';
-import type { Document, Item } from '@/core/document/item';
+import type { Document, Item, Items } from '@/core/document/item';
 import { applicable, applyChangeSet, brokenInvariants, kindOf } from '@/core/kinds/registry';
 import { schemaProblems } from '@/core/kinds/schema-problems';
 import { readable, type DocumentRow } from '../access/authorise';
@@ -9,7 +9,7 @@ import { checkFiles } from '../assets/files';
 import { badRequest, notFound, Problem } from '../http/problem';
 import { everyGeneration, lineageOf, noRelease, pinnedRelease, releaseItems } from '../releases/store';
 import { personIn, useCase, type Work } from '../use-case';
-import { announce } from './events';
+import { announce, announceSurroundings } from './events';
 import { draftOf, keepDocument, loadDocument, readLog, storeChange, type DraftRow } from './store';
 
 /**
@@ -54,6 +54,8 @@ export async function change(
     // The draft may have gone on in the same transaction by then.
     keepDocument(trx, { ...draft, sequence: entry.sequence }, result.document);
     announce(draft.id, entry);
+    // What a tab was sent of the releases it stands on is of others.
+    if (repinned(document.items, result.document.items, result.touched)) announceSurroundings(draft.id);
   });
   return entry;
 }
@@ -90,6 +92,13 @@ async function checkProduct(work: Work, item: Item, before: Item | undefined): P
   if (found?.kind !== 'product') throw notFound(`product ${named}`);
 }
 
+/** Whether a document has another release of something than before. */
+const repinned = (before: Items, after: Items, touched: ReadonlySet<string>): boolean =>
+  [...touched].some((id) => {
+    const item = after.get(id) ?? before.get(id);
+    return item !== undefined && kindOf(item).pinned !== undefined;
+  });
+
 /**
  * Holds the whole document against what no edit alone can say. What it inherits counts whoever asks: it is what stands.
  * @throws Problem 409, with the edits that would break it
@@ -100,12 +109,17 @@ async function checkWhole(
   { document, touched }: { document: Document; touched: ReadonlySet<string> },
   edits: readonly Edit[],
 ): Promise<void> {
-  const generations = await everyGeneration(trx, document.items);
+  const inheritedBy = async (items: Items) =>
+    (await everyGeneration(trx, items)).map((generation) => generation.items);
+  const inherited = await inheritedBy(document.items);
   const broken = brokenInvariants({
     before: before.items,
     after: document.items,
     touched,
-    inherited: generations.map(({ items }) => items),
+    inherited,
+    ...(repinned(before.items, document.items, touched) && {
+      inheritedBefore: await inheritedBy(before.items),
+    }),
   });
   const [first] = broken;
   if (!first) return;

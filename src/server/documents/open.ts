@@ -1,10 +1,11 @@
 import type { Knex } from 'knex';
 import { append } from '@/core/base/append';
 import { itemsOf, type Item, type ItemKindName, type Items } from '@/core/document/item';
-import { ITEM_KINDS } from '@/core/kinds/registry';
+import { kindOf } from '@/core/kinds/registry';
 import { releaseBeside } from '@/core/releases/beside';
 import { compareVersions } from '@/core/releases/version';
 import { allReadable, roleOf, type DocumentRow } from '../access/authorise';
+import { parentOf } from '../releases/parent';
 import {
   lineageOf,
   pinnedRelease,
@@ -13,6 +14,7 @@ import {
   toldOf,
   type ReleaseRow,
 } from '../releases/store';
+import { namedReleases, productsUsing } from '../releases/users';
 import { startingLibraries } from '../workspace/settings';
 import { useCase, type Work } from '../use-case';
 import { draftOf, loadDocument, readLog } from './store';
@@ -56,6 +58,7 @@ const openLibrary = useCase('libraries.open', {
       sequence: draft.sequence,
       items: list(items),
       ...inherited,
+      parent: await parentOf(work, items),
       last:
         last && lastItems
           ? { version: last.version, ...releaseBeside(items, lastItems), ancestors: await ancestorsBeside() }
@@ -130,31 +133,6 @@ async function people(trx: Knex): Promise<{ id: string; name: string }[]> {
   return trx('people').select('id', 'name');
 }
 
-/** The products, of those this person may see, that have a library pinned. */
-async function productsUsing(work: Work, libraryId: string) {
-  const found = [];
-  for (const product of (await work
-    .trx('documents')
-    .where({ kind: 'product' })
-    .orderBy('name')) as DocumentRow[]) {
-    if (!(await roleOf(work.trx, work.actor, product))) continue;
-    const { items } = await loadDocument(work.trx, await draftOf(work.trx, product.id), 'product');
-    const pin = itemsOf(items, 'pin').find((other) => other.library.id === libraryId);
-    if (pin)
-      found.push({
-        id: product.id,
-        slug: product.slug,
-        name: product.name,
-        version: pin.version,
-        items: list(items),
-      });
-  }
-  return found;
-}
-
-/** Kinds of item that name a release of another document. */
-const NAMING = [...ITEM_KINDS.values()].filter(({ pinned }) => pinned).map(({ kind }) => kind);
-
 const listDocuments = useCase('documents.list', {
   needs: 'signed-in',
   async run(work) {
@@ -163,22 +141,12 @@ const listDocuments = useCase('documents.list', {
     const versions = new Map<string, string[]>();
     for (const row of (await work.trx('releases').select('document_id', 'version')) as ReleaseRow[])
       if (byId.has(row.document_id)) append(versions, row.document_id, row.version);
-    const naming: { document_id: string; body: string }[] = await work
-      .trx('items')
-      .join('drafts', 'drafts.id', 'items.draft_id')
-      .whereIn('items.kind', NAMING)
-      .orderBy('items.item_id')
-      .select('drafts.document_id', 'items.body');
     const named = new Map<string, { kind: string; title: string }[]>();
-    for (const { document_id, body } of naming) {
-      if (!byId.has(document_id)) continue;
-      const item = JSON.parse(body) as Item;
-      const kind = ITEM_KINDS.get(item.kind)!;
-      const { library, version } = kind.pinned!(item as never)!;
-      // What may not be read is not named, nor what is not there.
-      if (byId.has(library.id ?? '') && versions.get(library.id!)?.includes(version))
-        append(named, document_id, { kind: item.kind, title: kind.title(item as never) });
-    }
+    for (const [id, names] of byId.size > 0 ? await namedReleases(work.trx) : [])
+      for (const { item, library, version } of byId.has(id) ? names : [])
+        // What may not be read is not named, nor what is not there.
+        if (byId.has(library.id ?? '') && versions.get(library.id!)?.includes(version))
+          append(named, id, { kind: item.kind, title: kindOf(item).title(item) });
     const titles = (id: string, kind: ItemKindName) =>
       (named.get(id) ?? []).filter((one) => one.kind === kind).map(({ title }) => title);
     const starting = new Set(await startingLibraries(work.trx));

@@ -1,4 +1,4 @@
-import type { Work } from '../use-case';
+import { personIn, type Work } from '../use-case';
 
 /** Tells a person in their inbox, while they may read the documents it is about. */
 export async function addNotice(
@@ -21,4 +21,13 @@ export async function addNotice(
     ...notice,
     documents: JSON.stringify(notice.documents),
   });
+}
+
+/** What a person has been told with this address is done. */
+export async function markRead(work: Work, href: string): Promise<void> {
+  await work
+    .trx('notices')
+    .where({ person_id: personIn(work), href })
+    .whereNull('read_at')
+    .update({ read_at: work.now() });
 }

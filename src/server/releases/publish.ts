@@ -12,6 +12,8 @@ import { deliverRelease } from '../outputs/deliveries';
 import { badRequest, Problem } from '../http/problem';
 import { addNotice } from '../people/notices';
 import { personIn, useCase } from '../use-case';
+import { parentReview } from './parent';
+import { usersOf } from './users';
 import { ancestorsOf, lineageOf, releaseItems, releasesOf, storeRelease, toldOf } from './store';
 
 /** A body of items joined with what it inherits, and resolved. */
@@ -79,26 +81,32 @@ const publish = useCase('releases.publish', {
       items,
     );
 
-    for (const product of await trx('documents').where({ kind: 'product' })) {
-      const productDraft = await draftOf(trx, product.id);
-      const { items: own } = await loadDocument(trx, productDraft, 'product');
-      const pin = itemsOf(own, 'pin').find((other) => other.library.id === row.id);
-      if (!pin || compareVersions(pin.version, version) >= 0) continue;
+    for (const { document: user, version: has } of await usersOf(trx, row.id)) {
+      if (compareVersions(has, version) >= 0) continue;
       const members = await trx('memberships')
-        .where({ team_id: product.team_id })
+        .where({ team_id: user.team_id })
         .whereIn('role', ['maintainer', 'owner']);
       for (const member of members) {
         const actor: Actor = { kind: 'person', id: member.person_id };
         if (!(await readable({ trx, actor }, { id: row.id }))) continue;
         await addNotice(work, member.person_id, {
           kind: 'upgrade',
-          title: `${row.name} ${version} is out; ${product.name} has ${pin.version}`,
-          body: `See what it would change on the screens of ${product.name} before you take it.`,
-          href: `/products/${product.slug}/upgrade/${row.slug}/${version}`,
-          documents: [row.id, product.id],
+          documents: [row.id, user.id],
+          ...(user.kind === 'product'
+            ? {
+                title: `${row.name} ${version} is out; ${user.name} has ${has}`,
+                body: `See what it would change on the screens of ${user.name} before you take it.`,
+                href: `/products/${user.slug}/upgrade/${row.slug}/${version}`,
+              }
+            : {
+                title: `${row.name} ${version} is out; ${user.name} inherits from ${has}`,
+                body: `See what it would change in ${user.name} before you upgrade.`,
+                href: parentReview(user.slug, version),
+              }),
         });
       }
-      work.afterCommit(() => announceSurroundings(productDraft.id));
+      const userDraft = await draftOf(trx, user.id);
+      work.afterCommit(() => announceSurroundings(userDraft.id));
     }
     await deliverRelease(work, row, version, itemsOf(document.items, 'output'));
     work.afterCommit(() => announceSurroundings(draft.id));

@@ -123,7 +123,7 @@ export const lineageOf = (asking: Asking, items: Items) =>
   lineage(items, (parent) => pinnedRelease(asking, parent), asking.trx);
 
 /** All of them, whoever asks: for what the program itself holds together, and tells nobody. */
-export const everyGeneration = async (trx: Knex, items: Items): Promise<Generation[]> =>
+export const everyGeneration = async (trx: Knex, items: Items): Promise<(Generation & { id: string })[]> =>
   (
     await lineage(
       items,

@@ -5,7 +5,7 @@ import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import type { Document } from '@/core/document/item';
 import type { OpenProduct } from '@/editing/session/open-product';
-import type { LibrarySnapshot, OpenLibrary } from '@/editing/session/open-library';
+import type { LibrarySnapshot, OpenLibrary, Surroundings } from '@/editing/session/open-library';
 import { LibraryShell } from '@/features/session/library-shell';
 import { ProductShell } from '@/features/session/product-shell';
 import { WorkProvider } from '@/features/session/work';
@@ -33,13 +33,21 @@ let last: { document: Document; role: string; library: OpenLibrary } | undefined
 export async function openPage(
   page: ReactNode,
   path: string,
-  library: Document | { released: Document; present: Document; more?: Partial<LibrarySnapshot> } = demo(),
+  library:
+    | Document
+    | {
+        released: Document;
+        present: Document;
+        more?: Partial<LibrarySnapshot>;
+        parents?: Surroundings['parents'];
+      } = demo(),
   role = 'maintainer',
 ) {
   local.library =
     'items' in library
       ? openedAs(library, role)
       : opened(library.released, library.present, { role, ...library.more });
+  if ('parents' in library) Object.assign(local.library.surroundings, { parents: library.parents });
   local.stored = [];
   local.broken = undefined;
   window.history.replaceState(null, '', `/libraries/keel/${path}`);

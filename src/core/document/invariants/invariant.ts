@@ -17,6 +17,8 @@ export interface Transition {
   touched: ReadonlySet<string>;
   /** What is inherited, oldest first. */
   inherited: readonly Items[];
+  /** The same before, where a change set has the document inherit something else. */
+  inheritedBefore?: readonly Items[];
   kinds: ItemKinds;
 }
 

@@ -1,12 +1,13 @@
 import { registryOf } from '../../base/registry';
 import { circle } from './circle';
+import { inherited } from './inherited';
 import type { Broken, Invariant, Transition } from './invariant';
 import { required } from './required';
 import { unique } from './unique';
 
 /** What holds of every document after every change set, whoever sent it. */
 export const INVARIANTS: ReadonlyMap<string, Invariant> = registryOf(
-  [required, circle, unique],
+  [required, circle, unique, inherited],
   ({ code }) => code,
 );
 

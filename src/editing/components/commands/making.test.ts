@@ -163,7 +163,7 @@ test('a value that a screen sets cannot go; a copy stands for itself', () => {
   const items = new Map(released.items).set(original.id, bare);
   const placed = { id: 'placement_1', kind: 'placement', screen: 'screen_1', parent: null, slot: null, component: { id: original.id, path: 'button' }, props: { [tone.name]: tone.values.at(-1)! }, overrides: {}, order: 'a0' } as const; // prettier-ignore
   const library = opened({ ...released, items }, undefined, {
-    products: [{ id: 'p1', slug: 'p', name: 'Kiosk', version: '1.0.0', items: [placed] }],
+    products: [{ id: 'p1', slug: 'p', name: 'Kiosk', version: '1.0.0', through: null, items: [placed] }],
   });
   const fewer = { ...tone, values: tone.values.slice(0, -1) };
   expect(problem(setProp(library, { component: 'button', prop: fewer }, newId))).toMatch(

@@ -1,20 +1,13 @@
-import { reachText } from '@/core/library/reach';
 import { unmetNeeds, type Unmet } from '@/core/releases/closure';
-import { bumpOf, composeRelease, type LedgerEntry } from '@/core/releases/ledger';
+import { bumpOf, composeRelease } from '@/core/releases/ledger';
 import { releaseNotes } from '@/core/releases/notes';
 import type { Bump } from '@/core/document/impact';
 import { nextVersion } from '@/core/releases/version';
 import type { OpenLibrary } from '@/editing/session/open-library';
-import { whereIs, type Where } from '@/editing/session/where';
+import { toldEntry, type ToldEntry } from '@/editing/releases/told-entry';
 
 export interface LedgerView {
-  entries: (LedgerEntry & {
-    in: boolean;
-    reachText: string;
-    reached: Where[];
-    href: string | null;
-    authors: string[];
-  })[];
+  entries: (ToldEntry & { in: boolean })[];
   last: string | null;
   version: string;
   bump: Bump;
@@ -23,8 +16,8 @@ export interface LedgerView {
   notes: string;
   sequence: number;
   canRelease: boolean;
-  /** Products that would be told. */
-  products: { name: string; slug: string; version: string }[];
+  /** Products that use it; those that have it pinned themselves would be told. */
+  products: { name: string; slug: string; version: string; through: string | null }[];
 }
 
 /** The change ledger: everything since the last release, and what a release of the chosen part of it would be. */
@@ -36,24 +29,13 @@ export function ledger(library: OpenLibrary, { leftOut }: { leftOut: string[] })
   const { snapshot, surroundings } = library;
   const last = snapshot.last?.version;
   const version = nextVersion(last, bump);
-  const index = library.reach();
   const release = composeRelease(surroundings.lastOwn(), library.own.items, out);
   return {
-    entries: all.map((entry) => {
-      const reached = index.reached(entry.item);
-      const known = [...reached.keys()]
-        .flatMap((id) => whereIs(library, id) ?? [])
-        .filter((where) => where.kind !== 'placement');
-      const here = whereIs(library, entry.item);
-      return {
-        ...entry,
-        in: !out.has(entry.item),
-        reachText: reachText(index, reached.keys()),
-        reached: known,
-        href: here && library.items.has(entry.item) ? here.href : null,
-        authors: authorsOf(library, entry.item),
-      };
-    }),
+    entries: all.map((entry) => ({
+      ...toldEntry(library, entry),
+      in: !out.has(entry.item),
+      authors: authorsOf(library, entry.item),
+    })),
     last: last ?? null,
     version,
     bump,
@@ -68,7 +50,12 @@ export function ledger(library: OpenLibrary, { leftOut }: { leftOut: string[] })
     ),
     sequence: library.sequence,
     canRelease: library.canEdit && chosen.length > 0,
-    products: snapshot.products.map(({ name, slug, version: pinned }) => ({ name, slug, version: pinned })),
+    products: snapshot.products.map(({ name, slug, version: has, through }) => ({
+      name,
+      slug,
+      version: has,
+      through,
+    })),
   };
 }
 

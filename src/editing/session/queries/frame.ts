@@ -12,6 +12,8 @@ export interface FrameView {
   canEdit: boolean;
   sequence: number;
   lineage: { name: string; version: string }[];
+  /** The library it inherits from, with newer releases of that, newest first. */
+  parent: { slug: string; name: string; version: string; newer: { version: string; at: string }[] } | null;
   /** Something it inherits may not be read by who looks. */
   withheld: boolean;
   axes: { name: string; contexts: string[]; default: string; description: string }[];
@@ -48,6 +50,7 @@ export function frame(library: OpenLibrary): FrameView {
       name: generation.name,
       version: generation.version,
     })),
+    parent: snapshot.parent,
     withheld: snapshot.withheld,
     axes: resolution.system.axes.map((axis) => ({
       name: axis.name,

@@ -1,0 +1,102 @@
+import { itemsOf, type Items } from '@/core/document/item';
+import { parentUpgrade, type ParentUpgrade } from '@/core/releases/parent-upgrade';
+import { compareVersions } from '@/core/releases/version';
+import type { DocumentRow } from '../access/authorise';
+import { change } from '../documents/change';
+import { draftOf, loadDocument } from '../documents/store';
+import { badRequest, Problem } from '../http/problem';
+import { markRead } from '../people/notices';
+import { useCase, type Work } from '../use-case';
+import { ancestorsOf, noRelease, pinnedRelease, releasesOf, toldOf } from './store';
+
+/** Where a release of a library's parent is reviewed. */
+export const parentReview = (library: string, version: string): string =>
+  `/libraries/${library}/releases/parent/${version}`;
+
+/** The parent of a body of items, for who may read it. */
+export async function parentOf(work: Work, items: Items) {
+  const [parent] = itemsOf(items, 'parent');
+  const pinned = parent && (await pinnedRelease(work, parent));
+  if (!pinned) return null;
+  const { library, release } = pinned;
+  const newer = (await releasesOf(work.trx, library.id)).filter(
+    (one) => compareVersions(one.version, release.version) > 0,
+  );
+  return {
+    slug: library.slug,
+    name: library.name,
+    version: release.version,
+    newer: newer.map(({ version, at }) => ({ version, at })),
+  };
+}
+
+/**
+ * A draft with what it inherits now, and what it would with another release of its parent.
+ * @throws Problem 400 where it has no parent, 404 where one of the releases is not there or may not be read
+ */
+async function withParentAt(work: Work, row: DocumentRow, version: string) {
+  const { items } = await loadDocument(work.trx, await draftOf(work.trx, row.id), 'library');
+  const [parent] = itemsOf(items, 'parent');
+  if (!parent) throw badRequest(`${row.name} inherits from no library.`);
+  const other = { ...parent, version };
+  const pinned = await pinnedRelease(work, other);
+  if (!pinned) throw noRelease(version, parent.library.path);
+  const then = await ancestorsOf(work, items);
+  const now = await ancestorsOf(work, new Map([[parent.id, other]]));
+  return { items, parent, library: pinned.library, then, now };
+}
+
+/** What the releases after one, up to another, are said to have changed. */
+const parentAt = useCase('libraries.parentAt', {
+  needs: 'viewer',
+  kind: 'library',
+  document: (input) => input.slug,
+  async run(work, { version }, row) {
+    const { parent, library, now } = await withParentAt(work, row, version);
+    const between = (await releasesOf(work.trx, library.id)).filter(
+      (one) => compareVersions(one.version, version) <= 0 && compareVersions(one.version, parent.version) > 0,
+    );
+    const notes = [];
+    for (const release of between)
+      notes.push({
+        version: release.version,
+        at: release.at,
+        notes: (await toldOf(work, release)).notes,
+      });
+    return {
+      ancestors: now.map(({ name, version: at, items }) => ({
+        name,
+        version: at,
+        items: [...items.values()],
+      })),
+      notes,
+    };
+  },
+});
+
+/** Has a library inherit from another release of its parent: one change set, to be undone like any other. */
+const takeParent = useCase('libraries.takeParent', {
+  needs: 'maintainer',
+  kind: 'library',
+  document: (input) => input.slug,
+  async run(work, { version, id }, row) {
+    const { items, parent, library, then, now } = await withParentAt(work, row, version);
+    if (parent.version === version)
+      throw badRequest(`${row.name} inherits from ${library.name} ${version} already.`);
+    const { edits, broken } = parentUpgrade(items, version, then, now) as ParentUpgrade;
+    const [first] = broken;
+    if (first)
+      throw new Problem(
+        409,
+        'breaks',
+        'This cannot stand beside what is there',
+        `${first.message}. ${first.fix}.`,
+      );
+    const verb = compareVersions(version, parent.version) > 0 ? 'Upgrade to' : 'Go back to';
+    const entry = await change(work, row, { id, label: `${verb} ${library.name} ${version}`, edits });
+    await markRead(work, parentReview(row.slug, version));
+    return entry;
+  },
+});
+
+export const parentUseCases = [parentAt, takeParent];
