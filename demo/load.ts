@@ -127,7 +127,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   await product(ines, 'Apps', 'Crew handheld', 'crew-handheld', 'pocket-android', 'What the crew reads tickets with, on Android.');
   await product(ines, 'Apps', 'Night boat app', 'night-boat-app', 'pocket', 'Cabins and breakfast on the night boats, for phones.');
   await product(jory, 'Piers', 'Departure boards', 'departure-boards', 'boards', 'What hangs in the halls and over the piers.');
-  await change('boards', osei, 'Leave more room between rows', (items) => [declare(items, 'boards.tokens.json', 'board.row-height', '{"$value":{"value":80,"unit":"px"}}')]);
+  await change('boards', osei, 'Leave more room between rows', (items) => [declare(items, 'boards.tokens.json', 'board.row-height', '{"$type":"dimension","$value":{"value":80,"unit":"px"}}')]);
 
   on('2026-11-16');
   await change('keel', osei, 'Warm the delayed amber', (items) => [

@@ -1,7 +1,8 @@
+import { documentOf } from '@/core/document/change-set';
 import { itemsOf, type Document, type Item } from '@/core/document/item';
 import { readScreen } from '@/core/products/screen-file';
 import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from './session/open-library';
-import { productFrame, screen, upgrade } from './session/open-product';
+import { OpenProduct, productFrame, screen, upgrade } from './session/open-product';
 import type { Command } from './session/command';
 import { LIBRARY_COMMANDS, PRODUCT_COMMANDS } from './commands';
 import { LIBRARY_QUERIES } from './queries';
@@ -300,4 +301,22 @@ test('a screen that names no component says where', () => {
     at: { line: 2, column: 1 },
     message: expect.stringContaining('<keel-sail>'),
   });
+});
+
+test('a second library that a product is pinned to is told of and upgraded; screens are drawn with the first', () => {
+  const { snapshot, own } = bookingSite(released, [{ version: '1.1.0', document: after(setInk()).own }]);
+  const [keel] = snapshot.libraries;
+  const second: Item = { id: 'pin_2', kind: 'pin', library: { id: 'hull', path: 'Hull' }, version: '1.0.0', policy: 'ask', held: {} }; // prettier-ignore
+  const hull = { ...keel!, id: 'hull', slug: 'hull', name: 'Hull' };
+  const both = documentOf('booking', 'product', [...list(own), second]);
+  const product = new OpenProduct({ ...snapshot, libraries: [keel!, hull] }, both, 2, [], 'p');
+  expect(productFrame(product).pins).toEqual([
+    { slug: 'keel', name: 'Keel', version: '1.0.0', newest: '1.1.0' },
+    { slug: 'hull', name: 'Hull', version: '1.0.0', newest: '1.1.0' },
+  ]);
+  expect(upgrade(product, { library: 'hull', version: '1.1.0' })).toMatchObject({
+    library: 'Hull', from: '1.0.0', to: '1.1.0', taken: false, canTake: true, areas: [], screens: [],
+  }); // prettier-ignore
+  expect(upgrade(product, { library: 'keel', version: '1.1.0' })!.areas.length).toBeGreaterThan(3);
+  expect(upgrade(product, { library: 'boards', version: '1.1.0' })).toBeNull();
 });

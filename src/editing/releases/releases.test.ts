@@ -122,4 +122,11 @@ test('a change is drawn in a component, and under the props, with which it is se
     after: { html: drawn.after!.html },
   });
   expect(LIBRARY_QUERIES.changeSpecimen(library, { item, upgrade: '9.0.0' })).toBeNull();
+  // A component that the release has not does not show a change of a token.
+  const badge = itemsOf(keel.items, 'component').find(({ name }) => name === 'badge')!;
+  const before = { ...keel, items: new Map([...keel.items].filter(([id]) => id !== badge.id)) };
+  expect(LIBRARY_QUERIES.changeSpecimen(opened(before, next), { item })).toMatchObject({
+    component: expect.not.stringMatching(/^badge$/), before: expect.anything(), after: expect.anything(),
+  }); // prettier-ignore
+  expect(LIBRARY_QUERIES.changeSpecimen(opened(before, next), { item: badge.id })).toMatchObject({ component: 'badge', before: null }); // prettier-ignore
 });

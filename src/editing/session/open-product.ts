@@ -127,6 +127,8 @@ export interface ProductFrameView {
   axes: { name: string; contexts: string[]; default: string; description: string }[];
   library: { slug: string; name: string; version: string } | null;
   newer: { version: string; at: string; notes: string }[];
+  /** Every library it is pinned to, the one its screens are drawn with first, and the newest release where that is another. */
+  pins: { slug: string; name: string; version: string; newest: string | null }[];
   screens: { id: string; title: string; width: number; placements: number; theme: string | null }[];
   /** The themes of the pinned release, and the one chosen for all screens. */
   themes: string[];
@@ -155,6 +157,12 @@ export function productFrame(product: OpenProduct): ProductFrameView {
     newer: (sent?.newer ?? [])
       .filter((release) => release.version !== main?.version)
       .map(({ version, at, notes }) => ({ version, at, notes })),
+    pins: itemsOf(own.items, 'pin').flatMap(({ library: { id }, version }) => {
+      const library = snapshot.libraries.find((other) => other.id === id);
+      if (!library) return [];
+      const [newest] = library.newer.filter((release) => release.version !== version);
+      return [{ slug: library.slug, name: library.name, version, newest: newest?.version ?? null }];
+    }),
     screens: screensOf(own.items).map((screen) => ({
       id: screen.id,
       title: screen.title,
@@ -251,15 +259,17 @@ export function upgrade(
   const now = (one: { id: string }) => product.main(one.id)!.state;
   const then = (one: { id: string }) => product.release(slug, version, product.themeOf(one.id))!;
   const library = product.snapshot.libraries.find((other) => other.slug === slug);
-  if (!main || main.slug !== slug || !after || !library) return null;
+  const pin = itemsOf(product.own.items, 'pin').find((one) => one.library.id === library?.id);
+  if (!main || !pin || !after || !library) return null;
   return {
     library: library.name,
-    from: main.version,
+    from: pin.version,
     to: version,
     notes: [library.pinned, ...library.newer].find((release) => release.version === version)?.notes ?? '',
-    taken: main.version === version,
+    taken: pin.version === version,
     canTake: product.canEdit,
-    ...reviewOf(product, now, then),
+    // Screens are drawn with the first library: what another releases changes nothing on them.
+    ...(main.slug === slug ? reviewOf(product, now, then) : { screens: [], areas: [] }),
   };
 }
 

@@ -25,14 +25,14 @@ function upgradeAt(href: string) {
   return product && library && version ? { product, library, version } : undefined;
 }
 
-/** Messages by the product they concern, newest first; the open ones with what they would change. */
+/** The library or product that a message is about, by its address: `/products/booking-site/…`. */
+const subjectOf = ({ href }: Notice): string => /^\/(libraries|products)\/[^/?]+/.exec(href)?.[0] ?? '';
+
+/** Messages by the library or product they concern, newest first; the open ones with what they would change. */
 export function Inbox({ notices }: { notices: Notice[] }) {
   const { me, documents } = useWork();
   const groups = new Map<string, Notice[]>();
-  for (const notice of notices) {
-    const about = upgradeAt(notice.href)?.product ?? '';
-    append(groups, about, notice);
-  }
+  for (const notice of notices) append(groups, subjectOf(notice), notice);
   return (
     <Frame me={me} documents={documents} title="Seedplan" stages={[]} axes={[]}>
       <div style={{ maxWidth: 980 }}>
@@ -41,14 +41,16 @@ export function Inbox({ notices }: { notices: Notice[] }) {
         </Title>
         {notices.length === 0 && (
           <EmptyState title="No messages.">
-            When a library that your products use is released, the message stands here with what it would
-            change on their screens.
+            When a library is released that your products use or your libraries inherit from, the message
+            stands here with what it would change.
           </EmptyState>
         )}
-        {[...groups].map(([slug, own]) => {
-          const name = documents.find((one) => one.kind === 'product' && one.slug === slug)?.name;
+        {[...groups].map(([subject, own]) => {
+          const name = documents.find(
+            ({ kind, slug }) => subject === (kind === 'library' ? `/libraries/${slug}` : `/products/${slug}`),
+          )?.name;
           return (
-            <section key={slug} aria-label={name ?? 'Other messages'}>
+            <section key={subject} aria-label={name ?? 'Other messages'}>
               <Title order={2} size={16} mt="lg" mb={8}>
                 {name ?? 'Other messages'}
               </Title>

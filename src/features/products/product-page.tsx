@@ -31,7 +31,6 @@ export function ProductPage() {
   const view = useDocumentQuery('screen', { id: current?.id, ...(trace !== null && { trace }) });
   const placed = useDocumentQuery('placing', { id: current?.id });
   const grid = useGrid(view?.grids);
-  const [newest] = product.newer;
   return (
     <>
       <div className={classes.head}>
@@ -41,21 +40,24 @@ export function ProductPage() {
           Team: {product.team}
         </Text>
       </div>
-      {newest && product.library && (
-        <Alert mb="md" color="ink" title={`${product.library.name} ${newest.version} is out`}>
-          <Group>
-            <Text size="sm">
-              {product.name} is pinned to {product.library.version}. Nothing changes on these screens until
-              you upgrade.
-            </Text>
-            <Button
-              component={PageLink}
-              href={link(`/products/${product.slug}/upgrade/${product.library.slug}/${newest.version}`)}
-            >
-              Review upgrade
-            </Button>
-          </Group>
-        </Alert>
+      {product.pins.map(
+        ({ slug, name, version, newest }) =>
+          newest !== null && (
+            <Alert key={slug} mb="md" color="ink" title={`${name} ${newest} is out`}>
+              <Group>
+                <Text size="sm">
+                  {product.name} is pinned to {version}. Nothing changes on these screens until you upgrade.
+                </Text>
+                <Button
+                  component={PageLink}
+                  href={link(`/products/${product.slug}/upgrade/${slug}/${newest}`)}
+                  aria-label={`Review upgrade to ${name} ${newest}`}
+                >
+                  Review upgrade
+                </Button>
+              </Group>
+            </Alert>
+          ),
       )}
       <ScreenBar
         product={product}

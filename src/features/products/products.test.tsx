@@ -33,7 +33,7 @@ test('a product shows its screens at the release it is pinned to, and that a new
   expect(frame).toBeInTheDocument();
   const notice = screen.getByRole('alert');
   expect(notice).toHaveTextContent('Booking is pinned to 1.0.0');
-  expect(within(notice).getByRole('link', { name: 'Review upgrade' })).toHaveAttribute(
+  expect(within(notice).getByRole('link', { name: 'Review upgrade to Keel 1.1.0' })).toHaveAttribute(
     'href',
     '/products/booking/upgrade/keel/1.1.0',
   );

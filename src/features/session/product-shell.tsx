@@ -92,12 +92,8 @@ function stagesOf({ slug, newer, library }: ProductFrameView): FrameProps['stage
   ];
 }
 
-const stateOf = ({ library }: ProductFrameView): FrameProps['state'] =>
-  library
-    ? [
-        {
-          text: `Pinned to ${library.name} ${library.version}`,
-          href: `/libraries/${library.slug}/releases?show=past`,
-        },
-      ]
-    : [];
+const stateOf = ({ pins }: ProductFrameView): FrameProps['state'] =>
+  pins.map(({ slug, name, version }) => ({
+    text: `Pinned to ${name} ${version}`,
+    href: `/libraries/${slug}/releases?show=past`,
+  }));

@@ -50,6 +50,7 @@ function Drawn({ slug }: { slug: string }) {
   const findings = useDocumentQuery('findingCount', NOTHING);
   if (!card || !frame) return <Skeleton height={190} />;
   const at = (path: string) => `/libraries/${slug}/${path}`;
+  const [newer] = frame.parent?.newer ?? [];
   const isEmpty = frame.counts.tokens === 0;
   return (
     <Faces faces={frame.faces}>
@@ -114,6 +115,13 @@ function Drawn({ slug }: { slug: string }) {
                 : `${counted(frame.changes, 'change')} to release`}
           </PageLink>
         </li>
+        {newer && (
+          <li>
+            <PageLink href={at(`releases/parent/${newer.version}`)}>
+              {frame.parent!.name} {newer.version} available
+            </PageLink>
+          </li>
+        )}
         {findings && findings.error > 0 && (
           <li data-level="error">
             <PageLink href={at('findings?level=error')}>{counted(findings.error, 'error')}</PageLink>

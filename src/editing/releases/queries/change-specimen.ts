@@ -51,7 +51,9 @@ export function changeSpecimen(
     drawable,
     (one, set) => {
       const [old, present] = [componentIn(before, one), componentIn(after, one)];
-      if (!old || !present || old.template !== present.template) return true;
+      // What has come or gone for another reason does not show this change.
+      if (!old || !present) return one === item;
+      if (old.template !== present.template) return true;
       // It is drawn at rest.
       return styleDifferences({ ...before!, component: old }, { ...after, component: present }, set).some(
         ({ states }) => states.length === 0,
