@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import type { ScanSummary } from '@/core/usage/summary';
 import { operation } from './operation';
-import { Slug, Text, Whole, exactly, list } from './schemas';
+import { Slug, Text, Whole, exactly, list, nullable } from './schemas';
 
 const Release = exactly({ version: Text, at: Text });
 /** What a scan counted in one commit, held against one release of a library. */
@@ -44,7 +44,8 @@ export const SCANS = [
     summary: 'Scans of every product that uses a library, and its releases',
     answer: exactly({
       releases: list(Release),
-      products: list(exactly({ slug: Text, name: Text, scans: list(Counted) })),
+      /** `through`: the library with its release that is pinned and inherits from this one; null where this one is pinned. */
+      products: list(exactly({ slug: Text, name: Text, through: nullable(Text), scans: list(Counted) })),
       /** Uses of each token in the newest commits, all products together. */
       tokens: Type.Record(Type.String(), Whole),
       /** Instances of each component in the same commits. */

@@ -29,14 +29,14 @@ export function SourceCoverage({ products }: { products: readonly OfProduct[] })
           </tr>
         </thead>
         <tbody>
-          {products.map(({ slug, name, scans }) => {
+          {products.map(({ slug, name, through, scans }) => {
             const last = scans.at(-1)!;
             return (
               <tr key={slug}>
                 <td>
                   <PageLink href={`/products/${slug}/code`}>{name}</PageLink>
                 </td>
-                <td>{last.version}</td>
+                <td>{through ?? last.version}</td>
                 <td>
                   <Line scans={scans} name={name} />
                 </td>

@@ -55,11 +55,20 @@ async function lineageOfRelease(trx: Knex, release: string): Promise<{ id: strin
   return lineage;
 }
 
+/** A product that uses a library: at which release of it, and which library it has pinned for that. */
+interface ProductUse {
+  product: DocumentRow;
+  version: string;
+  pinned: DocumentRow;
+  /** The pinned library with its release, where it is another that inherits from the library. */
+  through: string | null;
+}
+
 /**
  * The products, of those this person may see, that have a library pinned, or one that inherits from it: then with the release
- * of this library that comes with that, and through which one. What is not readable in between leads to nothing.
+ * of this library that comes with that. What is not readable in between leads to nothing.
  */
-export async function productsUsing(work: Work, libraryId: string) {
+export async function usesByProducts(work: Work, libraryId: string): Promise<ProductUse[]> {
   const { trx } = work;
   const readable = new Map((await allReadable(work)).map((row) => [row.id, row]));
   const releases = new Map(
@@ -68,29 +77,40 @@ export async function productsUsing(work: Work, libraryId: string) {
       row.id,
     ]),
   );
-  const useOf = async (pins: readonly { library: Reference; version: string }[]) => {
+  const useOf = async (
+    pins: readonly { library: Reference; version: string }[],
+  ): Promise<Omit<ProductUse, 'product'> | undefined> => {
     const own = pins.find(({ library }) => library.id === libraryId);
-    if (own) return { version: own.version, through: null };
-    for (const { library, version } of pins) {
-      const row = readable.get(library.id ?? '');
-      const release = releases.get(`${library.id} ${version}`);
-      if (!row || !release) continue;
+    const library = readable.get(libraryId);
+    if (own && library) return { version: own.version, pinned: library, through: null };
+    for (const { library: named, version } of pins) {
+      const pinned = readable.get(named.id ?? '');
+      const release = releases.get(`${named.id} ${version}`);
+      if (!pinned || !release) continue;
       const lineage = await lineageOfRelease(trx, release);
       const at = lineage.findIndex(({ id }) => id === libraryId);
       if (at !== -1 && lineage.slice(at).every(({ id }) => readable.has(id)))
-        return { version: lineage[at]!.version, through: `${row.name} ${version}` };
+        return { version: lineage[at]!.version, pinned, through: `${pinned.name} ${version}` };
     }
     return undefined;
   };
   const named = await namedReleases(trx);
   const found = [];
   for (const product of readable.values()) {
-    if (product.kind !== 'product') continue;
-    const used = await useOf(named.get(product.id) ?? []);
-    if (!used) continue;
-    const { items } = await loadDocument(trx, await draftOf(trx, product.id), 'product');
+    const use = product.kind === 'product' ? await useOf(named.get(product.id) ?? []) : undefined;
+    if (use) found.push({ product, ...use });
+  }
+  return found;
+}
+
+/** The same with what those products hold, as it is sent with a library. */
+export async function productsUsing(work: Work, libraryId: string) {
+  const found = [];
+  for (const { product, version, through } of await usesByProducts(work, libraryId)) {
+    const draft = await draftOf(work.trx, product.id);
+    const { items } = await loadDocument(work.trx, draft, 'product');
     const { id, slug, name } = product;
-    found.push({ id, slug, name, ...used, items: [...items.values()] });
+    found.push({ id, slug, name, version, through, items: [...items.values()] });
   }
   return found;
 }

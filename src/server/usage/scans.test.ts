@@ -95,6 +95,31 @@ test('binary files, links, what others wrote and what is too large are left out,
   expect(found.unreadable).toEqual([{ file: 'picture.css', message: expect.stringContaining('It is no text') }]); // prettier-ignore
 });
 
+test('a product that has pinned a library’s child counts for the library, and for who may read that child alone', async () => {
+  const as = <T>(who: string, id: string, input: object) => perform(workspace.knex, id, workspace.actors[who]!, input) as Promise<T>;
+  await as('owner', 'libraries.create', { name: 'Child', slug: 'child', visibility: 'team', parent: { slug: 'lib', version: '1.0.0' } });
+  await as('owner', 'libraries.import', { slug: 'child', files: [{ name: 'a.tokens.json', text: '{"own":{"$type":"number","$value":1}}' }] });
+  const { sequence } = await as<{ sequence: number }>('owner', 'libraries.open', { slug: 'child' });
+  await as('owner', 'releases.publish', { slug: 'child', sequence, version: '1.0.0', leftOut: [], summary: '' });
+  await as('owner', 'products.create', { name: 'Kid', slug: 'kid', libraries: [{ slug: 'child' }] });
+  await as('maintainer', 'repositories.create', { slug: 'kid' });
+  const { id } = await workspace.knex('documents').where({ slug: 'kid' }).first();
+  copy.git(['push', '--quiet', (await repositoryFolder(workspace.knex, id))!, 'main']);
+  await as('contributor', 'repositories.scan', { slug: 'kid' });
+  await runner.wake();
+  interface OfLibrary { products: { slug: string; through: string | null; scans: { parts: object; version: string }[] }[]; tokens: Record<string, number> }
+  const { products, tokens } = await as<OfLibrary>('viewer', 'scans.ofLibrary', { slug: 'lib' });
+  expect(products.map(({ slug, through }) => [slug, through])).toEqual([['kid', 'Child 1.0.0'], ['prod', null]]);
+  const [kid, prod] = products;
+  // The same source held against the same tokens.
+  expect(kid!.scans.map(({ parts }) => parts)).toEqual(prod!.scans.map(({ parts }) => parts));
+  expect(tokens['color.text']).toBe(2 * (await as<{ tokens: Record<string, number> }>('viewer', 'scans.read', { slug: 'prod', commit: commits.at(-1) })).tokens['color.text']!);
+  await workspace.knex('documents').whereIn('slug', ['lib', 'kid', 'prod']).update({ visibility: 'workspace' });
+  const seen = await as<OfLibrary>('outsider', 'scans.ofLibrary', { slug: 'lib' });
+  expect(seen.products.map(({ slug }) => slug)).toEqual(['prod']);
+  await workspace.knex('documents').whereIn('slug', ['lib', 'kid', 'prod']).update({ visibility: 'team' });
+}); // prettier-ignore
+
 test('once another release is pinned the commits are held against that one', async () => {
   const { items } = await ask<{ items: Item[] }>('owner', 'products.open');
   const [pin] = itemsOf(new Map(items.map((item) => [item.id, item])), 'pin');

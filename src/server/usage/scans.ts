@@ -6,6 +6,7 @@ import { allReadable } from '../access/authorise';
 import { draftOf, loadDocument } from '../documents/store';
 import { notFound } from '../http/problem';
 import { lineageOf, releasesOf } from '../releases/store';
+import { usesByProducts } from '../releases/users';
 import { useCase } from '../use-case';
 import { readablePins } from './against';
 
@@ -72,20 +73,23 @@ const ofLibrary = useCase('scans.ofLibrary', {
     // What was found names tokens it inherits too.
     if ((await lineageOf(work, items)).withheld) return { releases: await releasesTold(work.trx, row.id), products: [], tokens: {}, components: {} };
     const readableProducts = (await allReadable(work)).filter(({ kind }) => kind === 'product');
+    // Source is held against the library that is pinned, with all that this inherits.
+    const through = new Map((await usesByProducts(work, row.id)).flatMap((use) => (use.through === null ? [] : [[use.product.id, use]])));
     const rows: ScanRow[] = await work
       .trx('scans')
-      .where({ library_id: row.id })
+      .whereIn('library_id', [row.id, ...new Set([...through.values()].map(({ pinned }) => pinned.id))])
       .whereIn('document_id', readableProducts.map(({ id }) => id))
       .orderBy('number');
     const byProduct = new Map<string, ScanRow[]>();
-    for (const scan of rows) append(byProduct, scan.document_id, scan);
+    for (const scan of rows)
+      if (scan.library_id === (through.get(scan.document_id)?.pinned.id ?? row.id)) append(byProduct, scan.document_id, scan);
     const newest = [...byProduct.values()].map((scans) => countsOf(scans.at(-1)!));
     const tokens = summed(newest.map((counts) => counts.tokens));
     const components = summed(newest.map((counts) => counts.components ?? {}));
     return {
       releases: await releasesTold(work.trx, row.id),
       products: readableProducts.flatMap(({ id, slug, name }) =>
-        byProduct.has(id) ? [{ slug, name, scans: byProduct.get(id)!.map(told) }] : [],
+        byProduct.has(id) ? [{ slug, name, through: through.get(id)?.through ?? null, scans: byProduct.get(id)!.map(told) }] : [],
       ),
       tokens,
       components,
