@@ -12,7 +12,12 @@ import { readGuide } from '@/core/guides/guide-file';
 import { ordersAfter } from '@/core/document/order';
 import { readJson } from '@/core/base/json/read';
 import { openTokens } from '@/core/tokens/open';
-import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from '@/editing/session/open-library';
+import {
+  OpenLibrary,
+  surroundingsOf,
+  type LibrarySnapshot,
+  type ParentRelease,
+} from '@/editing/session/open-library';
 import { OpenProduct, type ProductSnapshot } from '@/editing/session/open-product';
 import type { Command } from '@/editing/session/command';
 
@@ -185,4 +190,30 @@ export function bookingSite(
     ...more,
   };
   return new OpenProduct(snapshot, own, 1, [], 'p');
+}
+
+/** A library Hull that inherits from this one at 1.0.0 and holds this of its own, released so, with what was read of 1.1.0. */
+export function childOf(parent: Document, own: readonly Item[], read?: Document | { problem: string }) {
+  const pinned = {
+    id: 'parent_1',
+    kind: 'parent',
+    library: { id: 'keel', path: 'Keel' },
+    version: '1.0.0',
+  } as Item;
+  const document = documentOf('hull', 'library', [pinned, ...own]);
+  const ancestors = [{ name: 'Keel', version: '1.0.0', items: list(parent) }];
+  const more: Partial<LibrarySnapshot> = {
+    document: { id: 'hull', kind: 'library', slug: 'hull', name: 'Hull', about: '', team: 'T' },
+    ancestors,
+    parent: { slug: 'keel', name: 'Keel', version: '1.0.0', newer: [{ version: '1.1.0', at: '2026-02-01' }] },
+    last: { version: '1.0.0', items: list(document), ancestors },
+  };
+  const parents = new Map<string, ParentRelease>();
+  if (read && 'problem' in read) parents.set('1.1.0', read);
+  else if (read)
+    parents.set('1.1.0', {
+      ancestors: [{ name: 'Keel', version: '1.1.0', items: read.items }],
+      notes: [{ version: '1.1.0', at: '2026-02-01', notes: '## 1.1.0\n\nCards are rounder no more.' }],
+    });
+  return { released: document, present: document, more, parents };
 }

@@ -9,6 +9,7 @@ import { copyWorkspace } from '@/server/db/copy';
 import { dialectOf } from '@/server/db/dialects/registry';
 import { runTasksBy } from '@/server/jobs/pool';
 import { runTask } from '@/server/jobs/tasks';
+import { Problem } from '@/server/http/problem';
 import { perform } from '@/server/perform';
 
 // The threads are tried by their own test, and by the built program.
@@ -150,4 +151,16 @@ export async function dump(knex: Knex): Promise<string> {
   const rows = [];
   for (const name of await dialectOf(knex).tables(knex)) rows.push([name, await knex(name).select()]);
   return JSON.stringify(rows);
+}
+
+/** The problem with which work is refused, once it is seen that nothing was written. */
+export async function refusalOf(knex: Knex, work: Promise<unknown>): Promise<Problem> {
+  const before = await dump(knex);
+  const problem = await work.then(
+    () => undefined,
+    (error: Error) => error,
+  );
+  if (!(problem instanceof Problem)) throw problem ?? new Error('It was not refused');
+  expect(await dump(knex)).toBe(before);
+  return problem;
 }

@@ -1,14 +1,12 @@
 import { itemsOf, type Document, type Item } from '@/core/document/item';
-import { documentOf } from '@/core/document/change-set';
 import { setField } from '@/core/document/edits';
 import type { TokenItem } from '@/core/tokens/items';
 import { libraryTree } from '@/core/tokens/token-tree';
 import { LIBRARY_QUERIES } from '@/editing/queries';
-import type { OpenLibrary, ParentRelease } from '@/editing/session/open-library';
-import { apply, demo, opened } from '@/testing/library';
+import type { OpenLibrary } from '@/editing/session/open-library';
+import { apply, childOf, demo, opened } from '@/testing/library';
 
 const keel = demo();
-const list = (document: Document): Item[] => [...document.items.values()];
 const token = (document: Document, path: string) =>
   document.items.get(libraryTree(document.items).ids.get(path)!) as TokenItem;
 const declared = (document: Document, path: string, layer: string, text: string): Document => {
@@ -23,37 +21,12 @@ const next = (() => {
   return { ...red, items: new Map([...red.items].filter(([id]) => id !== token(keel, 'motion.fast')?.id)) };
 })();
 
-/** A library that has nothing but its parent, at 1.0.0, with what was read of 1.1.0. */
-function child(
-  read: Document | { problem: string } | undefined,
-  own: readonly Item[] = [],
-  role = 'maintainer',
-): { library: OpenLibrary; wanted: string[] } {
-  const parent = {
-    id: 'parent_1',
-    kind: 'parent',
-    library: { id: 'keel', path: 'Keel' },
-    version: '1.0.0',
-  } as Item;
-  const document = documentOf('hull', 'library', [parent, ...own]);
-  const ancestors = [{ name: 'Keel', version: '1.0.0', items: list(keel) }];
-  const library = opened(document, document, {
-    role,
-    ancestors,
-    document: { id: 'hull', kind: 'library', slug: 'hull', name: 'Hull', about: '', team: 'T' },
-    parent: { slug: 'keel', name: 'Keel', version: '1.0.0', newer: [{ version: '1.1.0', at: '2026-02-01' }] },
-    last: { version: '1.0.0', items: list(document), ancestors },
-  });
+/** A library that has this and its parent, at 1.0.0, with what was read of 1.1.0, and what it asks to have read. */
+function child(read?: Document | { problem: string }, own: readonly Item[] = [], role = 'maintainer') {
+  const { released, more, parents } = childOf(keel, own, read);
+  const library = opened(released, released, { role, ...more });
   const wanted: string[] = [];
-  const release: ParentRelease | undefined =
-    read &&
-    ('problem' in read
-      ? read
-      : { ancestors: [{ name: 'Keel', version: '1.1.0', items: read.items }], notes: [] });
-  Object.assign(library.surroundings, {
-    parents: new Map(release ? [['1.1.0', release]] : []),
-    wantParent: (version: string) => wanted.push(version),
-  });
+  Object.assign(library.surroundings, { parents, wantParent: (version: string) => wanted.push(version) });
   return { library, wanted };
 }
 const review = (library: OpenLibrary) => {

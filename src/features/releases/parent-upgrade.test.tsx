@@ -1,16 +1,14 @@
 import { screen, waitFor, within } from '@testing-library/react';
-import { documentOf } from '@/core/document/change-set';
 import { setField } from '@/core/document/edits';
 import { itemsOf, type Document, type Item } from '@/core/document/item';
 import type { GroupItem, TokenItem } from '@/core/tokens/items';
 import { libraryTree } from '@/core/tokens/token-tree';
 import { openPage, serve } from '@/testing/interface/open-page';
-import { apply, demo } from '@/testing/library';
+import { apply, childOf, demo } from '@/testing/library';
 import { ParentUpgrade } from './parent-upgrade';
 import { Releases } from './releases';
 
 const keel = demo();
-const list = (document: Document): Item[] => [...document.items.values()];
 const token = (path: string) => keel.items.get(libraryTree(keel.items).ids.get(path)!) as TokenItem;
 const next = (() => {
   const { id } = itemsOf(keel.items, 'layer').find(({ name }) => name === 'primitives')!;
@@ -18,51 +16,11 @@ const next = (() => {
   const text = '{"$value":{"value":8,"unit":"px"}}';
   return apply(keel, [setField(item, `declarations/${id}`, { ...item.declarations[id]!, text })]);
 })();
-const parent = {
-  id: 'parent_1',
-  kind: 'parent',
-  library: { id: 'keel', path: 'Keel' },
-  version: '1.0.0',
-} as Item;
-
-/** Hull on Keel 1.0.0, with this of its own, as Keel 1.1.0 is out. */
-const hull = (read: Document | { problem: string }, own: Item[] = []) => {
-  const document = documentOf('hull', 'library', [parent, ...own]);
-  const ancestors = [{ name: 'Keel', version: '1.0.0', items: list(keel) }];
-  return {
-    released: document,
-    present: document,
-    more: {
-      document: { id: 'hull', kind: 'library', slug: 'hull', name: 'Hull', about: '', team: 'T' } as const,
-      ancestors,
-      parent: {
-        slug: 'keel',
-        name: 'Keel',
-        version: '1.0.0',
-        newer: [{ version: '1.1.0', at: '2026-02-01' }],
-      },
-      last: { version: '1.0.0', items: list(document), ancestors },
-    },
-    parents: new Map([
-      [
-        '1.1.0',
-        'problem' in read
-          ? read
-          : {
-              ancestors: [{ name: 'Keel', version: '1.1.0', items: read.items }],
-              notes: [
-                { version: '1.1.0', at: '2026-02-01', notes: '## 1.1.0\n\nCards are rounder no more.' },
-              ],
-            },
-      ],
-    ]),
-  };
-};
 const review = (...[read, own, role]: [Document | { problem: string }, Item[]?, string?]) =>
-  openPage(<ParentUpgrade version="1.1.0" />, 'releases/parent/1.1.0', hull(read, own), role);
+  openPage(<ParentUpgrade version="1.1.0" />, 'releases/parent/1.1.0', childOf(keel, own ?? [], read), role);
 
 test('the page of releases leads to the review of what the parent has released since', async () => {
-  await openPage(<Releases />, 'releases', hull(next));
+  await openPage(<Releases />, 'releases', childOf(keel, [], next));
   expect(await screen.findByText('Keel 1.1.0 is available.')).toBeInTheDocument();
   expect(screen.getByRole('link', { name: 'Review upgrade' })).toHaveAttribute(
     'href',

@@ -1,8 +1,7 @@
 import { addItem, moveEntry, removeItem, setField, type Edit } from '@/core/document/edits';
 import type { Item } from '@/core/document/item';
 import type { GroupItem, TokenItem } from '@/core/tokens/items';
-import { dump, testWorkspace, type TestWorkspace } from '@/testing/server';
-import { Problem } from '../http/problem';
+import { refusalOf, testWorkspace, type TestWorkspace } from '@/testing/server';
 import { perform } from '../perform';
 
 /**
@@ -25,16 +24,7 @@ async function library() {
     perform(knex, id, workspace.actors[who]!, input) as Promise<T>;
   const change = (who: string, edits: Edit[], slug = 'lib') =>
     act(who, 'documents.change', { slug, id: `change_whole_${++count}`, label: 'x', edits });
-  const refused = async (work: Promise<unknown>): Promise<Problem> => {
-    const before = await dump(knex);
-    const problem = await work.then(
-      () => undefined,
-      (error: Error) => error,
-    );
-    if (!(problem instanceof Problem)) throw problem ?? new Error('It was not refused');
-    expect(await dump(knex)).toBe(before);
-    return problem;
-  };
+  const refused = (work: Promise<unknown>) => refusalOf(knex, work);
   const items = async (slug = 'lib') =>
     (await act<{ items: Item[] }>('owner', slug === 'prod' ? 'products.open' : 'libraries.open', { slug }))
       .items;

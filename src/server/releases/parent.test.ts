@@ -2,8 +2,7 @@ import { addItem, removeItem, setField, type Edit } from '@/core/document/edits'
 import { itemsOf, type Item, type Items } from '@/core/document/item';
 import type { TokenItem } from '@/core/tokens/items';
 import { libraryTree } from '@/core/tokens/token-tree';
-import { dump, testWorkspace, type TestWorkspace } from '@/testing/server';
-import { Problem } from '../http/problem';
+import { refusalOf, testWorkspace, type TestWorkspace } from '@/testing/server';
 import { perform } from '../perform';
 
 /** A library takes another release of the one it inherits from: told, reviewed, taken as one change set, undone. */
@@ -41,16 +40,7 @@ async function family() {
     }); // prettier-ignore
   const take = (version: string, who = 'owner') =>
     act(who, 'libraries.takeParent', { slug: 'child', version, id: `change_take_${++count}` });
-  const refused = async (work: Promise<unknown>): Promise<Problem> => {
-    const before = await dump(knex);
-    const problem = await work.then(
-      () => undefined,
-      (error: Error) => error,
-    );
-    if (!(problem instanceof Problem)) throw problem ?? new Error('It was not refused');
-    expect(await dump(knex)).toBe(before);
-    return problem;
-  };
+  const refused = (work: Promise<unknown>) => refusalOf(knex, work);
   await act('owner', 'libraries.create', {
     name: 'Child', slug: 'child', visibility: 'team', parent: { slug: 'lib', version: '1.0.0' },
   }); // prettier-ignore
