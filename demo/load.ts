@@ -116,7 +116,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
 
   on('2026-09-07');
   // Hull follows Keel to its newest release.
-  await change('hull', osei, 'Stand on Keel 1.1.0', (items) => [setField(itemsOf(items, 'parent')[0]!, 'version', '1.1.0')]);
+  await perform(knex, 'libraries.takeParent', osei, { slug: 'hull', version: '1.1.0', id: id() });
   await release('hull', '1.1.0', 'Keel 1.1.0: danger can no longer be mistaken for delay.');
   await library('Pocket', 'pocket', { slug: 'keel', version: '1.1.0' }, 'Handhelds: sizes for thumbs and gloves, the night boats, and a scheme for the bridge.');
   await release('pocket', '1.0.0', 'The first release.');

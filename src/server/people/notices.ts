@@ -1,4 +1,4 @@
-import { personIn, type Work } from '../use-case';
+import type { Work } from '../use-case';
 
 /** Tells a person in their inbox, while they may read the documents it is about. */
 export async function addNotice(
@@ -23,11 +23,7 @@ export async function addNotice(
   });
 }
 
-/** What a person has been told with this address is done. */
-export async function markRead(work: Work, href: string): Promise<void> {
-  await work
-    .trx('notices')
-    .where({ person_id: personIn(work), href })
-    .whereNull('read_at')
-    .update({ read_at: work.now() });
+/** What people have been told with this address is done, by whom of them it may be: it concerns nobody any more. */
+export async function markDone(work: Pick<Work, 'trx' | 'now'>, href: string): Promise<void> {
+  await work.trx('notices').where({ href }).whereNull('read_at').update({ read_at: work.now() });
 }

@@ -7,7 +7,7 @@ import { draftOf, loadDocument } from '../documents/store';
 import { announceSurroundings } from '../documents/events';
 import { badRequest } from '../http/problem';
 import { noRelease, releaseOf } from '../releases/store';
-import { markRead } from '../people/notices';
+import { markDone } from '../people/notices';
 import { useCase } from '../use-case';
 
 /** Takes another release of a library a product has pinned: one change set, to be undone like any other. */
@@ -31,7 +31,7 @@ const take = useCase('products.take', {
       label: `${verb} ${library.name} ${input.version}`,
       edits: [setField(pin, 'version', input.version)],
     });
-    await markRead(work, `/products/${row.slug}/upgrade/${library.slug}/${input.version}`);
+    await markDone(work, `/products/${row.slug}/upgrade/${library.slug}/${input.version}`);
     const libraryDraft = await draftOf(work.trx, library.id);
     work.afterCommit(() => announceSurroundings(libraryDraft.id));
     return entry;

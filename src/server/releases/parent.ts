@@ -5,7 +5,7 @@ import type { DocumentRow } from '../access/authorise';
 import { change } from '../documents/change';
 import { draftOf, loadDocument } from '../documents/store';
 import { badRequest, Problem } from '../http/problem';
-import { markRead } from '../people/notices';
+import { markDone } from '../people/notices';
 import { useCase, type Work } from '../use-case';
 import { ancestorsOf, noRelease, pinnedRelease, releasesOf, toldOf } from './store';
 
@@ -94,7 +94,7 @@ const takeParent = useCase('libraries.takeParent', {
       );
     const verb = compareVersions(version, parent.version) > 0 ? 'Upgrade to' : 'Go back to';
     const entry = await change(work, row, { id, label: `${verb} ${library.name} ${version}`, edits });
-    await markRead(work, parentReview(row.slug, version));
+    await markDone(work, parentReview(row.slug, version));
     return entry;
   },
 });
