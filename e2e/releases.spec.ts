@@ -15,7 +15,7 @@ test('the crossing', async ({ page, browser }) => {
   const detail = page.getByRole('complementary', { name: 'Token color.estuary.700' });
   await expect(detail.getByTestId('resolved')).toHaveText('#00617e');
   await expect(detail.getByTestId('reach')).toContainText('1 guide');
-  await expect(detail.getByTestId('reach')).toContainText('4 screens');
+  await expect(detail.getByTestId('reach')).toContainText('3 screens');
 
   // A guide stands open in a second tab.
   const guide = await page.context().newPage();
