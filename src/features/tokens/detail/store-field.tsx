@@ -23,6 +23,7 @@ export function StoreField({
   const [typed, setTyped] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const storing = useRef<string | null>(null);
+  // What is typed and not stored: known at once, while `typed` is as of when the field was drawn.
   const latest = useRef<string | null>(null);
   const client = useDocument();
   const names = useTokenNames(typed?.startsWith('{') ? typed : null, path);
@@ -64,11 +65,11 @@ export function StoreField({
         latest.current = text;
         void finish(text);
       }}
-      onBlur={() => typed !== null && void finish(typed)}
+      onBlur={() => latest.current !== null && void finish(latest.current)}
       onKeyDown={(event) => {
-        if (event.key === 'Enter' && typed !== null) {
+        if (event.key === 'Enter' && latest.current !== null) {
           event.preventDefault();
-          void finish(typed);
+          void finish(latest.current);
         }
         if (event.key === 'Escape') {
           event.stopPropagation();
