@@ -1,6 +1,6 @@
 import type { Document, Item } from '@/core/document/item';
 import { itemsOf } from '@/core/document/item';
-import { setField } from '@/core/document/edits';
+import { removeItem, setField } from '@/core/document/edits';
 import { testWorkspace, type TestWorkspace } from '@/testing/server';
 import { keptOf } from './db/kept';
 import { badRequest } from './http/problem';
@@ -103,4 +103,81 @@ test('edits sent at once are numbered without a gap, clash as they do one by one
   const rows: { body: string }[] = await knex('items').where({ draft_id: draft }).select('body');
   expect(held.sequence).toBe(kept.sequence);
   expect(new Map(held.document.items)).toEqual(byId(rows.map(({ body }) => JSON.parse(body) as Item)));
+});
+
+test('what shares a commit sees what those before it in it have stored, and is told of what was stored earlier', async () => {
+  const { knex, actors } = workspace;
+  const open = async () =>
+    (await perform(knex, 'libraries.open', actors.owner!, { slug: 'lib' })) as {
+      sequence: number;
+      items: Item[];
+    };
+  const tokensNow = async () =>
+    itemsOf(new Map((await open()).items.map((item) => [item.id, item])), 'token');
+  const { sequence } = await open();
+  let tokens = await tokensNow();
+  const removed = tokens[2]!.id;
+  const edit = (n: number, id: string, by = 'maintainer') => {
+    const item = tokens[n]!;
+    const [layer, declaration] = Object.entries(item.declarations)[0]!;
+    const text = `{"$type":"color","$value":"#0000${id.slice(-2)}"}`;
+    const edits = [setField(item, `declarations/${layer}`, { ...declaration, text, refs: [] })];
+    return { by, change: { slug: 'lib', id: `change_${id}`, label: `Set ${id}`, edits } };
+  };
+  const leave = (n: number, id: string) => ({
+    by: 'maintainer',
+    change: { slug: 'lib', id: `change_${id}`, label: `Remove ${id}`, edits: [removeItem(tokens[n]!)] },
+  });
+  const send = (all: { by: string; change: object }[]) =>
+    Promise.allSettled(
+      all.map(({ by, change }) => perform(knex, 'documents.change', actors[by]!, change)),
+    ).then((answers) =>
+      answers.map((one) =>
+        one.status === 'fulfilled'
+          ? (one.value as { sequence: number }).sequence - sequence
+          : (one.reason as object),
+      ),
+    );
+  const first = [
+    // Whoever comes first has a transaction of their own, and the others wait for it.
+    edit(0, '000000000001'),
+    edit(1, '000000000011'),
+    edit(1, '000000000011'),
+    edit(1, '000000000012', 'owner'),
+    leave(1, '000000000013'),
+    leave(2, '000000000014'),
+    leave(2, '000000000015'),
+  ];
+  const answers = await send(first);
+  expect(answers).toMatchObject([
+    1,
+    2,
+    { status: 409, code: 'repeated', more: { sequence: sequence + 2 } },
+    { status: 409, code: 'moved-on', detail: expect.stringContaining('by ') },
+    { status: 409, code: 'moved-on' },
+    3,
+    { status: 409, code: 'moved-on' },
+  ]);
+  // Sent once more among others, as by a tab that had no answer.
+  const stale = edit(0, '000000000021');
+  const sentBefore = edit(1, '000000000011');
+  tokens = await tokensNow();
+  const again = await send([stale, sentBefore, edit(1, '000000000022')]);
+  expect(again).toMatchObject([
+    { code: 'moved-on' },
+    { code: 'repeated', more: { sequence: sequence + 2 } },
+    4,
+  ]);
+  const after = await open();
+  expect(after.sequence).toBe(sequence + 4);
+  const log = (await perform(knex, 'documents.history', actors.owner!, { slug: 'lib', since: sequence })) as {
+    changeSets: { label: string }[];
+  };
+  expect(log.changeSets.map(({ label }) => label)).toEqual([
+    'Set 000000000001',
+    'Set 000000000011',
+    'Remove 000000000014',
+    'Set 000000000022',
+  ]);
+  expect(after.items.some(({ id }) => id === removed)).toBe(false);
 });

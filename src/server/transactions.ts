@@ -3,7 +3,7 @@ import { ExpectedError } from '@/core/base/errors';
 import type { Turn } from './db/dialects/dialect';
 import { dialectOf } from './db/dialects/registry';
 import { handOf, putInHand } from './db/kept';
-import { finish, rememberIn } from './db/once';
+import { finish, putOffIn, rememberIn } from './db/once';
 import { shared } from './shared';
 
 type Body = (trx: Knex) => Promise<unknown>;
@@ -83,17 +83,18 @@ async function asOne(knex: Knex, these: readonly Waiting[], turn: Turn): Promise
       rememberIn(whole);
       let hasWritten = false;
       whole.on('query', ({ method }: { method?: string }) => {
-        if (method !== 'select' && method !== 'first') hasWritten = true;
+        if (method !== 'select' && method !== 'first' && !putOffIn(whole).finishing) hasWritten = true;
       });
       for (const { body, resolve, reject } of these) {
         hasWritten = false;
         const before = new Map(handOf(whole));
+        const { times } = putOffIn(whole);
         try {
           const answer = await body(whole);
           tell.push(() => resolve(answer));
         } catch (why) {
           // A refusal is an answer; anything else, or what is half written, ends the transaction of them all.
-          if (!(why instanceof ExpectedError) || hasWritten) throw why;
+          if (!(why instanceof ExpectedError) || hasWritten || putOffIn(whole).times > times) throw why;
           putInHand(whole, before);
           tell.push(() => reject(why));
         }

@@ -1,18 +1,26 @@
 import type { Knex } from 'knex';
 
+/** Rows of one table, written together: under each key the last, or null where it is to be gone. */
+export interface Rows<Row extends object> {
+  write(trx: Knex, rows: ReadonlyMap<string, Row | null>): Promise<void>;
+}
+
 /** What transactions that several share have read, by what was asked, and what they have still to write. */
 interface Remembered {
   read: Map<string, Promise<unknown>>;
-  last: Map<string, () => Promise<unknown>>;
+  waiting: Map<Rows<object>, Map<string, object | null>>;
+  /** How often something was put off. */
+  putOff: number;
+  finishing: boolean;
 }
 const remembered = new WeakMap<Knex, Remembered>();
 
 /**
- * Has a transaction remember what is read by `once`, and put off what is written by `lastly`. Only for one that changes drafts
+ * Has a transaction remember what is read by `once`, and put off what is written by `write`. Only for one that changes drafts
  * of documents and nothing else: who may do what, and what a document is called, is the same in all of it.
  */
 export function rememberIn(trx: Knex): void {
-  remembered.set(trx, { read: new Map(), last: new Map() });
+  remembered.set(trx, { read: new Map(), waiting: new Map(), putOff: 0, finishing: false });
 }
 
 /** Reads something that a shared transaction does not change: once in it, each time in any other. */
@@ -25,14 +33,44 @@ export function once<T>(trx: Knex, asked: string, read: () => Promise<T>): Promi
   return answer;
 }
 
-/** Writes what a later write of the same `what` replaces: in a shared transaction the last of them, before it is committed. */
-export async function lastly(trx: Knex, what: string, write: () => Promise<unknown>): Promise<void> {
-  const waiting = remembered.get(trx)?.last;
-  if (waiting) waiting.set(what, write);
-  else await write();
+/** Has what was read once be read again: it is another. */
+export function forget(trx: Knex, asked: string): void {
+  remembered.get(trx)?.read.delete(asked);
 }
 
-/** Writes what was put off. */
+/** Writes rows: at once, or in a shared transaction with those of the others, before it is committed. */
+export async function write<Row extends object>(
+  trx: Knex,
+  table: Rows<Row>,
+  rows: ReadonlyMap<string, Row | null>,
+): Promise<void> {
+  const known = remembered.get(trx);
+  if (!known) return table.write(trx, rows);
+  known.putOff++;
+  let waiting = known.waiting.get(table);
+  if (!waiting) known.waiting.set(table, (waiting = new Map()));
+  for (const [key, row] of rows) waiting.set(key, row);
+}
+
+/** A row that a shared transaction has still to write. */
+export const toBeWritten = <Row extends object>(trx: Knex, table: Rows<Row>, key: string): Row | undefined =>
+  (remembered.get(trx)?.waiting.get(table)?.get(key) as Row | null | undefined) ?? undefined;
+
+/** Whether several share a transaction. */
+export const isShared = (trx: Knex): boolean => remembered.has(trx);
+
+/** How often a shared transaction has put something off, and whether it is about to write that. */
+export const putOffIn = (trx: Knex): { times: number; finishing: boolean } => {
+  const known = remembered.get(trx);
+  return { times: known?.putOff ?? 0, finishing: known?.finishing ?? false };
+};
+
+/** Writes what was put off: before a shared transaction is committed, or what it is about to write is read. */
 export async function finish(trx: Knex): Promise<void> {
-  for (const write of remembered.get(trx)?.last.values() ?? []) await write();
+  const known = remembered.get(trx);
+  if (!known) return;
+  known.finishing = true;
+  for (const [table, rows] of known.waiting) await table.write(trx, rows);
+  known.waiting.clear();
+  known.finishing = false;
 }

@@ -6,11 +6,20 @@ import { applicable, applyChangeSet, brokenInvariants, kindOf } from '@/core/kin
 import { schemaProblems } from '@/core/kinds/schema-problems';
 import { readable, type DocumentRow } from '../access/authorise';
 import { checkFiles } from '../assets/files';
+import { forget, isShared, once } from '../db/once';
 import { badRequest, notFound, Problem } from '../http/problem';
 import { everyGeneration, lineageOf, noRelease, pinnedRelease, releaseItems } from '../releases/store';
 import { personIn, useCase, type Work } from '../use-case';
 import { announce, announceSurroundings } from './events';
-import { draftOf, keepDocument, loadDocument, readLog, storeChange, type DraftRow } from './store';
+import {
+  draftOf,
+  keepDocument,
+  loadDocument,
+  readLog,
+  storeChange,
+  storedBefore,
+  type DraftRow,
+} from './store';
 
 /**
  * Applies edits to a document's draft: the one way anything in it changes. The stale edit is refused with both values
@@ -23,14 +32,15 @@ export async function change(
 ): Promise<LoggedChangeSet> {
   const { trx } = work;
   const draft = await draftOf(trx, row.id);
-  const repeated = await trx('change_sets').where({ id: input.id }).first();
-  if (repeated)
-    throw new Problem(409, 'repeated', 'Already done', 'This change set has been stored before.', {
-      sequence: repeated.sequence,
-    });
+  if (!isShared(trx)) await refuseRepeated(trx, input.id);
   const document = await loadDocument(trx, draft, row.kind);
   const result = applyChangeSet(document, input);
-  if ('clashes' in result) throw await refusal(trx, draft, result.clashes);
+  if ('clashes' in result) {
+    // What was sent before found things as they are no more: that is no clash. Where several share a transaction it is looked for
+    // here; what would not clash is refused by the table, which has the id, and each is then done alone.
+    await refuseRepeated(trx, input.id);
+    throw await refusal(trx, draft, result.clashes);
+  }
   for (const id of result.touched) {
     const item = result.document.items.get(id);
     const problems = item ? schemaProblems(item) : [];
@@ -41,7 +51,7 @@ export async function change(
       await checkProduct(work, item, document.items.get(id));
     }
   }
-  await checkWhole(work, document, result, input.edits);
+  await checkWhole(work, draft, document, result, input.edits);
   const entry = await storeChange(trx, draft, result.document, result.touched, {
     id: input.id,
     author: personIn(work),
@@ -58,6 +68,15 @@ export async function change(
     if (repinned(document.items, result.document.items, result.touched)) announceSurroundings(draft.id);
   });
   return entry;
+}
+
+/** @throws Problem 409 where a change set of this id is stored, with its number */
+async function refuseRepeated(trx: Knex, id: string): Promise<void> {
+  const sequence = await storedBefore(trx, id);
+  if (sequence !== undefined)
+    throw new Problem(409, 'repeated', 'Already done', 'This change set has been stored before.', {
+      sequence,
+    });
 }
 
 /**
@@ -105,21 +124,25 @@ const repinned = (before: Items, after: Items, touched: ReadonlySet<string>): bo
  */
 async function checkWhole(
   { trx }: Work,
+  draft: DraftRow,
   before: Document,
   { document, touched }: { document: Document; touched: ReadonlySet<string> },
   edits: readonly Edit[],
 ): Promise<void> {
   const inheritedBy = async (items: Items) =>
     (await everyGeneration(trx, items)).map((generation) => generation.items);
-  const inherited = await inheritedBy(document.items);
+  const asked = `inherited by ${draft.id}`;
+  const isRepinned = repinned(before.items, document.items, touched);
+  if (isRepinned) forget(trx, asked);
+  const inherited = isRepinned
+    ? await inheritedBy(document.items)
+    : await once(trx, asked, () => inheritedBy(before.items));
   const broken = brokenInvariants({
     before: before.items,
     after: document.items,
     touched,
     inherited,
-    ...(repinned(before.items, document.items, touched) && {
-      inheritedBefore: await inheritedBy(before.items),
-    }),
+    ...(isRepinned && { inheritedBefore: await inheritedBy(before.items) }),
   });
   const [first] = broken;
   if (!first) return;

@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import type { LoggedChangeSet } from '@/core/document/change-set';
 import type { Document, Item } from '@/core/document/item';
 import { handOf, keptOf } from '../db/kept';
-import { lastly, once } from '../db/once';
+import { finish, once, toBeWritten, write, type Rows } from '../db/once';
 
 export interface DraftRow {
   id: string;
@@ -42,6 +42,44 @@ export function keepDocument(trx: Knex, { id, sequence }: DraftRow, document: Do
   if ((drafts.peek(id)?.sequence ?? -1) < sequence) drafts.set(id, { sequence, document });
 }
 
+/** As many rows go into one statement: a database takes only so many values. */
+const AT_ONCE = 200;
+
+async function inParts<T>(rows: readonly T[], each: (part: T[]) => Promise<unknown>): Promise<void> {
+  for (let from = 0; from < rows.length; from += AT_ONCE) await each(rows.slice(from, from + AT_ONCE));
+}
+
+interface ItemRow {
+  draft_id: string;
+  item_id: string;
+  kind: string;
+  body: string;
+}
+/** By draft and item. */
+const ITEMS: Rows<ItemRow> = {
+  async write(trx, rows) {
+    const gone = [...rows].filter(([, row]) => row === null).map(([key]) => key.split(/ (.*)/s));
+    for (const draft of new Set(gone.map(([of]) => of))) {
+      const ids = gone.filter(([of]) => of === draft).map(([, id]) => id!);
+      await inParts(ids, (part) => trx('items').where({ draft_id: draft }).whereIn('item_id', part).delete());
+    }
+    await inParts(
+      [...rows.values()].filter((row) => row !== null),
+      (part) => trx('items').insert(part).onConflict(['draft_id', 'item_id']).merge(),
+    );
+  },
+};
+/** By the id of the change set. */
+const CHANGE_SETS: Rows<ChangeSetRow & { draft_id: string }> = {
+  write: (trx, rows) => inParts([...rows.values()], (part) => trx('change_sets').insert(part)),
+};
+/** By the draft. */
+const SEQUENCES: Rows<{ sequence: number }> = {
+  async write(trx, rows) {
+    for (const [id, row] of rows) await trx('drafts').where({ id }).update(row!);
+  },
+};
+
 /** Writes what a change set touched, its log row and the new sequence together. */
 export async function storeChange(
   trx: Knex,
@@ -51,15 +89,16 @@ export async function storeChange(
   entry: Omit<LoggedChangeSet, 'sequence'>,
 ): Promise<LoggedChangeSet> {
   const sequence = draft.sequence + 1;
+  const rows = new Map<string, ItemRow | null>();
   for (const id of touched) {
     const item = document.items.get(id);
-    if (!item) await trx('items').where({ draft_id: draft.id, item_id: id }).delete();
-    else {
-      const row = { draft_id: draft.id, item_id: id, kind: item.kind, body: JSON.stringify(item) };
-      await trx('items').insert(row).onConflict(['draft_id', 'item_id']).merge();
-    }
+    rows.set(
+      `${draft.id} ${id}`,
+      item ? { draft_id: draft.id, item_id: id, kind: item.kind, body: JSON.stringify(item) } : null,
+    );
   }
-  await trx('change_sets').insert({
+  await write(trx, ITEMS, rows);
+  const row = {
     draft_id: draft.id,
     sequence,
     id: entry.id,
@@ -68,11 +107,20 @@ export async function storeChange(
     at: entry.at,
     edits: JSON.stringify(entry.edits),
     undoes: entry.undoes ?? null,
-  });
-  await lastly(trx, `draft ${draft.id}`, () => trx('drafts').where({ id: draft.id }).update({ sequence }));
+  };
+  await write(trx, CHANGE_SETS, new Map([[entry.id, row]]));
+  await write(trx, SEQUENCES, new Map([[draft.id, { sequence }]]));
   draft.sequence = sequence;
   handOf(trx).set(draft.id, { sequence, document });
   return { ...entry, sequence };
+}
+
+/** The number a change set was stored under, in this transaction or before. */
+export async function storedBefore(trx: Knex, id: string): Promise<number | undefined> {
+  const row =
+    toBeWritten(trx, CHANGE_SETS, id) ??
+    ((await trx('change_sets').where({ id }).first()) as ChangeSetRow | undefined);
+  return row?.sequence;
 }
 
 interface ChangeSetRow {
@@ -100,6 +148,7 @@ export async function readLog(
   draftId: string,
   options: { since?: number; author?: string; last?: number } = {},
 ): Promise<LoggedChangeSet[]> {
+  await finish(trx);
   const query = trx('change_sets')
     .where({ draft_id: draftId })
     .where('sequence', '>', options.since ?? -1);
