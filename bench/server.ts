@@ -64,7 +64,7 @@ export const home: Benchmark = {
     'the same with 2 libraries and 4 products; 20 libraries and 100 products of 400 tokens each library',
   goal: 3,
   async measure() {
-    const times = async (libraries: number, products: number) => {
+    const made = async (libraries: number, products: number) => {
       const place = await workspace();
       for (let i = 0; i < libraries; i++) {
         await place.library(`lib-${i}`, 400);
@@ -83,13 +83,21 @@ export const home: Benchmark = {
           slug: `product-${i}`,
           libraries: [{ slug: `lib-${i % libraries}` }],
         });
-      const found: number[] = [];
-      for (let round = 0; round < 30; round++) found.push(await cpuOf(() => place.act('documents.list', {})));
-      await place.close();
-      return median(found.slice(5));
+      return place;
     };
-    const reference = await times(2, 4);
-    return { work: await times(20, 100), reference, unit: 'ms' };
+    const places = [await made(20, 100), await made(2, 4)] as const;
+    const times: [number[], number[]] = [[], []];
+    for (let round = 0; round < 60; round++)
+      for (const at of [0, 1] as const)
+        times[at].push(
+          await cpuOf(async () => {
+            for (let i = 0; i < 10; i++) await places[at].act('documents.list', {});
+          }),
+        );
+    for (const place of places) await place.close();
+    // Compiling counts as processor time too, and a server that has run for a while has done it.
+    const [work, reference] = times.map((all) => median(all.slice(20)) / 10) as [number, number];
+    return { work, reference, unit: 'ms' };
   },
 };
 
