@@ -29,7 +29,7 @@ test('the crossing by keyboard alone', async ({ page, browser }) => {
   await expect(detail).toBeVisible();
   await expect(detail).toBeFocused();
   await page.keyboard.press('ArrowDown');
-  await expect(page.getByRole('complementary', { name: 'Token color.reed.900' })).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'Token color.reed.800' })).toBeVisible();
   await page.keyboard.press('ArrowUp');
   await expect(detail).toBeVisible();
   await tabTo(page, /^Value primitives/);
