@@ -1,5 +1,5 @@
 /**
- * What runs inside a specimen's frame. It draws what it is sent, says how tall that is, and answers the heartbeat by
+ * What runs inside a specimen's frame. It draws what it is sent, says how large that is, and answers the heartbeat by
  * which the page notices a frame that hangs. Markup arrives sanitised; set as innerHTML, it cannot run script, and the
  * policy of the frame forbids it besides.
  */
@@ -7,7 +7,10 @@ export const PREVIEW_SCRIPT = `
 (() => {
   const sheet = document.getElementById('sheet');
   const tell = (message) => parent.postMessage(message, '*');
-  const size = () => tell({ frame: 'size', height: Math.ceil(document.documentElement.getBoundingClientRect().height) });
+  const size = () => {
+    const root = document.documentElement;
+    tell({ frame: 'size', height: Math.ceil(root.getBoundingClientRect().height), width: root.scrollWidth });
+  };
   const say = (text, left) => tell({ frame: 'said', text: String(text).slice(0, 300), left: left === true });
   const run = (code) => {
     // The frame's policy has no word for connections between peers, so their maker is taken away.

@@ -3,7 +3,7 @@ import type { MeasuredPart } from '@/core/components/measured';
 /** What a specimen's frame tells its page. A component's script runs in that frame and may send anything at all. */
 export type FrameMessage =
   | { frame: 'ready' | 'beat' }
-  | { frame: 'size'; height: number }
+  | { frame: 'size'; height: number; width: number }
   | { frame: 'reveal'; top: number }
   | { frame: 'said'; text: string; left: boolean }
   | { frame: 'traced'; found: [name: string, times: number][] }
@@ -49,7 +49,9 @@ export function readMessage(data: unknown): FrameMessage | undefined {
     case 'beat':
       return { frame: data.frame };
     case 'size':
-      return isNumber(data.height) ? { frame: 'size', height: data.height } : undefined;
+      return isNumber(data.height) && isNumber(data.width)
+        ? { frame: 'size', height: data.height, width: data.width }
+        : undefined;
     case 'reveal':
       return isNumber(data.top) ? { frame: 'reveal', top: data.top } : undefined;
     case 'said':

@@ -20,7 +20,7 @@ export interface PreviewProps {
   width?: number;
   /** Shrinks the drawing; 1 is life size. */
   scale?: number;
-  /** As high as the drawing may stand here, in CSS pixels: what is higher is shrunk further. */
+  /** As high as the drawing may stand here, in CSS pixels: what is higher, or wider than there is room, is shrunk further. */
   fit?: number;
   backdrop?: string;
   padding?: number;
@@ -54,7 +54,7 @@ export interface PreviewProps {
 
 const SILENCE = 6000;
 /** Smaller than this nothing can be made out. */
-const SMALLEST = 0.3;
+const SMALLEST = 0.2;
 
 /** Library markup, drawn in a frame that can reach neither this page nor the network. */
 export function PreviewFrame(props: PreviewProps) {
@@ -132,8 +132,14 @@ function Frame({
       if (message.frame === 'size') {
         const drawn = Math.min(20_000, Math.max(16, message.height));
         setHeight(drawn);
-        // A smaller one is drawn wider, and is no higher for it: it shrinks once, and stays.
-        if (fit !== undefined) setShrunk((now) => Math.min(now, Math.max(SMALLEST, fit / drawn)));
+        // A smaller one is laid out wider, and is no higher for it: it shrinks once, and stays.
+        const room = frame.current.parentElement?.clientWidth ?? 0;
+        if (fit !== undefined)
+          setShrunk((now) => {
+            const isWide = room > 0 && message.width > room / Math.min(asked, now) + 1;
+            const whole = Math.min(fit / drawn, isWide ? room / message.width : 1);
+            return Math.min(now, Math.max(SMALLEST, whole));
+          });
       }
       if (message.frame === 'traced') setTraced(message.found);
       if (message.frame === 'said') {
@@ -154,7 +160,7 @@ function Frame({
       window.removeEventListener('message', hear);
       clearInterval(beat);
     };
-  }, [fit]);
+  }, [fit, asked]);
 
   useEffect(() => {
     if (!ready) return;

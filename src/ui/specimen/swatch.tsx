@@ -28,6 +28,12 @@ export function Specimen({
       {content}
     </span>
   );
+  /** A drawing of its own size, in the middle of a cell as wide as all others. */
+  const drawn = (style: CSSProperties) => (
+    <span className={classes.mark} aria-hidden data-specimen>
+      <span style={style} />
+    </span>
+  );
   switch (type) {
     case 'color':
       return (
@@ -37,7 +43,7 @@ export function Specimen({
       );
     case 'dimension':
       if (/(^|[.-])(radius|corner)/i.test(path))
-        return mark({
+        return drawn({
           width: 20,
           height: 20,
           borderTop: '2px solid currentColor',
@@ -46,7 +52,7 @@ export function Specimen({
         });
       return (
         <span className={classes.ruler} aria-hidden data-specimen>
-          <span style={{ width: Math.max(1, Math.min(28, Math.abs(size(text)) / 2)) }} />
+          <span style={{ width: Math.max(1, Math.min(26, Math.abs(size(text)) / 2)) }} />
         </span>
       );
     case 'typography':
@@ -65,6 +71,7 @@ export function Specimen({
     case 'fontWeight':
       return mark({ fontWeight: Number(text), fontSize: 16 }, 'a');
     case 'cubicBezier':
+    case 'transition':
       return <Curve css={text} />;
     case 'duration':
       return mark({ fontSize: 12 }, '◷');
@@ -75,7 +82,7 @@ export function Specimen({
         </span>
       );
     case 'border':
-      return mark({ border: text, width: 22, height: 16 });
+      return drawn({ border: text, width: 22, height: 16 });
     case 'gradient':
       return (
         <span className={classes.swatch} aria-hidden data-specimen>
@@ -91,7 +98,7 @@ function Curve({ css }: { css: string }) {
   const [x1 = 0, y1 = 0, x2 = 1, y2 = 1] = (/\(([^)]*)\)/.exec(css)?.[1] ?? '').split(',').map(Number);
   const at = (x: number, y: number) => `${3 + x * 20} ${19 - y * 16}`;
   return (
-    <svg width={26} height={22} aria-hidden data-specimen>
+    <svg className={classes.mark} width={26} height={22} aria-hidden data-specimen>
       <path
         d={`M${at(0, 0)} C${at(x1, y1)} ${at(x2, y2)} ${at(1, 1)}`}
         fill="none"

@@ -1,5 +1,5 @@
 import { append } from '@/core/base/append';
-import { itemsOf } from '@/core/document/item';
+import { itemsOf, type ItemOf } from '@/core/document/item';
 import { renderNested } from '@/core/components/nested';
 import { pageStyles } from '@/core/outputs/page-styles';
 import { cssLine, cssText } from '@/core/tokens/css-text';
@@ -15,7 +15,7 @@ interface LibraryCard {
   ramps: { path: string; colors: string[] }[];
   /** The largest and the smallest text style. */
   texts: { path: string; css: CssText }[];
-  /** The components used most, drawn together, the library's own before inherited ones; null where there is none. */
+  /** The components used most of each rank, drawn together, the library's own before inherited ones; null where there is none. */
   specimen: { html: string; css: string; names: string[] } | null;
   /** The combinations worth seeing it under: the defaults, then each other context, the library's own first. */
   lenses: { label: string; lens: Context }[];
@@ -48,12 +48,7 @@ export function card(library: OpenLibrary): LibraryCard {
     }
   }
   texts.sort((a, b) => b.size - a.size);
-  const components = itemsOf(items, 'component')
-    .filter(({ deprecation, visibility }) => !deprecation && visibility === 'released')
-    .map((component) => ({ component, uses: library.reach().direct(component.id).length }))
-    .sort((a, b) => Number(isOwn(b.component)) - Number(isOwn(a.component)) || b.uses - a.uses)
-    .slice(0, COMPONENTS)
-    .map(({ component }) => component);
+  const components = mostTelling(library, COMPONENTS);
   const axes = resolution.system.axes.map((axis) => ({
     ...axis,
     first: axis.default ?? axis.contexts[0] ?? '',
@@ -95,4 +90,28 @@ export function card(library: OpenLibrary): LibraryCard {
       ? snapshot.products.filter(({ version }) => compareVersions(version, last.version) < 0).length
       : 0,
   };
+}
+
+/** Components to tell a library by: its own first, then of each rank the one used most, then the second of each. */
+function mostTelling(library: OpenLibrary, count: number): ItemOf<'component'>[] {
+  const { items, own } = library;
+  const all = itemsOf(items, 'component')
+    .filter(({ deprecation, visibility }) => !deprecation && visibility === 'released')
+    .map((component) => ({
+      component,
+      foreign: Number(!own.items.has(component.id)),
+      uses: library.reach().direct(component.id).length,
+    }))
+    .sort((a, b) => a.foreign - b.foreign || b.uses - a.uses);
+  const met = new Map<string, number>();
+  return all
+    .map((one) => {
+      const among = `${one.foreign} ${one.component.rank}`;
+      const place = met.get(among) ?? 0;
+      met.set(among, place + 1);
+      return { ...one, place };
+    })
+    .sort((a, b) => a.foreign - b.foreign || a.place - b.place || b.uses - a.uses)
+    .slice(0, count)
+    .map(({ component }) => component);
 }
