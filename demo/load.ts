@@ -63,9 +63,9 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
     const { items } = await open(slug);
     await perform(knex, 'documents.change', who, { slug, id: id(), label, edits: edits(items) });
   };
-  const release = async (slug: string, version: string, summary: string) => {
+  const release = async (slug: string, version: string, summary: string, candidate = false) => {
     const { sequence } = await open(slug);
-    await perform(knex, 'releases.publish', marit, { slug, sequence, version, leftOut: [], summary });
+    await perform(knex, 'releases.publish', marit, { slug, sequence, version, leftOut: [], summary, candidate });
   };
   /** Sets what one layer says of a token, as a person does in the detail. */
   const declare = (items: Items, layerName: string, tokenPath: string, text: string) => {
@@ -128,6 +128,7 @@ export async function loadDemo(knex: Knex, folder: string): Promise<void> {
   await product(ines, 'Apps', 'Night boat app', 'night-boat-app', 'pocket', 'Cabins and breakfast on the night boats, for phones.');
   await product(jory, 'Piers', 'Departure boards', 'departure-boards', 'boards', 'What hangs in the halls and over the piers.');
   await change('boards', osei, 'Leave more room between rows', (items) => [declare(items, 'boards.tokens.json', 'board.row-height', '{"$type":"dimension","$value":{"value":80,"unit":"px"}}')]);
+  await release('boards', '1.1.0-candidate.1', 'Rows of 80 px: please look from the far end of the hall.', true);
 
   on('2026-11-16');
   await change('keel', osei, 'Warm the delayed amber', (items) => [

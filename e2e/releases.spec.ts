@@ -174,3 +174,47 @@ test('a library takes the next release of the one it inherits from, and one undo
   await expect(page.getByText(/^Inherits from Keel 1\.1\.0/)).toBeVisible();
   await expect(page.getByRole('heading', { name: 'No changes since 1.1.0.' })).toBeVisible();
 });
+
+test('a candidate is tried on a product, released as it is, and withdrawn with a reason that who has it reads', async ({
+  page,
+}) => {
+  await enterAs(page, 'Jory Pell');
+  await visit(page, '/products/departure-boards');
+  await page.getByRole('link', { name: 'Try 1.1.0-candidate.1' }).click();
+  await page.getByRole('button', { name: 'Upgrade to 1.1.0-candidate.1' }).click();
+  await expect(page.getByText('Pinned to Boards 1.1.0-candidate.1')).toBeVisible();
+  // Who keeps the library has more in the draft by then, and releases what was tried.
+  await enterAs(page, 'Osei Larkham');
+  await visit(page, '/libraries/boards/releases?show=past');
+  await page.getByRole('button', { name: 'Release as 1.1.0' }).click();
+  const promoting = page.getByRole('dialog', { name: 'Release 1.1.0-candidate.1 as 1.1.0' });
+  await promoting
+    .getByLabel('Summary for the products that use it')
+    .fill('Rows can be read from the far end.');
+  await promoting.getByRole('button', { name: 'Release 1.1.0' }).click();
+  const released = page.getByRole('article', { name: '1.1.0', exact: true });
+  await expect(released).toContainText('Rows can be read from the far end.');
+  await expect(page.getByText('No changes since 1.1.0')).toBeVisible();
+  await enterAs(page, 'Jory Pell');
+  await visit(page, '/inbox');
+  await page
+    .getByRole('link', { name: 'Boards 1.1.0 is out; Departure boards has 1.1.0-candidate.1' })
+    .click();
+  await page.getByRole('button', { name: 'Upgrade to 1.1.0' }).click();
+  await expect(page.getByText('Pinned to Boards 1.1.0', { exact: true })).toBeVisible();
+  await enterAs(page, 'Osei Larkham');
+  await visit(page, '/libraries/boards/releases?show=past');
+  await page.getByRole('button', { name: 'Withdraw 1.1.0', exact: true }).click();
+  const withdrawing = page.getByRole('dialog', { name: 'Withdraw 1.1.0' });
+  await withdrawing.getByLabel('Reason').fill('The last row is cut on halls of eight rows.');
+  await withdrawing.getByRole('button', { name: 'Withdraw 1.1.0' }).click();
+  await expect(released).toContainText('Withdrawn on');
+  await enterAs(page, 'Jory Pell');
+  await visit(page, '/products/departure-boards');
+  const told = page.getByRole('alert').filter({ hasText: 'Boards 1.1.0 was withdrawn.' });
+  await expect(told).toContainText('The last row is cut on halls of eight rows.');
+  await told.getByRole('link', { name: 'Review Boards 1.0.0' }).click();
+  await page.getByRole('button', { name: 'Go back to 1.0.0' }).click();
+  await expect(page.getByText('Pinned to Boards 1.0.0', { exact: true })).toBeVisible();
+  await expect(told).toBeHidden();
+});

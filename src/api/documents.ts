@@ -15,6 +15,7 @@ import {
   Text,
   Version,
   Whole,
+  Withdrawal,
   exactly,
   list,
   nullable,
@@ -84,6 +85,9 @@ export const DOCUMENTS = [
           version: Version,
           /** Releases after that, newest first. */
           newer: list(exactly({ version: Version, at: Text })),
+          /** The newest release to try, where it is newer. */
+          candidate: nullable(Version),
+          withdrawn: nullable(Withdrawal),
         }),
       ),
       // Beside the draft: the items that are other in the release, and the ids of those that are not in it.

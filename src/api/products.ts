@@ -11,8 +11,10 @@ import {
   Slug,
   Text,
   Version,
+  Withdrawal,
   exactly,
   list,
+  nullable,
   openedDocument,
   optional,
 } from './schemas';
@@ -53,7 +55,15 @@ export const PRODUCTS = [
     answer: exactly({
       ...openedDocument,
       libraries: list(
-        exactly({ id: Text, slug: Text, name: Text, pinned: PinnedRelease, newer: list(PinnedRelease) }),
+        exactly({
+          id: Text,
+          slug: Text,
+          name: Text,
+          pinned: PinnedRelease,
+          withdrawn: nullable(Withdrawal),
+          /** Releases that are offered, and the newest to try; where the pinned one is withdrawn and none is newer, the newest there is. */
+          newer: list(PinnedRelease),
+        }),
       ),
     }),
   }),

@@ -1,7 +1,18 @@
 import { Type } from '@sinclair/typebox';
 import type { TokenChange } from '@/core/releases/token-diff';
 import { LARGE_BODY, operation } from './operation';
-import { LongText, Text, Version, Whole, exactly, list } from './schemas';
+import {
+  Flag,
+  LongText,
+  Text,
+  Version,
+  Whole,
+  Withdrawal,
+  exactly,
+  list,
+  nullable,
+  optional,
+} from './schemas';
 
 export const RELEASES = [
   operation({
@@ -16,6 +27,7 @@ export const RELEASES = [
           at: Text,
           author: Text,
           notes: LongText,
+          withdrawn: nullable(Withdrawal),
           changes: list(Type.Unsafe<TokenChange>({ type: 'object' })),
         }),
       ),
@@ -34,7 +46,32 @@ export const RELEASES = [
       version: Version,
       leftOut: list(Text),
       summary: Text,
+      /** A release to try, which is not offered for good. */
+      candidate: optional(Flag),
     }),
     answer: exactly({ id: Text, version: Version }),
+  }),
+  operation({
+    id: 'releases.promote',
+    method: 'POST',
+    path: '/libraries/{slug}/releases/{version}/promote',
+    summary: 'Release what a candidate holds',
+    body: exactly({ summary: Text }),
+    answer: exactly({ id: Text, version: Version }),
+  }),
+  operation({
+    id: 'releases.withdraw',
+    method: 'POST',
+    path: '/libraries/{slug}/releases/{version}/withdraw',
+    summary: 'Stop offering a release, and tell who has it',
+    body: exactly({ reason: Text }),
+    answer: exactly({}),
+  }),
+  operation({
+    id: 'releases.restore',
+    method: 'POST',
+    path: '/libraries/{slug}/releases/{version}/restore',
+    summary: 'Offer a release that was withdrawn again',
+    answer: exactly({}),
   }),
 ] as const;

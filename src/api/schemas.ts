@@ -23,6 +23,8 @@ export const oneOf = <const Values extends readonly string[]>(...values: Values)
   Type.Unsafe<Values[number]>({ enum: values });
 export const nullable = <S extends TSchema>(schema: S) => Type.Union([schema, Type.Null()]);
 export const Nothing = exactly({});
+/** Why a release is no longer offered, and who said so. */
+export const Withdrawal = exactly({ reason: Text, by: Text, at: Text });
 
 export const Role = oneOf('viewer', 'contributor', 'maintainer', 'owner');
 

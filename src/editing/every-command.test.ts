@@ -345,10 +345,10 @@ const TABLE: Partial<Table> = {
   addInset: {
     cases: [
       {
-        ask: () => ({ path: 'inset.panel', form: 'all sides', values: ['{space.4}'] }) as never,
+        ask: () => ({ path: 'inset.hall', form: 'all sides', values: ['{space.4}'] }) as never,
         then: (now) =>
           expect(
-            [...now.tree.ids.keys()].filter((path) => path.startsWith('inset.panel')).length,
+            [...now.tree.ids.keys()].filter((path) => path.startsWith('inset.hall')).length,
           ).toBeGreaterThan(0),
       },
     ],

@@ -303,6 +303,22 @@ test('a screen that names no component says where', () => {
   });
 });
 
+test('a product is asked to take releases alone; a candidate can be tried, and a pinned release that was withdrawn is told', () => {
+  const changed = after(setInk()).own;
+  const { snapshot, own } = bookingSite(released, [
+    { version: '1.2.0-candidate.1', document: changed },
+    { version: '1.1.0', document: changed },
+  ]);
+  const withdrawn = { reason: 'Too pale.', by: 'Pat', at: '2026-03-01T00:00:00Z' };
+  const libraries = snapshot.libraries.map((library) => ({ ...library, withdrawn }));
+  const product = new OpenProduct({ ...snapshot, libraries }, own, 2, [], 'p');
+  const { newer, candidate, pins } = productFrame(product);
+  expect([newer.map(({ version }) => version), candidate]).toEqual([['1.1.0'], '1.2.0-candidate.1']);
+  expect(pins).toMatchObject([{ newest: '1.1.0', withdrawn: { reason: 'Too pale.' } }]);
+  // It is reviewed as a release is.
+  expect(upgrade(product, { library: 'keel', version: candidate! })!.areas.length).toBeGreaterThan(3);
+});
+
 test('a second library that a product is pinned to is told of and upgraded; screens are drawn with the first', () => {
   const { snapshot, own } = bookingSite(released, [{ version: '1.1.0', document: after(setInk()).own }]);
   const [keel] = snapshot.libraries;
@@ -311,8 +327,8 @@ test('a second library that a product is pinned to is told of and upgraded; scre
   const both = documentOf('booking', 'product', [...list(own), second]);
   const product = new OpenProduct({ ...snapshot, libraries: [keel!, hull] }, both, 2, [], 'p');
   expect(productFrame(product).pins).toEqual([
-    { slug: 'keel', name: 'Keel', version: '1.0.0', newest: '1.1.0' },
-    { slug: 'hull', name: 'Hull', version: '1.0.0', newest: '1.1.0' },
+    { slug: 'keel', name: 'Keel', version: '1.0.0', newest: '1.1.0', withdrawn: null },
+    { slug: 'hull', name: 'Hull', version: '1.0.0', newest: '1.1.0', withdrawn: null },
   ]);
   expect(upgrade(product, { library: 'hull', version: '1.1.0' })).toMatchObject({
     library: 'Hull', from: '1.0.0', to: '1.1.0', taken: false, canTake: true, areas: [], screens: [],

@@ -79,11 +79,11 @@ describe('releases', () => {
 
   test('a release with its notes stands under its version, with who made it and when', async () => {
     serve(() => ({
-      body: { releases: [{ version: '1.0.0', at: '2026-03-04T10:00:00Z', author: 'Pat', notes: '## 1.0.0\n\nFirst tide.', changes: [] }] },
+      body: { releases: [{ version: '1.0.0', at: '2026-03-04T10:00:00Z', author: 'Pat', notes: '## 1.0.0\n\nFirst tide.', changes: [], withdrawn: null }] },
     })); // prettier-ignore
     await openPage(<Releases />, 'releases?show=past');
     expect(await screen.findByRole('heading', { name: '1.0.0' })).toBeInTheDocument();
-    expect(screen.getByText('4 March 2026, by Pat')).toBeInTheDocument();
+    expect(screen.getByText('4 Mar 2026, by Pat')).toBeInTheDocument();
     expect(screen.getByText('First tide.')).toBeInTheDocument();
   });
 });

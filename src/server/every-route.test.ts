@@ -156,9 +156,13 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
   await ask('POST', '/documents/lib/undo', { id: 'change_route3', redo: true });
   const history = await ask<{ sequence: number; changeSets: { label: string }[] }>('GET', `/documents/lib/changes?since=${sequence}`); // prettier-ignore
   expect(history.changeSets.map(({ label }) => label)).toEqual(['Redder', 'Undo: Redder', 'Redo: Redder']);
-  await ask('POST', '/libraries/lib/releases', { sequence: history.sequence, ...publish, version: '1.1.0' });
+  const candidate = '1.1.0-candidate.1';
+  await ask('POST', '/libraries/lib/releases', { sequence: history.sequence, ...publish, version: candidate, candidate: true }); // prettier-ignore
+  await ask('POST', `/libraries/lib/releases/${candidate}/promote`, { summary: 'Tried.' });
+  await ask('POST', `/libraries/lib/releases/${candidate}/withdraw`, { reason: 'It is out.' });
+  await ask('POST', `/libraries/lib/releases/${candidate}/restore`, {});
   const { releases } = await ask<{ releases: { version: string }[] }>('GET', '/libraries/lib/releases');
-  expect(releases.map(({ version }) => version)).toEqual(['1.1.0', '1.0.0']);
+  expect(releases.map(({ version }) => version)).toEqual(['1.1.0', candidate, '1.0.0']);
   const site = await ask<{ version: string; files: { name: string }[] }>(
     'GET',
     '/libraries/lib/site?version=1.0.0&alone=true',

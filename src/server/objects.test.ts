@@ -85,6 +85,9 @@ const REACHES: Record<string, { kind: 'library' | 'product'; input: (at: string)
       input: (at) => ({ slug: at, sequence: 1, version: '9.0.0', leftOut: [], summary: '' }),
     },
   ],
+  'releases.promote': [{ kind: 'library', input: (at) => ({ slug: at, version: '1.0.0', summary: '' }) }],
+  'releases.withdraw': [{ kind: 'library', input: (at) => ({ slug: at, version: '1.0.0', reason: 'x' }) }],
+  'releases.restore': [{ kind: 'library', input: (at) => ({ slug: at, version: '1.0.0' }) }],
   'deliveries.list': [{ kind: 'library', input: (at) => ({ slug: at }) }],
   'deliveries.read': [{ kind: 'library', input: (at) => ({ slug: at, id: 'none' }) }],
   // The product an output names is asked about when it is written and when it is delivered: `outputs/deliveries.test.ts`.

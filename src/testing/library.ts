@@ -184,6 +184,7 @@ export function bookingSite(
         slug: 'keel',
         name: 'Keel',
         pinned: release({ version: '1.0.0', document: released }),
+        withdrawn: null,
         newer: newer.map(release),
       },
     ],
@@ -205,7 +206,14 @@ export function childOf(parent: Document, own: readonly Item[], read?: Document 
   const more: Partial<LibrarySnapshot> = {
     document: { id: 'hull', kind: 'library', slug: 'hull', name: 'Hull', about: '', team: 'T' },
     ancestors,
-    parent: { slug: 'keel', name: 'Keel', version: '1.0.0', newer: [{ version: '1.1.0', at: '2026-02-01' }] },
+    parent: {
+      slug: 'keel',
+      name: 'Keel',
+      version: '1.0.0',
+      newer: [{ version: '1.1.0', at: '2026-02-01' }],
+      candidate: null,
+      withdrawn: null,
+    },
     last: { version: '1.0.0', items: list(document), ancestors },
   };
   const parents = new Map<string, ParentRelease>();

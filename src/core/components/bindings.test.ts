@@ -54,7 +54,7 @@ test.each([
   ['padding', '16px', 'inset.control.inline', true],
   ['padding', '1rem', 'inset.control.inline', true],
   ['padding', '15px', 'inset.control.inline', false],
-  ['border-radius', '6px', 'radius.medium', false],
+  ['border-radius', '6px', 'corner.control', false],
   ['border-radius', '40px', undefined, undefined],
   ['transition-duration', '0.6s', 'time.slow', true],
   ['transition-duration', '590ms', undefined, undefined],

@@ -144,14 +144,16 @@ export class ReachIndex {
     const queue: [string, number][] = [[id, 0]];
     for (let next = queue.shift(); next; next = queue.shift()) {
       const [from, distance] = next;
-      const users = this.direct(from).map((use) => use.by);
+      const users = this.direct(from).map((use): [string, number] => [use.by, 1]);
       const item = this.holder(from)?.item;
-      if (item?.kind === 'placement') users.push(item.screen);
-      if (item?.kind === 'token' && item.parent !== null) users.push(...this.shownWith(item.parent));
-      for (const user of users) {
+      if (item?.kind === 'placement') users.push([item.screen, 1]);
+      // By way of the group: nobody uses the token itself.
+      if (item?.kind === 'token' && item.parent !== null)
+        for (const user of this.shownWith(item.parent)) users.push([user, 2]);
+      for (const [user, more] of users) {
         if (user === id || steps.has(user)) continue;
-        steps.set(user, distance + 1);
-        queue.push([user, distance + 1]);
+        steps.set(user, distance + more);
+        queue.push([user, distance + more]);
       }
     }
     return steps;

@@ -1,4 +1,5 @@
 import compare from 'semver/functions/compare';
+import prerelease from 'semver/functions/prerelease';
 import inc from 'semver/functions/inc';
 import majorOf from 'semver/functions/major';
 import type { Bump } from '../document/impact';
@@ -9,6 +10,27 @@ export function nextVersion(last: string | undefined, bump: Bump): string {
   if (bump === 'none') return last;
   const major = majorOf(last);
   return inc(last, major === 0 && bump === 'major' ? 'minor' : bump)!;
+}
+
+/** Why a release is no longer offered, and who said so. */
+export interface Withdrawal {
+  reason: string;
+  by: string;
+  at: string;
+}
+
+/** Whether a version is one to try (SemVer 2.0.0, section 9), which nothing is offered for good. */
+export const isCandidate = (version: string): boolean => prerelease(version) !== null;
+
+/** The version a candidate is made for: `1.2.0` of `1.2.0-candidate.3`. */
+export const versionOfCandidate = (candidate: string): string => candidate.replace(/-.*/, '');
+
+/** The next candidate for a version, after those there are: `1.2.0-candidate.2`. */
+export function nextCandidate(version: string, known: readonly string[]): string {
+  const numbers = known
+    .filter((other) => isCandidate(other) && versionOfCandidate(other) === version)
+    .map((other) => Number(prerelease(other)!.at(-1)));
+  return `${version}-candidate.${Math.max(0, ...numbers.filter(Number.isInteger)) + 1}`;
 }
 
 export function compareVersions(a: string, b: string): number {

@@ -1,4 +1,5 @@
 import type { KnownFamily } from '@/core/base/fonts/font';
+import type { Withdrawal } from '@/core/releases/version';
 import { composedItems } from '@/core/components/compose';
 import { brokenGuards } from '@/core/components/guards';
 import { worstFirst, type Finding } from '@/core/findings/finding';
@@ -48,6 +49,10 @@ export interface LibrarySnapshot {
     name: string;
     version: string;
     newer: { version: string; at: string }[];
+    /** The newest release to try, where it is newer. */
+    candidate: string | null;
+    /** Why the release it has is no longer offered. */
+    withdrawn: Withdrawal | null;
   } | null;
   last: { version: string; items: Item[]; ancestors: SentGeneration[] } | null;
   versions: { version: string; at: string }[];

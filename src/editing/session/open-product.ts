@@ -1,4 +1,5 @@
 import type { Finding } from '@/core/findings/finding';
+import { isCandidate, type Withdrawal } from '@/core/releases/version';
 import { undoStacks, type LoggedChangeSet } from '@/core/document/change-set';
 import { itemsOf, type Document, type Item, type Reference } from '@/core/document/item';
 import { settableFaces, type SettableFace } from '@/core/assets/known-fonts';
@@ -31,7 +32,14 @@ export interface ProductSnapshot extends Pick<
   LibrarySnapshot,
   'document' | 'role' | 'sequence' | 'items' | 'log' | 'people'
 > {
-  libraries: { id: string; slug: string; name: string; pinned: SentRelease; newer: SentRelease[] }[];
+  libraries: {
+    id: string;
+    slug: string;
+    name: string;
+    pinned: SentRelease;
+    withdrawn: Withdrawal | null;
+    newer: SentRelease[];
+  }[];
 }
 
 /** A product as it stands in one tab: its screens, and each library at the release it has pinned. */
@@ -127,8 +135,17 @@ export interface ProductFrameView {
   axes: { name: string; contexts: string[]; default: string; description: string }[];
   library: { slug: string; name: string; version: string } | null;
   newer: { version: string; at: string; notes: string }[];
+  /** The newest release to try of the library its screens are drawn with. */
+  candidate: string | null;
   /** Every library it is pinned to, the one its screens are drawn with first, and the newest release where that is another. */
-  pins: { slug: string; name: string; version: string; newest: string | null }[];
+  pins: {
+    slug: string;
+    name: string;
+    version: string;
+    newest: string | null;
+    /** Why the pinned release is no longer offered. */
+    withdrawn: Withdrawal | null;
+  }[];
   screens: { id: string; title: string; width: number; placements: number; theme: string | null }[];
   /** The themes of the pinned release, and the one chosen for all screens. */
   themes: string[];
@@ -155,13 +172,16 @@ export function productFrame(product: OpenProduct): ProductFrameView {
     axes: product.axes(),
     library: main ? { slug: main.slug, name: main.name, version: main.version } : null,
     newer: (sent?.newer ?? [])
-      .filter((release) => release.version !== main?.version)
+      .filter(({ version }) => version !== main?.version && !isCandidate(version))
       .map(({ version, at, notes }) => ({ version, at, notes })),
+    candidate:
+      sent?.newer.find(({ version }) => version !== main?.version && isCandidate(version))?.version ?? null,
     pins: itemsOf(own.items, 'pin').flatMap(({ library: { id }, version }) => {
       const library = snapshot.libraries.find((other) => other.id === id);
       if (!library) return [];
-      const [newest] = library.newer.filter((release) => release.version !== version);
-      return [{ slug: library.slug, name: library.name, version, newest: newest?.version ?? null }];
+      const newest = library.newer.find((one) => one.version !== version && !isCandidate(one.version));
+      const { slug, name, withdrawn } = library;
+      return [{ slug, name, version, newest: newest?.version ?? null, withdrawn }];
     }),
     screens: screensOf(own.items).map((screen) => ({
       id: screen.id,

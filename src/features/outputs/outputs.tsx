@@ -1,5 +1,6 @@
 'use client';
 
+import { isCandidate } from '@/core/releases/version';
 import { EmptyState } from '@/ui/empty-state';
 import { FirstTokens } from '@/features/session/library-link';
 import {
@@ -118,7 +119,10 @@ export function Outputs() {
             onChange={(value) => setQuery({ version: value })}
             data={[
               { value: 'draft', label: 'Draft (not released)' },
-              ...library.versions.map((each) => ({ value: each, label: `Release ${each}` })),
+              ...library.versions.map((each) => ({
+                value: each,
+                label: `${isCandidate(each) ? 'Candidate' : 'Release'} ${each}`,
+              })),
             ]}
           />
           {output.naming && output.naming.of !== 'path' && (
@@ -207,7 +211,9 @@ function Notices({ findings }: { findings: readonly Finding[] }) {
 
 /** The release before a version; of the draft, the last one. Versions are given newest first. */
 const earlierThan = (version: string, last: string | null, versions: readonly string[]) =>
-  version === 'draft' ? (last ?? undefined) : versions[versions.indexOf(version) + 1];
+  version === 'draft'
+    ? (last ?? undefined)
+    : versions.slice(versions.indexOf(version) + 1).find((each) => !isCandidate(each));
 
 /** What can begin a name in every format: small letters, digits and hyphens, a letter first. */
 const prefixOf = (typed: string): string =>

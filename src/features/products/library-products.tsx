@@ -3,7 +3,7 @@
 import { EmptyState } from '@/ui/empty-state';
 import { LibraryButton } from '@/features/session/library-link';
 import { PageLink } from '@/ui/page-link';
-import { compareVersions } from '@/core/releases/version';
+import { compareVersions, isCandidate } from '@/core/releases/version';
 import { counted } from '@/core/base/words';
 import { useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
@@ -20,8 +20,13 @@ export function LibraryProducts() {
   const link = useLensLink(library.axes);
   const view = useDocumentQuery('ledger', NONE);
   if (!view) return <StagePage>{null}</StagePage>;
-  const versions = [...library.versions].sort(compareVersions);
-  const behind = view.products.filter(({ version }) => version !== library.last).length;
+  const used = new Set(view.products.map(({ version }) => version));
+  const versions = library.versions
+    .filter((version) => used.has(version) || !isCandidate(version))
+    .sort(compareVersions);
+  const behind = view.products.filter(
+    ({ version }) => library.last && compareVersions(version, library.last) < 0,
+  ).length;
   return (
     <StagePage>
       {view.products.length === 0 ? (

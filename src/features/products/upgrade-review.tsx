@@ -15,7 +15,7 @@ import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { Prose } from '@/ui/markdown';
 import { useKeys } from '@/ui/use-keys';
 import { PageSkeleton } from '@/ui/page-skeleton';
-import { useProduct } from '@/features/session/product-shell';
+import { useProduct, verbTo } from '@/features/session/product-shell';
 import classes from './products.module.css';
 
 /** What a newer release would change on this product's own screens, before it is taken. */
@@ -80,7 +80,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
             Not now
           </Button>
           <Button onClick={() => void take()} loading={busy} disabled={!view.canTake}>
-            Upgrade to {view.to}
+            {verbTo(view.from, view.to)} {view.to}
           </Button>
         </Group>
       </div>

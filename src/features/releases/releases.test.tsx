@@ -108,3 +108,76 @@ test('who may only look reads the same and is told which role releases', async (
   expect(screen.getByText('Releasing needs the role maintainer in T; yours is viewer.')).toBeInTheDocument();
   expect(storedLabels()).toEqual([]);
 });
+
+test('a candidate is released beside: the changes stay, and its version follows the candidates there are', async () => {
+  const asked = serve(() => ({ body: { id: 'x', version: '1.1.0-candidate.2' } }));
+  const versions = ['1.1.0-candidate.1', '1.0.0'].map((version) => ({ version, at: '2026-02-01' }));
+  const { user } = await open('maintainer', { versions });
+  const summary = await screen.findByRole('textbox', { name: 'Summary for the products that use it' });
+  fireEvent.change(summary, { target: { value: 'Try this' } });
+  await user.click(screen.getByRole('button', { name: 'Release candidate 1.1.0-candidate.2' }));
+  expect(await screen.findByText('Released Keel 1.1.0-candidate.2')).toBeInTheDocument();
+  expect(asked.at(-1)!.body).toMatchObject({ version: '1.1.0-candidate.2', candidate: true });
+  expect(summary).toHaveValue('Try this');
+});
+
+const past = (version: string, withdrawn: object | null = null) => ({
+  version, at: '2026-02-01T00:00:00Z', author: 'Pat', notes: `## ${version}\n\nWords of ${version}.`, changes: [], withdrawn,
+}); // prettier-ignore
+const openPast = (role = 'maintainer') =>
+  openPage(<Releases />, 'releases?show=past', { released, present: changed }, role);
+
+test('a candidate that is still to come is released as it is; a release is withdrawn with its reason, and offered again', async () => {
+  let releases = [past('1.1.0-candidate.1'), past('1.0.0'), past('1.0.0-candidate.1')];
+  let refused = true;
+  const asked = serve((path, body) => {
+    if (path.endsWith('/releases')) return { body: { releases } };
+    if (refused) return { status: 409, body: { title: 'x', code: 'version', detail: '1.1.0 was released since.' } }; // prettier-ignore
+    const { reason } = (body ?? {}) as { reason?: string };
+    if (path.endsWith('/withdraw'))
+      releases = [
+        releases[0]!,
+        past('1.0.0', { reason, by: 'Osei', at: '2026-03-01T00:00:00Z' }),
+        releases[2]!,
+      ];
+    if (path.endsWith('/restore')) releases = [releases[0]!, past('1.0.0'), releases[2]!];
+    return { body: { id: 'x', version: '1.1.0' } };
+  });
+  const { user } = await openPast();
+  const of = (version: string) => within(screen.getByRole('article', { name: version }));
+  expect(await screen.findByRole('button', { name: 'Release as 1.1.0' })).toBeInTheDocument();
+  expect(of('1.1.0-candidate.1').getByText('Candidate')).toBeInTheDocument();
+  // Of a version that is out there is nothing to release.
+  expect(screen.queryByRole('button', { name: 'Release as 1.0.0' })).toBeNull();
+  await user.click(screen.getByRole('button', { name: 'Release as 1.1.0' }));
+  const dialog = await screen.findByRole('dialog', { name: 'Release 1.1.0-candidate.1 as 1.1.0' });
+  const summary = within(dialog).getByRole('textbox', { name: 'Summary for the products that use it' });
+  fireEvent.change(summary, { target: { value: 'Tried by two' } });
+  await user.click(within(dialog).getByRole('button', { name: 'Release 1.1.0' }));
+  expect(await within(dialog).findByText('1.1.0 was released since.')).toBeInTheDocument();
+  expect(summary).toHaveValue('Tried by two');
+  refused = false;
+  await user.click(within(dialog).getByRole('button', { name: 'Release 1.1.0' }));
+  await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  expect(asked.filter(({ path }) => path.endsWith('/promote')).at(-1)).toMatchObject({
+    path: '/libraries/keel/releases/1.1.0-candidate.1/promote',
+    body: { summary: 'Tried by two' },
+  });
+  await user.click(screen.getByRole('button', { name: 'Withdraw 1.0.0' }));
+  const why = await screen.findByRole('dialog', { name: 'Withdraw 1.0.0' });
+  expect(within(why).getByRole('button', { name: 'Withdraw 1.0.0' })).toBeDisabled();
+  fireEvent.change(within(why).getByRole('textbox', { name: 'Reason' }), { target: { value: 'Too pale.' } });
+  await user.click(within(why).getByRole('button', { name: 'Withdraw 1.0.0' }));
+  expect(await screen.findByText('Withdrawn on 1 Mar 2026 by Osei: Too pale.')).toBeInTheDocument();
+  await user.click(of('1.0.0').getByRole('button', { name: 'Restore 1.0.0' }));
+  expect(await screen.findByRole('button', { name: 'Withdraw 1.0.0' })).toBeInTheDocument();
+});
+
+test('who may only look sees what became of a release, and changes none', async () => {
+  serve(() => ({
+    body: { releases: [past('1.0.0', { reason: 'Too pale.', by: 'Osei', at: '2026-03-01T00:00:00Z' })] },
+  }));
+  await openPast('viewer');
+  expect(await screen.findByText('Withdrawn on 1 Mar 2026 by Osei: Too pale.')).toBeInTheDocument();
+  expect(screen.queryByRole('button', { name: /Withdraw|Restore/ })).toBeNull();
+});

@@ -7,14 +7,16 @@ import { Alert, Button, Group, SegmentedControl, Text, Textarea } from '@mantine
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import { useDocument, useDocumentQuery, useCommand } from '@/features/session/document';
-import { call, useCall } from '@/features/session/call';
+import { call } from '@/features/session/call';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLensLink, useQuery } from '@/ui/frame/lens';
 import { Prose } from '@/ui/markdown';
 import { PageSkeleton } from '@/ui/page-skeleton';
 import { ProductThumbnail } from '@/features/workspace/product-card';
+import { WithdrawnNotice } from '@/features/session/withdrawn-notice';
 import { ChangeRow } from './change-row';
 import { ImpactBar } from './impact-bar';
+import { PastReleases } from './past-releases';
 import classes from './releases.module.css';
 
 /** The change ledger: every change since the last release, in or out, and the release they make; below it, the past. */
@@ -36,7 +38,7 @@ export function Releases() {
         ]}
       />
       <NewerParent />
-      {page === 'next' ? <Ledger /> : <Past />}
+      {page === 'next' ? <Ledger /> : <PastReleases />}
     </>
   );
 }
@@ -52,7 +54,7 @@ function Ledger() {
   const [problem, setProblem] = useState('');
   const view = useDocumentQuery('ledger', { leftOut: out });
   if (!view) return <PageSkeleton />;
-  const release = async () => {
+  const release = async (candidate: boolean) => {
     setBusy(true);
     setProblem('');
     try {
@@ -61,16 +63,21 @@ function Ledger() {
       const made = await call('POST /libraries/{slug}/releases', {
         slug: library.slug,
         sequence,
-        version: view.version,
+        version: candidate ? view.candidate : view.version,
         leftOut: out,
         summary,
+        candidate,
       });
       notifications.show({
         title: `Released ${library.name} ${made.version}`,
-        message: 'Teams whose products pin this library are notified in their inbox.',
+        message: candidate
+          ? 'Teams whose products pin this library can try it. The changes stay here until they are released.'
+          : 'Teams whose products pin this library are notified in their inbox.',
       });
-      setOut([]);
-      setSummary('');
+      if (!candidate) {
+        setOut([]);
+        setSummary('');
+      }
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -173,9 +180,17 @@ function Ledger() {
             <Button
               loading={busy}
               disabled={!view.canRelease || view.unmet.length > 0}
-              onClick={() => void release()}
+              onClick={() => void release(false)}
             >
               Release {view.version}
+            </Button>
+            <Button
+              variant="default"
+              disabled={busy || !view.canRelease || view.unmet.length > 0}
+              title="A release to try: products can review and take it, and are not asked to"
+              onClick={() => void release(true)}
+            >
+              Release candidate {view.candidate}
             </Button>
             <Text size="sm" c="dimmed">
               {view.entries.length - gone} in{gone > 0 ? `, ${gone} excluded` : ''} ·{' '}
@@ -210,58 +225,32 @@ function Ledger() {
   );
 }
 
-/** The way to a newer release of the library this one inherits from. */
+/** What is offered of the library this one inherits from, and that what it has is no longer. */
 function NewerParent() {
   const { parent, canEdit } = useLibrary();
-  const [newest] = parent?.newer ?? [];
-  if (!parent || !newest) return null;
+  if (!parent) return null;
+  const { name, version: has, candidate, withdrawn } = parent;
+  const [newest] = parent.newer;
+  const version = newest?.version ?? candidate;
   return (
-    <Alert color="gray" mb="md" title={`${parent.name} ${newest.version} is available.`}>
-      <Group>
-        <Text size="sm">
-          This library inherits from {parent.name} {parent.version}.
-        </Text>
-        <LibraryButton to={`releases/parent/${newest.version}`} primary={canEdit}>
-          Review upgrade
-        </LibraryButton>
-      </Group>
-    </Alert>
-  );
-}
-
-function Past() {
-  const library = useLibrary();
-  const { data, error } = useCall('GET /libraries/{slug}/releases', { slug: library.slug }, library.last);
-  if (error) return <Alert color="red">{error.message}</Alert>;
-  if (!data) return <PageSkeleton />;
-  const { releases } = data;
-  if (releases.length === 0)
-    return (
-      <EmptyState
-        title="No releases yet."
-        actions={<LibraryButton to="releases">Next release</LibraryButton>}
-      >
-        Each release is listed here with its notes, newest first.
-      </EmptyState>
-    );
-  return (
-    <div className={classes.past}>
-      {releases.map((release) => (
-        <article key={release.version}>
-          <h2>{release.version}</h2>
-          <Text size="sm" c="dimmed">
-            {new Date(release.at).toLocaleDateString('en-GB', { dateStyle: 'long' })}, by {release.author}
-          </Text>
-          <div
-            className={classes.notesBody}
-            tabIndex={0}
-            role="group"
-            aria-label={`Notes of ${release.version}`}
-          >
-            <Prose>{release.notes.replace(/^## .*\n/, '')}</Prose>
-          </div>
-        </article>
-      ))}
-    </div>
+    <>
+      {withdrawn && <WithdrawnNotice library={name} version={has} withdrawn={withdrawn} />}
+      {version && (
+        <Alert
+          color="gray"
+          mb="md"
+          title={newest ? `${name} ${version} is available.` : `${name} ${version} can be tried.`}
+        >
+          <Group>
+            <Text size="sm">
+              This library inherits from {name} {has}.
+            </Text>
+            <LibraryButton to={`releases/parent/${version}`} primary={canEdit && newest !== undefined}>
+              {newest ? 'Review upgrade' : 'Review candidate'}
+            </LibraryButton>
+          </Group>
+        </Alert>
+      )}
+    </>
   );
 }

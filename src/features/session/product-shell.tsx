@@ -1,5 +1,6 @@
 'use client';
 
+import { compareVersions } from '@/core/releases/version';
 import { usePathname } from 'next/navigation';
 import { createContext, useContext, type ReactNode } from 'react';
 import { PageSkeleton } from '@/ui/page-skeleton';
@@ -8,7 +9,9 @@ import { Faces } from '@/ui/specimen/faces';
 import type { ProductFrameView } from '@/editing/session/open-product';
 import { DocumentProvider, useDocumentQuery } from './document';
 import { DocumentFrame, useHeading, useStable } from './document-frame';
+import { PageLink } from '@/ui/page-link';
 import { Withheld } from './withheld';
+import { WithdrawnNotice } from './withdrawn-notice';
 import { useWork } from './work';
 
 const Context = createContext<ProductFrameView | null>(null);
@@ -72,21 +75,38 @@ function Shell({ children }: { children: ReactNode }) {
             screens. Ask that team for access.
           </Withheld>
         )}
+        {view.pins.map(
+          ({ slug, name, version, newest, withdrawn }) =>
+            withdrawn && (
+              <WithdrawnNotice key={slug} library={name} version={version} withdrawn={withdrawn}>
+                {newest && (
+                  <PageLink href={`${baseOf(view.slug)}/upgrade/${slug}/${newest}`}>
+                    Review {name} {newest}
+                  </PageLink>
+                )}
+              </WithdrawnNotice>
+            ),
+        )}
         {children}
       </Faces>
     </Context.Provider>
   );
 }
 
-/** Its pages, and the newest release that it is not pinned to. */
-function stagesOf({ slug, newer, library }: ProductFrameView): FrameProps['stages'] {
+/** What it is to take a release for another. */
+export const verbTo = (has: string, version: string): string =>
+  compareVersions(version, has) < 0 ? 'Go back to' : 'Upgrade to';
+
+/** Its pages, and the newest release that it is not pinned to; where there is none, the one to try. */
+function stagesOf({ slug, newer, candidate, library }: ProductFrameView): FrameProps['stages'] {
   const [newest] = newer;
-  if (!newest || !library) return pagesOf(slug);
+  const version = newest?.version ?? candidate;
+  if (!version || !library) return pagesOf(slug);
   return [
     ...pagesOf(slug),
     {
-      label: `Upgrade to ${newest.version}`,
-      href: `${baseOf(slug)}/upgrade/${library.slug}/${newest.version}`,
+      label: `${newest ? verbTo(library.version, version) : 'Try'} ${version}`,
+      href: `${baseOf(slug)}/upgrade/${library.slug}/${version}`,
       isAt: (pathname) => pathname.startsWith(`${baseOf(slug)}/upgrade`),
     },
   ];

@@ -11,6 +11,7 @@ import * as jobs from './migrations/0005-jobs';
 import * as deliveries from './migrations/0006-deliveries';
 import * as people from './migrations/0007-people';
 import * as proposals from './migrations/0008-proposals';
+import * as releaseEvents from './migrations/0009-release-events';
 
 export { dataFolder };
 
@@ -23,6 +24,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Kne
   '0006-deliveries': deliveries,
   '0007-people': people,
   '0008-proposals': proposals,
+  '0009-release-events': releaseEvents,
 };
 
 export { StartProblem };

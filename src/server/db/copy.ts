@@ -18,6 +18,7 @@ export const TABLES: readonly { name: string; by: readonly string[]; atOnce?: nu
   { name: 'contents', by: ['hash'] },
   { name: 'releases', by: ['id'] },
   { name: 'release_items', by: ['release_id', 'item_id'] },
+  { name: 'release_events', by: ['release_id', 'number'] },
   { name: 'notices', by: ['id'] },
   { name: 'files', by: ['hash'], atOnce: 5 },
   { name: 'document_files', by: ['document_id', 'hash'] },

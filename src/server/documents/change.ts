@@ -9,6 +9,7 @@ import { checkFiles } from '../assets/files';
 import { forget, isShared, once } from '../db/once';
 import { badRequest, notFound, Problem } from '../http/problem';
 import { everyGeneration, lineageOf, noRelease, pinnedRelease, releaseItems } from '../releases/store';
+import { withdrawalOf } from '../releases/standing';
 import { personIn, useCase, type Work } from '../use-case';
 import { announce, announceSurroundings } from './events';
 import {
@@ -97,6 +98,11 @@ async function checkPinned(
   if (!found) throw noRelease(named.version, named.library.path);
   const { library, release } = found;
   if (library.kind !== 'library') throw noRelease(named.version, named.library.path);
+  const withdrawn = await withdrawalOf(work.trx, release.id);
+  if (withdrawn)
+    throw badRequest(
+      `${library.name} ${named.version} was withdrawn: ${withdrawn.reason} Choose another release.`,
+    );
   const { generations } = await lineageOf(work, await releaseItems(work.trx, release.id));
   if (library.id === row.id || generations.some(({ id }) => id === row.id))
     throw badRequest(`${row.name} cannot inherit from itself. Choose another library.`);

@@ -2,14 +2,8 @@ import { listed } from '@/core/base/words';
 import { addItem } from '@/core/document/edits';
 import { itemsOf, type Item } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
-import {
-  ancestorsOf,
-  noRelease,
-  pinnedRelease,
-  releaseItems,
-  releaseOf,
-  releasesOf,
-} from '../releases/store';
+import { ancestorsOf, noRelease, pinnedRelease, releaseItems, releaseOf } from '../releases/store';
+import { offeredOf } from '../releases/standing';
 import { named, type DocumentRow } from '../access/authorise';
 import { badRequest, notFound } from '../http/problem';
 import { aside } from '../jobs/pool';
@@ -90,8 +84,9 @@ const createProduct = useCase('products.create', {
       const library = await named(work, 'library', slug);
       if (pins.some((other) => other.library.id === library.id))
         throw badRequest(`${library.name} is given twice. A product has one pin of a library.`);
-      const releases = await releasesOf(work.trx, library.id);
-      const release = version ? releases.find((other) => other.version === version) : releases[0];
+      const release = version
+        ? await releaseOf(work.trx, library.id, version)
+        : (await offeredOf(work.trx, library.id)).releases[0];
       if (!release) throw notFound(`release of ${slug} to pin`);
       pins.push({ library, version: release.version });
     }

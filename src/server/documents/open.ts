@@ -3,9 +3,10 @@ import { append } from '@/core/base/append';
 import { itemsOf, type Item, type ItemKindName, type Items } from '@/core/document/item';
 import { kindOf } from '@/core/kinds/registry';
 import { releaseBeside } from '@/core/releases/beside';
-import { compareVersions } from '@/core/releases/version';
+import { compareVersions, isCandidate } from '@/core/releases/version';
 import { allReadable, roleOf, type DocumentRow } from '../access/authorise';
 import { parentOf } from '../releases/parent';
+import { offeredOf, withdrawalOf, withdrawnNow } from '../releases/standing';
 import {
   lineageOf,
   pinnedRelease,
@@ -43,7 +44,7 @@ const openLibrary = useCase('libraries.open', {
     const draft = await draftOf(trx, row.id);
     const { items } = await loadDocument(trx, draft, 'library');
     const releases = await releasesOf(trx, row.id);
-    const [last] = releases;
+    const last = releases.find(({ version }) => !isCandidate(version));
     const inherited = await inheritedBy(work, items);
     const lastItems = last ? await releaseItems(trx, last.id) : undefined;
     /** What the release inherits, where that is other than what the draft does. */
@@ -71,6 +72,9 @@ const openLibrary = useCase('libraries.open', {
   },
 });
 
+/** As many newer releases of a library come with a product. */
+const MOST_NEWER = 5;
+
 /** Everything a tab needs to open a product: its items, and of each library it has taken the pinned and the newer releases. */
 const openProduct = useCase('products.open', {
   needs: 'viewer',
@@ -91,15 +95,21 @@ const openProduct = useCase('products.open', {
         const { notes } = await toldOf(work, release);
         return { version, at, notes, items: list(own), ...(await inheritedBy(work, own)) };
       };
-      const newer = (await releasesOf(trx, library.id)).filter(
+      const { releases, candidate } = await offeredOf(trx, library.id);
+      const newer = [...releases.slice(0, MOST_NEWER), ...(candidate ? [candidate] : [])].filter(
         (release) => compareVersions(release.version, pin.version) > 0,
       );
+      const withdrawn = await withdrawalOf(trx, pinned.release.id);
+      // Where nothing is offered beyond what is withdrawn, one goes back.
+      if (withdrawn && releases[0] && newer.every(({ version }) => isCandidate(version)))
+        newer.push(releases[0]);
       libraries.push({
         id: library.id,
         slug: library.slug,
         name: library.name,
         pinned: await load(pinned.release),
-        newer: await Promise.all(newer.slice(0, 5).map(load)),
+        withdrawn,
+        newer: await Promise.all(newer.map(load)),
       });
     }
     return {
@@ -138,9 +148,13 @@ const listDocuments = useCase('documents.list', {
   async run(work) {
     const rows = await allReadable(work);
     const byId = new Map(rows.map((row) => [row.id, row]));
-    const versions = new Map<string, string[]>();
-    for (const row of (await work.trx('releases').select('document_id', 'version')) as ReleaseRow[])
-      if (byId.has(row.document_id)) append(versions, row.document_id, row.version);
+    const [versions, offered] = [new Map<string, string[]>(), new Map<string, string[]>()];
+    const withdrawn = await withdrawnNow(work.trx);
+    for (const row of (await work.trx('releases').select('id', 'document_id', 'version')) as ReleaseRow[]) {
+      if (!byId.has(row.document_id)) continue;
+      append(versions, row.document_id, row.version);
+      if (!withdrawn.has(row.id) && !isCandidate(row.version)) append(offered, row.document_id, row.version);
+    }
     const named = new Map<string, { kind: string; title: string }[]>();
     for (const [id, names] of byId.size > 0 ? await namedReleases(work.trx) : [])
       for (const { item, library, version } of byId.has(id) ? names : [])
@@ -161,7 +175,7 @@ const listDocuments = useCase('documents.list', {
         role,
         visibility,
         starts: starting.has(id),
-        version: kind === 'library' ? ((versions.get(id) ?? []).sort(compareVersions).at(-1) ?? null) : null,
+        version: kind === 'library' ? ((offered.get(id) ?? []).sort(compareVersions).at(-1) ?? null) : null,
         parent: titles(id, 'parent')[0] ?? null,
         pins: titles(id, 'pin'),
       })),

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import type { LoggedChangeSet } from '@/core/document/change-set';
 import type { Document, Item } from '@/core/document/item';
+import { inParts } from '../db/in-parts';
 import { handOf, keptOf } from '../db/kept';
 import { finish, once, toBeWritten, write, type Rows } from '../db/once';
 
@@ -40,13 +41,6 @@ export async function loadDocument(trx: Knex, draft: DraftRow, kind: Document['k
 export function keepDocument(trx: Knex, { id, sequence }: DraftRow, document: Document): void {
   const { drafts } = keptOf(trx);
   if ((drafts.peek(id)?.sequence ?? -1) < sequence) drafts.set(id, { sequence, document });
-}
-
-/** As many rows go into one statement: a database takes only so many values. */
-const AT_ONCE = 200;
-
-async function inParts<T>(rows: readonly T[], each: (part: T[]) => Promise<unknown>): Promise<void> {
-  for (let from = 0; from < rows.length; from += AT_ONCE) await each(rows.slice(from, from + AT_ONCE));
 }
 
 interface ItemRow {

@@ -3,7 +3,8 @@ import { guideSite } from '@/core/guides/site';
 import type { OutputFile } from '@/core/outputs/output';
 import { badRequest } from '../http/problem';
 import { stateOf } from '../releases/publish';
-import { ancestorsOf, noRelease, releaseItems, releaseOf, releasesOf } from '../releases/store';
+import { ancestorsOf, noRelease, releaseItems, releaseOf } from '../releases/store';
+import { offeredOf } from '../releases/standing';
 import { shared } from '../shared';
 import { useCase } from '../use-case';
 
@@ -25,7 +26,7 @@ const site = useCase('guides.site', {
   kind: 'library',
   document: (input) => input.slug,
   async run(work, input, row) {
-    const releases = await releasesOf(work.trx, row.id);
+    const { releases } = await offeredOf(work.trx, row.id);
     const version = input.version ?? releases[0]?.version;
     if (version === undefined)
       throw badRequest(`${row.name} has no release yet. Release first: guides are published with a release.`);

@@ -6,6 +6,7 @@ import { change } from '../documents/change';
 import { draftOf, loadDocument } from '../documents/store';
 import { announceSurroundings } from '../documents/events';
 import { badRequest } from '../http/problem';
+import { upgradeReview } from '../releases/reviews';
 import { noRelease, releaseOf } from '../releases/store';
 import { markDone } from '../people/notices';
 import { useCase } from '../use-case';
@@ -31,7 +32,7 @@ const take = useCase('products.take', {
       label: `${verb} ${library.name} ${input.version}`,
       edits: [setField(pin, 'version', input.version)],
     });
-    await markDone(work, `/products/${row.slug}/upgrade/${library.slug}/${input.version}`);
+    await markDone(work, upgradeReview(row.slug, library.slug, input.version));
     const libraryDraft = await draftOf(work.trx, library.id);
     work.afterCommit(() => announceSurroundings(libraryDraft.id));
     return entry;

@@ -1,17 +1,15 @@
 import { itemsOf, type Items } from '@/core/document/item';
 import { parentUpgrade, type ParentUpgrade } from '@/core/releases/parent-upgrade';
-import { compareVersions } from '@/core/releases/version';
+import { compareVersions, isCandidate } from '@/core/releases/version';
 import type { DocumentRow } from '../access/authorise';
 import { change } from '../documents/change';
 import { draftOf, loadDocument } from '../documents/store';
 import { badRequest, Problem } from '../http/problem';
 import { markDone } from '../people/notices';
 import { useCase, type Work } from '../use-case';
-import { ancestorsOf, noRelease, pinnedRelease, releasesOf, toldOf } from './store';
-
-/** Where a release of a library's parent is reviewed. */
-export const parentReview = (library: string, version: string): string =>
-  `/libraries/${library}/releases/parent/${version}`;
+import { parentReview } from './reviews';
+import { offeredOf, withdrawalOf } from './standing';
+import { ancestorsOf, noRelease, pinnedRelease, releasesOf, toldOf, type ReleaseRow } from './store';
 
 /** The parent of a body of items, for who may read it. */
 export async function parentOf(work: Work, items: Items) {
@@ -19,14 +17,15 @@ export async function parentOf(work: Work, items: Items) {
   const pinned = parent && (await pinnedRelease(work, parent));
   if (!pinned) return null;
   const { library, release } = pinned;
-  const newer = (await releasesOf(work.trx, library.id)).filter(
-    (one) => compareVersions(one.version, release.version) > 0,
-  );
+  const { releases, candidate } = await offeredOf(work.trx, library.id);
+  const isNewer = (one: ReleaseRow) => compareVersions(one.version, release.version) > 0;
   return {
     slug: library.slug,
     name: library.name,
     version: release.version,
-    newer: newer.map(({ version, at }) => ({ version, at })),
+    withdrawn: await withdrawalOf(work.trx, release.id),
+    newer: releases.filter(isNewer).map(({ version, at }) => ({ version, at })),
+    candidate: candidate && isNewer(candidate) ? candidate.version : null,
   };
 }
 
@@ -53,8 +52,12 @@ const parentAt = useCase('libraries.parentAt', {
   document: (input) => input.slug,
   async run(work, { version }, row) {
     const { parent, library, now } = await withParentAt(work, row, version);
+    // What a candidate before it changed, it says itself.
     const between = (await releasesOf(work.trx, library.id)).filter(
-      (one) => compareVersions(one.version, version) <= 0 && compareVersions(one.version, parent.version) > 0,
+      (one) =>
+        (one.version === version || !isCandidate(one.version)) &&
+        compareVersions(one.version, version) <= 0 &&
+        compareVersions(one.version, parent.version) > 0,
     );
     const notes = [];
     for (const release of between)

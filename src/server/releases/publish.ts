@@ -1,25 +1,129 @@
 import { itemsOf, type Items } from '@/core/document/item';
 import { effectiveLibrary, type Generation } from '@/core/library/effective';
-import { bumpOf, composeRelease, ledgerOf, type LibraryState } from '@/core/releases/ledger';
+import {
+  bumpOf,
+  composeRelease,
+  ledgerOf,
+  type LedgerEntry,
+  type LibraryState,
+} from '@/core/releases/ledger';
 import { unmetNeeds } from '@/core/releases/closure';
-import { compareVersions, nextVersion } from '@/core/releases/version';
+import {
+  compareVersions,
+  isCandidate,
+  nextCandidate,
+  nextVersion,
+  versionOfCandidate,
+} from '@/core/releases/version';
 import { releaseNotes } from '@/core/releases/notes';
 import { Resolution } from '@/core/tokens/resolve';
 import { announceSurroundings } from '../documents/events';
-import { readable, type Actor } from '../access/authorise';
-import { draftOf, loadDocument } from '../documents/store';
+import { readable, type Actor, type DocumentRow } from '../access/authorise';
+import { draftOf, loadDocument, type DraftRow } from '../documents/store';
 import { deliverRelease } from '../outputs/deliveries';
 import { badRequest, Problem } from '../http/problem';
 import { addNotice } from '../people/notices';
-import { personIn, useCase } from '../use-case';
-import { parentReview } from './parent';
+import { personIn, useCase, type Work } from '../use-case';
+import { parentReview, upgradeReview } from './reviews';
+import { addEvent, lastReleaseOf, offeredOf, withdrawalOf, withdrawalsOf } from './standing';
 import { usersOf } from './users';
-import { ancestorsOf, lineageOf, releaseItems, releasesOf, storeRelease, toldOf } from './store';
+import {
+  ancestorsOf,
+  lineageOf,
+  noRelease,
+  releaseItems,
+  releaseOf,
+  releasesOf,
+  storeRelease,
+  toldOf,
+  type ReleaseRow,
+} from './store';
 
 /** A body of items joined with what it inherits, and resolved. */
 export function stateOf(ancestors: readonly Generation[], items: Items): LibraryState {
   const effective = effectiveLibrary([...ancestors, { name: '', version: '', items }]);
   return { items: effective.authored, resolution: new Resolution(effective.system) };
+}
+
+/** Tells who maintains the products and libraries that have named a release of a library, while they may read it. */
+async function tellUsers(
+  work: Work,
+  row: DocumentRow,
+  notice: (user: DocumentRow, has: string) => { title: string; body: string; href: string } | undefined,
+): Promise<void> {
+  const { trx } = work;
+  for (const { document: user, version: has } of await usersOf(trx, row.id)) {
+    const told = notice(user, has);
+    if (!told) continue;
+    const members = await trx('memberships')
+      .where({ team_id: user.team_id })
+      .whereIn('role', ['maintainer', 'owner']);
+    for (const member of members) {
+      const actor: Actor = { kind: 'person', id: member.person_id };
+      if (await readable({ trx, actor }, { id: row.id }))
+        await addNotice(work, member.person_id, { kind: 'upgrade', documents: [row.id, user.id], ...told });
+    }
+    const userDraft = await draftOf(trx, user.id);
+    work.afterCommit(() => announceSurroundings(userDraft.id));
+  }
+}
+
+/** What a body of items changes, held against the last release. */
+async function sinceLast(work: Work, row: DocumentRow, items: Items, last: ReleaseRow | undefined) {
+  const lastItems: Items = last ? await releaseItems(work.trx, last.id) : new Map();
+  const before = last ? stateOf((await lineageOf(work, lastItems)).generations, lastItems) : undefined;
+  return ledgerOf(before, stateOf(await ancestorsOf(work, items), items));
+}
+
+/** Stores a release, tells who uses the library, and has outputs delivered; of a candidate nothing is delivered. */
+async function release(
+  work: Work,
+  row: DocumentRow,
+  draft: DraftRow,
+  made: { version: string; items: Items; ledger: readonly LedgerEntry[]; summary: string },
+): Promise<{ id: string; version: string }> {
+  const { version, items } = made;
+  const changes = made.ledger.flatMap((entry) => entry.changes);
+  const at = work.now();
+  const body = releaseNotes(`${version} - ${at.slice(0, 10)}`, changes);
+  const summary = made.summary.trim();
+  const id = work.newId('release');
+  await storeRelease(
+    work.trx,
+    {
+      id,
+      document_id: row.id,
+      line_id: draft.line_id!,
+      version,
+      author_id: personIn(work),
+      at,
+      notes: summary ? body.replace('\n', `\n\n${summary}\n`) : body,
+      changes: JSON.stringify(changes),
+    },
+    items,
+  );
+  const isToTry = isCandidate(version);
+  const out = isToTry ? 'can be tried' : 'is out';
+  await tellUsers(work, row, (user, has) => {
+    if (compareVersions(has, version) >= 0) return undefined;
+    return user.kind === 'product'
+      ? {
+          title: `${row.name} ${version} ${out}; ${user.name} has ${has}`,
+          body: `See what it would change on the screens of ${user.name} before you take it.`,
+          href: upgradeReview(user.slug, row.slug, version),
+        }
+      : {
+          title: `${row.name} ${version} ${out}; ${user.name} inherits from ${has}`,
+          body: `See what it would change in ${user.name} before you upgrade.`,
+          href: parentReview(user.slug, version),
+        };
+  });
+  if (!isToTry) {
+    const document = await loadDocument(work.trx, draft, 'library');
+    await deliverRelease(work, row, version, itemsOf(document.items, 'output'));
+  }
+  work.afterCommit(() => announceSurroundings(draft.id));
+  return { id, version };
 }
 
 /** Makes an immutable release of a draft, less what is left out, and tells the teams of products that have it pinned. */
@@ -40,17 +144,17 @@ const publish = useCase('releases.publish', {
       );
     }
     const document = await loadDocument(trx, draft, 'library');
-    const [last] = await releasesOf(trx, row.id);
+    const last = await lastReleaseOf(trx, row.id);
     const lastItems: Items = last ? await releaseItems(trx, last.id) : new Map();
     const items = composeRelease(lastItems, document.items, new Set(input.leftOut));
     const unmet = unmetNeeds(items, document.items);
     if (unmet.length > 0)
       throw new Problem(409, 'unmet', 'Something would be missing', unmet[0]!.message, { unmet });
-    const before = last ? stateOf((await lineageOf(work, lastItems)).generations, lastItems) : undefined;
-    const after = stateOf(await ancestorsOf(work, items), items);
-    const ledger = ledgerOf(before, after);
+    const ledger = await sinceLast(work, row, items, last);
     if (ledger.length === 0) throw badRequest('Nothing has changed since the last release.');
-    const version = nextVersion(last?.version, bumpOf(ledger));
+    const next = nextVersion(last?.version, bumpOf(ledger));
+    const all = (await releasesOf(trx, row.id)).map((one) => one.version);
+    const version = input.candidate ? nextCandidate(next, all) : next;
     if (version !== input.version) {
       throw new Problem(
         409,
@@ -60,59 +164,105 @@ const publish = useCase('releases.publish', {
         { version },
       );
     }
-    const changes = ledger.flatMap((entry) => entry.changes);
-    const at = work.now();
-    const body = releaseNotes(`${version} - ${at.slice(0, 10)}`, changes);
-    const notes = input.summary.trim() ? body.replace('\n', `\n\n${input.summary.trim()}\n`) : body;
-    const id = work.newId('release');
-    await storeRelease(
-      trx,
-      {
-        id,
-        document_id: row.id,
-        line_id: draft.line_id!,
-        version,
-        author_id: personIn(work),
-        at,
-        notes,
-        changes: JSON.stringify(changes),
-        withdrawn: null,
-      },
-      items,
-    );
-
-    for (const { document: user, version: has } of await usersOf(trx, row.id)) {
-      if (compareVersions(has, version) >= 0) continue;
-      const members = await trx('memberships')
-        .where({ team_id: user.team_id })
-        .whereIn('role', ['maintainer', 'owner']);
-      for (const member of members) {
-        const actor: Actor = { kind: 'person', id: member.person_id };
-        if (!(await readable({ trx, actor }, { id: row.id }))) continue;
-        await addNotice(work, member.person_id, {
-          kind: 'upgrade',
-          documents: [row.id, user.id],
-          ...(user.kind === 'product'
-            ? {
-                title: `${row.name} ${version} is out; ${user.name} has ${has}`,
-                body: `See what it would change on the screens of ${user.name} before you take it.`,
-                href: `/products/${user.slug}/upgrade/${row.slug}/${version}`,
-              }
-            : {
-                title: `${row.name} ${version} is out; ${user.name} inherits from ${has}`,
-                body: `See what it would change in ${user.name} before you upgrade.`,
-                href: parentReview(user.slug, version),
-              }),
-        });
-      }
-      const userDraft = await draftOf(trx, user.id);
-      work.afterCommit(() => announceSurroundings(userDraft.id));
-    }
-    await deliverRelease(work, row, version, itemsOf(document.items, 'output'));
-    work.afterCommit(() => announceSurroundings(draft.id));
-    return { id, version };
+    return release(work, row, draft, { version, items, ledger, summary: input.summary });
   },
 });
+
+/** The release that an input names. @throws Problem 404 */
+async function namedRelease(work: Work, row: DocumentRow, version: string): Promise<ReleaseRow> {
+  const found = await releaseOf(work.trx, row.id, version);
+  if (!found) throw noRelease(version, row.name);
+  return found;
+}
+
+/** Releases what a candidate holds, whatever has become of the draft since. */
+const promote = useCase('releases.promote', {
+  needs: 'maintainer',
+  kind: 'library',
+  document: (input) => input.slug,
+  async run(work, input, row) {
+    const candidate = await namedRelease(work, row, input.version);
+    if (!isCandidate(candidate.version)) throw badRequest(`${input.version} is released already.`);
+    if (await withdrawalOf(work.trx, candidate.id))
+      throw badRequest(`${input.version} is withdrawn. Offer it again, or release another candidate.`);
+    const items = await releaseItems(work.trx, candidate.id);
+    const last = await lastReleaseOf(work.trx, row.id);
+    const ledger = await sinceLast(work, row, items, last);
+    const version = versionOfCandidate(candidate.version);
+    if (ledger.length === 0 || nextVersion(last?.version, bumpOf(ledger)) !== version)
+      throw new Problem(
+        409,
+        'version',
+        'The version differs',
+        `${last?.version} was released after ${input.version}, and cannot be followed by ${version}. Release another candidate.`,
+      );
+    const draft = await draftOf(work.trx, row.id);
+    return release(work, row, draft, { version, items, ledger, summary: input.summary });
+  },
+});
+
+/** Stops offering a release, and tells who has it. It stays as it is for them. */
+const withdraw = useCase('releases.withdraw', {
+  needs: 'maintainer',
+  kind: 'library',
+  document: (input) => input.slug,
+  async run(work, input, row) {
+    const { trx } = work;
+    const gone = await namedRelease(work, row, input.version);
+    if (await withdrawalOf(trx, gone.id)) throw badRequest(`${input.version} is withdrawn already.`);
+    const reason = input.reason.trim();
+    if (reason === '') throw badRequest('Say why it is withdrawn: who has it is told.');
+    await addEvent(trx, gone.id, { kind: 'withdrawn', reason, author_id: personIn(work), at: work.now() });
+    const [instead] = (await offeredOf(trx, row.id)).releases;
+    const other = instead && instead.version !== input.version ? instead.version : undefined;
+    await tellUsers(work, row, (user, has) =>
+      has === input.version
+        ? {
+            title: `${row.name} ${has} was withdrawn; ${user.name} ${user.kind === 'product' ? 'has it' : 'inherits from it'}`,
+            body: reason,
+            href:
+              user.kind === 'product'
+                ? other === undefined
+                  ? `/products/${user.slug}`
+                  : upgradeReview(user.slug, row.slug, other)
+                : other === undefined
+                  ? `/libraries/${user.slug}/releases`
+                  : parentReview(user.slug, other),
+          }
+        : undefined,
+    );
+    await toldOfOffer(work, row);
+    return {};
+  },
+});
+
+/** Offers a release that was withdrawn again. */
+const restore = useCase('releases.restore', {
+  needs: 'maintainer',
+  kind: 'library',
+  document: (input) => input.slug,
+  async run(work, input, row) {
+    const found = await namedRelease(work, row, input.version);
+    if (!(await withdrawalOf(work.trx, found.id))) throw badRequest(`${input.version} is not withdrawn.`);
+    await addEvent(work.trx, found.id, {
+      kind: 'restored',
+      reason: '',
+      author_id: personIn(work),
+      at: work.now(),
+    });
+    await toldOfOffer(work, row);
+    return {};
+  },
+});
+
+/** Tells every tab of a library, and of what uses it, that other releases are offered. */
+async function toldOfOffer(work: Work, row: DocumentRow): Promise<void> {
+  const ids = [row.id, ...(await usersOf(work.trx, row.id)).map(({ document }) => document.id)];
+  for (const id of new Set(ids)) {
+    const draft = await draftOf(work.trx, id);
+    work.afterCommit(() => announceSurroundings(draft.id));
+  }
+}
 
 const list = useCase('releases.list', {
   needs: 'viewer',
@@ -126,12 +276,14 @@ const list = useCase('releases.list', {
       ]),
     );
     const releases = await releasesOf(work.trx, row.id);
+    const withdrawn = await withdrawalsOf(work.trx, row.id);
     return {
       releases: await Promise.all(
         releases.map(async (release) => ({
           version: release.version,
           at: release.at,
           author: people.get(release.author_id) ?? '',
+          withdrawn: withdrawn.get(release.id) ?? null,
           ...(await toldOf(work, release)),
         })),
       ),
@@ -139,4 +291,4 @@ const list = useCase('releases.list', {
   },
 });
 
-export const publishUseCases = [publish, list];
+export const publishUseCases = [publish, promote, withdraw, restore, list];

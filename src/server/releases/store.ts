@@ -7,6 +7,7 @@ import type { Generation } from '@/core/library/effective';
 import { ITEM_KINDS } from '@/core/kinds/registry';
 import { compareVersions } from '@/core/releases/version';
 import { readable, type Asking, type DocumentRow } from '../access/authorise';
+import { inParts } from '../db/in-parts';
 import { keptOf } from '../db/kept';
 import { notFound } from '../http/problem';
 
@@ -19,7 +20,6 @@ export interface ReleaseRow {
   at: string;
   notes: string;
   changes: string;
-  withdrawn: string | null;
 }
 
 export async function releasesOf(trx: Knex, documentId: string): Promise<ReleaseRow[]> {
@@ -61,12 +61,15 @@ function canonical(value: unknown): string {
 /** Stores a release: equal items of two releases are stored once. */
 export async function storeRelease(trx: Knex, row: ReleaseRow, items: Items): Promise<void> {
   await trx('releases').insert(row);
-  for (const item of items.values()) {
+  const stored = [...items.values()].map((item) => {
     const body = canonical(item);
-    const hash = createHash('sha256').update(body).digest('hex');
-    await trx('contents').insert({ hash, body }).onConflict('hash').ignore();
-    await trx('release_items').insert({ release_id: row.id, item_id: item.id, hash });
-  }
+    return { item_id: item.id, hash: createHash('sha256').update(body).digest('hex'), body };
+  });
+  const contents = [...new Map(stored.map(({ hash, body }) => [hash, { hash, body }])).values()];
+  await inParts(contents, (part) => trx('contents').insert(part).onConflict('hash').ignore());
+  await inParts(stored, (part) =>
+    trx('release_items').insert(part.map(({ item_id, hash }) => ({ release_id: row.id, item_id, hash }))),
+  );
 }
 
 export async function releaseOf(

@@ -122,7 +122,8 @@ test(
       );
       expect(streams.map(({ status }) => status)).toEqual([200, 200, 200]);
       const people = writing(url, cookie, 4, `s${round}`);
-      await new Promise((resolve) => setTimeout(resolve, 150 + (round % 5) * 70));
+      await until(() => people.acknowledged.length > 3);
+      await new Promise((resolve) => setTimeout(resolve, (round % 5) * 70));
       const over = people.ending();
       const asked = Date.now();
       child.kill('SIGTERM');

@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import { PREVIEW_WIDTHS } from '@/api/limits';
 import { named, readable } from '../access/authorise';
 import { badRequest } from '../http/problem';
-import { releasesOf } from '../releases/store';
+import { offeredOf } from '../releases/standing';
 import { useCase } from '../use-case';
 
 /** The widths specimens are looked at in, narrow ones first. */
@@ -37,7 +37,7 @@ const setStarting = useCase('workspace.setStarting', {
     const ids: string[] = [];
     for (const slug of new Set(libraries)) {
       const library = await named(work, 'library', slug);
-      if ((await releasesOf(work.trx, library.id)).length === 0)
+      if ((await offeredOf(work.trx, library.id)).releases.length === 0)
         throw badRequest(`${library.name} has no release yet, so that no product can be pinned to it.`);
       ids.push(library.id);
     }

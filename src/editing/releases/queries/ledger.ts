@@ -2,7 +2,7 @@ import { unmetNeeds, type Unmet } from '@/core/releases/closure';
 import { bumpOf, composeRelease } from '@/core/releases/ledger';
 import { releaseNotes } from '@/core/releases/notes';
 import type { Bump } from '@/core/document/impact';
-import { nextVersion } from '@/core/releases/version';
+import { nextCandidate, nextVersion } from '@/core/releases/version';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { toldEntry, type ToldEntry } from '@/editing/releases/told-entry';
 
@@ -10,6 +10,8 @@ export interface LedgerView {
   entries: (ToldEntry & { in: boolean })[];
   last: string | null;
   version: string;
+  /** The version it would have as a release to try. */
+  candidate: string;
   bump: Bump;
   /** What a release could not do without; `include` names a component that is only kept internal. */
   unmet: (Unmet & { include: string | null })[];
@@ -38,6 +40,10 @@ export function ledger(library: OpenLibrary, { leftOut }: { leftOut: string[] })
     })),
     last: last ?? null,
     version,
+    candidate: nextCandidate(
+      version,
+      snapshot.versions.map((one) => one.version),
+    ),
     bump,
     unmet: unmetNeeds(release, library.own.items).map((unmet) => {
       const needed = library.own.items.get(unmet.needs);
@@ -61,7 +67,8 @@ export function ledger(library: OpenLibrary, { leftOut }: { leftOut: string[] })
 
 /** Who touched an item since the last release, as far as the log that was sent goes. */
 function authorsOf(library: OpenLibrary, item: string): string[] {
-  const since = library.snapshot.versions[0]?.at ?? '';
+  const { last, versions } = library.snapshot;
+  const since = versions.find(({ version }) => version === last?.version)?.at ?? '';
   const names = library
     .history()
     .filter((entry) => entry.at > since && entry.edits.some((edit) => edit.item === item))

@@ -1,7 +1,7 @@
 import { settableFaces, type SettableFace } from '@/core/assets/known-fonts';
 import { itemsOf } from '@/core/document/item';
 import type { LoggedChangeSet } from '@/core/document/change-set';
-import type { OpenLibrary } from '../open-library';
+import type { LibrarySnapshot, OpenLibrary } from '../open-library';
 
 export interface FrameView {
   name: string;
@@ -12,8 +12,8 @@ export interface FrameView {
   canEdit: boolean;
   sequence: number;
   lineage: { name: string; version: string }[];
-  /** The library it inherits from, with newer releases of that, newest first. */
-  parent: { slug: string; name: string; version: string; newer: { version: string; at: string }[] } | null;
+  /** The library it inherits from, with what is offered of it beyond that. */
+  parent: LibrarySnapshot['parent'];
   /** Something it inherits may not be read by who looks. */
   withheld: boolean;
   axes: { name: string; contexts: string[]; default: string; description: string }[];

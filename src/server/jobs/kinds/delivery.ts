@@ -7,7 +7,8 @@ import type { Going } from '../../outputs/destinations/destination';
 import { DESTINATIONS } from '../../outputs/destinations/registry';
 import { uploadedFor } from '../../outputs/uploaded';
 import type { DeliveryInput } from '../../outputs/write-delivery';
-import { ancestorsOf, noRelease, releaseItems, releaseOf, releasesOf } from '../../releases/store';
+import { ancestorsOf, noRelease, releaseItems, releaseOf } from '../../releases/store';
+import { offeredOf } from '../../releases/standing';
 import { jobKind } from '../job';
 import { aside } from '../pool';
 
@@ -31,7 +32,7 @@ export const delivery = jobKind<Input, { going: Going; written: DeliveryInput; k
     const { items: draft } = await loadDocument(work.trx, await draftOf(work.trx, library.id), 'library');
     const output = itemsOf(draft, 'output').find(({ id }) => id === input.output);
     if (!output) throw badRequest('The output was removed meanwhile. Nothing was delivered.');
-    const version = input.version ?? (await releasesOf(work.trx, library.id))[0]?.version;
+    const version = input.version ?? (await offeredOf(work.trx, library.id)).releases[0]?.version;
     if (version === undefined) throw badRequest(`${library.name} has no release yet. Release first, then deliver.`);
     const release = await releaseOf(work.trx, library.id, version);
     if (!release) throw noRelease(version, library.name);

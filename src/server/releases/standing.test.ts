@@ -1,0 +1,216 @@
+import { addItem, setField, type Edit } from '@/core/document/edits';
+import { itemsOf, type Item, type Items } from '@/core/document/item';
+import type { TokenItem } from '@/core/tokens/items';
+import { libraryTree } from '@/core/tokens/token-tree';
+import { refusalOf, testWorkspace, type TestWorkspace } from '@/testing/server';
+import { perform } from '../perform';
+
+/** Releases to try, releases that are withdrawn, and what of a library is offered to whom. */
+let workspace: TestWorkspace;
+beforeAll(async () => void (workspace = await testWorkspace()));
+const closing: (() => Promise<void>)[] = [];
+afterAll(async () => {
+  for (const close of closing) await close();
+  await workspace.close();
+});
+
+interface Told {
+  version: string;
+  notes: string;
+  changes: unknown[];
+  withdrawn: { reason: string; by: string } | null;
+}
+interface OpenedProduct {
+  items: Item[];
+  libraries: {
+    pinned: { version: string; items: Item[] };
+    withdrawn: { reason: string } | null;
+    newer: { version: string; items: Item[] }[];
+  }[];
+}
+
+const failing = (work: PromiseLike<unknown>): PromiseLike<string> => work.then(() => 'done', String);
+
+/** Lib 1.0.0, which the product Prod has pinned, with one change that is not released. */
+async function changed() {
+  const { knex, close } = await workspace.again();
+  closing.push(close);
+  let count = 0;
+  const act = <T>(who: string, id: string, input: object) =>
+    perform(knex, id, workspace.actors[who]!, input) as Promise<T>;
+  const open = (slug = 'lib') =>
+    act<{
+      items: Item[];
+      sequence: number;
+      last: { version: string } | null;
+      versions: { version: string }[];
+    }>('owner', 'libraries.open', { slug });
+  const product = async () =>
+    (await act<OpenedProduct>('owner', 'products.open', { slug: 'prod' })).libraries[0]!;
+  const held = async (slug = 'lib'): Promise<Items> =>
+    new Map((await open(slug)).items.map((item) => [item.id, item]));
+  const change = (edits: Edit[], slug = 'lib') =>
+    act('owner', 'documents.change', { slug, id: `change_standing_${++count}`, label: 'x', edits });
+  const set = async (path: string, hex: string) => {
+    const items = await held();
+    const token = items.get(libraryTree(items).ids.get(path)!) as TokenItem;
+    const [layer, declaration] = Object.entries(token.declarations)[0]!;
+    return change([
+      setField(token, `declarations/${layer}`, { ...declaration, text: `{"$value":"${hex}"}`, refs: [] }),
+    ]);
+  };
+  const publish = async (version: string, more: object = {}) =>
+    act<{ version: string }>('owner', 'releases.publish', {
+      slug: 'lib', sequence: (await open()).sequence, version, leftOut: [], summary: '', ...more,
+    }); // prettier-ignore
+  const at = (what: string, version: string, more: object = {}, who = 'owner') =>
+    act<{ version: string }>(who, `releases.${what}`, { slug: 'lib', version, ...more });
+  const releases = async () => (await act<{ releases: Told[] }>('viewer', 'releases.list', { slug: 'lib' })).releases; // prettier-ignore
+  const notices = async (who = 'maintainer') =>
+    (await act<{ notices: { title: string; body: string; href: string }[] }>(who, 'inbox.list', {})).notices;
+  const take = (version: string) =>
+    act('owner', 'products.take', { slug: 'prod', library: 'lib', version, id: `change_take_${++count}` });
+  const refused = async (work: Promise<unknown>) => (await refusalOf(knex, work)).detail;
+  await set('color.ink', '#333333');
+  return { knex, act, open, product, held, change, set, publish, at, releases, notices, take, refused };
+}
+
+test('a candidate is a release to try: told to who has the library, reviewed and taken, and nothing is held against it', async () => {
+  const { open, product, publish, releases, notices, take, act, refused } = await changed();
+  expect(await refused(publish('2.0.0-candidate.1'))).toContain('1.1.0');
+  await publish('1.1.0-candidate.1', { candidate: true });
+  // The draft is still compared with the last release, and makes the same version.
+  expect(await open()).toMatchObject({ last: { version: '1.0.0' } });
+  expect((await open()).versions.map(({ version }) => version)).toEqual(['1.1.0-candidate.1', '1.0.0']);
+  expect(await notices()).toMatchObject([
+    { title: 'Lib 1.1.0-candidate.1 can be tried; Prod has 1.0.0', href: '/products/prod/upgrade/lib/1.1.0-candidate.1' },
+  ]); // prettier-ignore
+  expect((await product()).newer.map(({ version }) => version)).toEqual(['1.1.0-candidate.1']);
+  // Nobody comes to it unasked: not by the list, not by a new product.
+  const list = await act<{ documents: { slug: string; version: string }[] }>('owner', 'documents.list', {});
+  expect(list.documents.find(({ slug }) => slug === 'lib')!.version).toBe('1.0.0');
+  await act('owner', 'products.create', { name: 'Other', slug: 'other', libraries: [{ slug: 'lib' }] });
+  expect(await act('owner', 'products.open', { slug: 'other' })).toMatchObject({
+    libraries: [{ pinned: { version: '1.0.0' } }],
+  });
+  await take('1.1.0-candidate.1');
+  expect((await product()).pinned.version).toBe('1.1.0-candidate.1');
+  expect((await releases()).map(({ version }) => version)).toEqual(['1.1.0-candidate.1', '1.0.0']);
+  expect((await publish('1.1.0-candidate.2', { candidate: true })).version).toBe('1.1.0-candidate.2');
+  // Who tries one is offered the next, and then the release.
+  expect((await product()).newer.map(({ version }) => version)).toEqual(['1.1.0-candidate.2']);
+  await publish('1.1.0');
+  expect((await product()).newer.map(({ version }) => version)).toEqual(['1.1.0']);
+  expect(await refused(publish('1.2.0'))).toContain('Nothing has changed');
+});
+
+test('a candidate is released with what it holds, whatever was changed since, and not once another release is out', async () => {
+  const { knex, publish, at, set, releases, product, refused, open } = await changed();
+  await publish('1.1.0-candidate.1', { candidate: true });
+  await set('color.page', '#fafafa');
+  await publish('1.1.0-candidate.2', { candidate: true });
+  expect(await refused(at('promote', '1.0.0', { summary: '' }))).toContain('released already');
+  expect(await refused(at('promote', '9.0.0', { summary: '' }))).toContain('release 9.0.0');
+  expect(await refused(at('promote', '1.1.0-candidate.1', { summary: '' }, 'viewer'))).toContain(
+    'maintainer',
+  );
+  expect(await at('promote', '1.1.0-candidate.1', { summary: 'Darker ink.' })).toMatchObject({
+    version: '1.1.0',
+  });
+  const [newest, , tried] = await releases();
+  expect([newest!.version, tried!.version]).toEqual(['1.1.0', '1.1.0-candidate.1']);
+  expect(newest!.changes).toEqual(tried!.changes);
+  expect(newest!.notes).toContain('Darker ink.');
+  const map = async (version: string) =>
+    knex('release_items')
+      .join('releases', 'releases.id', 'release_items.release_id')
+      .where({ version })
+      .orderBy('item_id')
+      .select('item_id', 'hash');
+  expect(await map('1.1.0')).toEqual(await map('1.1.0-candidate.1'));
+  expect(await map('1.1.0')).not.toEqual(await map('1.1.0-candidate.2'));
+  expect((await product()).newer.map(({ version }) => version)).toEqual(['1.1.0']);
+  // The second was made for a version that is out now.
+  expect(await refused(at('promote', '1.1.0-candidate.2', { summary: '' }))).toContain(
+    'Release another candidate',
+  );
+  expect((await open()).last!.version).toBe('1.1.0');
+  expect((await publish('1.1.1')).version).toBe('1.1.1');
+});
+
+test('a withdrawn release is offered to nobody and named by nobody anew; who has it keeps it, and is told why', async () => {
+  const { knex, act, publish, at, releases, product, notices, take, refused, change, held, open } =
+    await changed();
+  await publish('1.1.0');
+  await take('1.1.0');
+  expect(await refused(at('withdraw', '1.1.0', { reason: ' ' }))).toContain('Say why');
+  expect(await refused(at('withdraw', '1.1.0', { reason: 'x' }, 'contributor'))).toContain('maintainer');
+  await at('withdraw', '1.1.0', { reason: 'Ink is too pale.' });
+  expect(await refused(at('withdraw', '1.1.0', { reason: 'again' }))).toContain('withdrawn already');
+  const [gone] = await releases();
+  expect(gone).toMatchObject({ version: '1.1.0', withdrawn: { reason: 'Ink is too pale.', by: 'owner' } });
+  expect((await notices())[0]).toMatchObject({
+    title: 'Lib 1.1.0 was withdrawn; Prod has it',
+    body: 'Ink is too pale.',
+    href: '/products/prod/upgrade/lib/1.0.0',
+  });
+  // What has it pinned is drawn with it as before.
+  const pinned = await product();
+  expect([pinned.pinned.version, pinned.withdrawn!.reason]).toEqual(['1.1.0', 'Ink is too pale.']);
+  expect(pinned.pinned.items.length).toBeGreaterThan(0);
+  // Nothing is newer: one can go back.
+  expect(pinned.newer.map(({ version }) => version)).toEqual(['1.0.0']);
+  await act('owner', 'products.create', { name: 'Late', slug: 'late', libraries: [{ slug: 'lib' }] });
+  expect(await act('owner', 'products.open', { slug: 'late' })).toMatchObject({
+    libraries: [{ pinned: { version: '1.0.0' }, newer: [] }],
+  });
+  const why = 'Lib 1.1.0 was withdrawn: Ink is too pale. Choose another release.';
+  const create = (id: string, input: object) => refused(act('owner', id, input));
+  expect(await create('products.create', { name: 'B', slug: 'b', libraries: [{ slug: 'lib', version: '1.1.0' }] })).toContain(why); // prettier-ignore
+  expect(await create('libraries.create', { name: 'C', slug: 'c', parent: { slug: 'lib', version: '1.1.0' } })).toContain(why); // prettier-ignore
+  const { items } = await act<OpenedProduct>('owner', 'products.open', { slug: 'late' });
+  const [pin] = itemsOf(new Map(items.map((item) => [item.id, item])), 'pin');
+  expect(await refused(change([setField(pin!, 'version', '1.1.0')], 'late'))).toContain(why);
+  // Editing beside it is nobody's choice of it.
+  const mine = (await act<OpenedProduct>('owner', 'products.open', { slug: 'prod' })).items;
+  const [own] = itemsOf(new Map(mine.map((item) => [item.id, item])), 'pin');
+  await change([setField(own!, 'policy', 'patches')], 'prod');
+  // Numbers go on after it.
+  expect((await open()).last!.version).toBe('1.1.0');
+  await change([addItem({ ...itemsOf(await held(), 'component')[0]!, id: 'component_late', name: 'late' })]);
+  expect((await publish('1.2.0')).version).toBe('1.2.0');
+  await at('restore', '1.1.0');
+  expect(await refused(at('restore', '1.1.0'))).toContain('not withdrawn');
+  expect((await releases()).map(({ withdrawn }) => withdrawn)).toEqual([null, null, null]);
+  await change([setField(pin!, 'version', '1.1.0')], 'late');
+  // What became of a release is added to and never changed.
+  const [{ count }] = (await knex('release_events').count({ count: '*' })) as [{ count: number | string }];
+  expect(Number(count)).toBe(2);
+  expect(await failing(knex('release_events').update({ reason: 'none' }))).toContain('cannot be changed');
+  expect(await failing(knex('release_events').delete())).toContain('cannot be changed');
+});
+
+test('a library that inherits from a withdrawn release says so, and a candidate of its parent can be taken', async () => {
+  const { act, publish, at, notices, open } = await changed();
+  await act('owner', 'libraries.create', {
+    name: 'Child', slug: 'child', visibility: 'team', parent: { slug: 'lib', version: '1.0.0' },
+  }); // prettier-ignore
+  await publish('1.1.0-candidate.1', { candidate: true });
+  const parent = async () => (await open('child')) as unknown as { parent: object };
+  expect(await parent()).toMatchObject({
+    parent: { newer: [], candidate: '1.1.0-candidate.1', withdrawn: null },
+  });
+  await at('withdraw', '1.0.0', { reason: 'Nothing of it holds.' });
+  expect(await parent()).toMatchObject({ parent: { withdrawn: { reason: 'Nothing of it holds.' } } });
+  expect((await notices()).find(({ title }) => title.includes('Child inherits from it'))).toMatchObject({
+    href: '/libraries/child/releases',
+  });
+  await act('owner', 'libraries.takeParent', {
+    slug: 'child',
+    version: '1.1.0-candidate.1',
+    id: 'change_take_parent',
+  });
+  expect(await parent()).toMatchObject({
+    parent: { version: '1.1.0-candidate.1', candidate: null, withdrawn: null },
+  });
+});
