@@ -190,7 +190,7 @@ test('the anatomy says what Chromium measures, and is named by the tokens', asyn
   await visit(page, `${keel}/components/dialog?below=anatomy`);
   const anatomy = page.getByRole('region', { name: 'Anatomy' });
   await expect(anatomy.getByRole('row', { name: /root/ })).toContainText('padding top 24');
-  await expect(anatomy.getByRole('row', { name: /root/ })).toContainText('space.6');
+  await expect(anatomy.getByRole('row', { name: /root/ })).toContainText('dialog.inset');
   const boxes = await specimen(page, 'dialog')
     .locator('[class^="dialog-"]')
     .evaluateAll((all) =>

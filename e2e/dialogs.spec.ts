@@ -17,6 +17,8 @@ const DIALOGS: [page: string, open: (string | RegExp)[], title: RegExp][] = [
   ['/libraries/keel/contexts', ['Add layer'], /Add layer/],
   ['/libraries/keel/contexts', ['Actions for axis brand', 'Remove axis'], /Remove axis brand/],
   ['/libraries/keel/findings', [/^Fix \d+$/], /^Fix/],
+  ['/libraries/boards/releases?show=past', ['Release as 1.1.0'], /Release 1\.1\.0-candidate\.1 as/],
+  ['/libraries/boards/releases?show=past', ['Withdraw 1.0.0'], /Withdraw 1\.0\.0/],
   ['/libraries/keel/deliveries', ['Edit'], /Edit output/],
   ['/libraries/keel/components?create=component', [], /Create component/],
   ['/libraries/keel/components/badge', ['Actions', 'Rename'], /Rename/],
