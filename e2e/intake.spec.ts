@@ -98,12 +98,12 @@ test('a token file of more than 5 MB is imported by a job, and is there with all
   await enterAs(page, 'Marit Fenwick');
   await visit(page, '/libraries/keel/import');
   const tokens = Object.fromEntries(Array.from({ length: 3000 }, (_, n) => [`n${n}`, { $value: n, $description: 'Depth at low water, '.repeat(100) }])); // prettier-ignore
-  const text = JSON.stringify({ depth: { $type: 'number', ...tokens } });
+  const text = JSON.stringify({ sounding: { $type: 'number', ...tokens } });
   await page.getByLabel('Files to import').setInputFiles({ name: 'depths.tokens.json', mimeType: 'application/json', buffer: Buffer.from(text) }); // prettier-ignore
   const large = page.getByRole('region', { name: 'Import of depths.tokens.json' });
   await large.getByRole('button', { name: 'Import file' }).click();
   await expect(large).toContainText('depths.tokens.json is imported: 3,002 items added');
   await large.getByRole('link', { name: 'View tokens' }).click();
-  await visit(page, '/libraries/keel/tokens/depth.n2999');
+  await visit(page, '/libraries/keel/tokens/sounding.n2999');
   await expect(page.getByText('Depth at low water').first()).toBeVisible();
 });
