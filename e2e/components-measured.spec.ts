@@ -75,7 +75,9 @@ test('a raw value is a finding, bound at one click; a token is picked by closene
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(field).toBeHidden();
-  await expect(page.getByRole('button', { name: /^border-radius: (radius|corner)\..*, change$/ })).toBeVisible();
+  await expect(
+    page.getByRole('button', { name: /^border-radius: (radius|corner)\..*, change$/ }),
+  ).toBeVisible();
   await page.getByRole('button', { name: /^Undo: Set border-radius/ }).click();
   await page.getByRole('button', { name: /^Undo: Fix raw-near/ }).click();
   await page.getByRole('button', { name: /^Undo: Set border-radius of badge to 5px/ }).click();

@@ -54,7 +54,11 @@ export function PastReleases() {
                 Candidate
               </Badge>
             )}
-            {release.withdrawn && <Badge color="yellow" tt="none">Withdrawn</Badge>}
+            {release.withdrawn && (
+              <Badge color="yellow" tt="none">
+                Withdrawn
+              </Badge>
+            )}
             {library.canEdit && (
               <Group gap="xs" ml="auto">
                 {canPromote(release) && (
