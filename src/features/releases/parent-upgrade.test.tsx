@@ -28,6 +28,25 @@ test('the page of releases leads to the review of what the parent has released s
   );
 });
 
+test('a parent that was withdrawn is told on every page and why; a candidate of it can be reviewed, and is not pressed on', async () => {
+  const child = childOf(keel, [], next);
+  const withdrawn = { reason: 'Cards lost their corners.', by: 'Pat', at: '2026-03-01T00:00:00Z' };
+  const parent = { ...child.more.parent!, newer: [], candidate: '1.1.0-candidate.1', withdrawn };
+  await openPage(<Releases />, 'releases', { ...child, more: { ...child.more, parent } });
+  expect(await screen.findByText('Keel 1.0.0 was withdrawn.')).toBeInTheDocument();
+  expect(screen.getByText(/Cards lost their corners\. \(Pat, 1 Mar 2026\)/)).toBeInTheDocument();
+  expect(screen.getByRole('link', { name: 'Keel 1.0.0 was withdrawn' })).toHaveAttribute(
+    'href',
+    '/libraries/hull/releases',
+  );
+  expect(screen.queryByText(/is available/)).toBeNull();
+  expect(screen.getByText('Keel 1.1.0-candidate.1 can be tried.')).toBeInTheDocument();
+  expect(screen.getByRole('link', { name: 'Review candidate' })).toHaveAttribute(
+    'href',
+    '/libraries/hull/releases/parent/1.1.0-candidate.1',
+  );
+});
+
 test('what would change stands with its value before and after; the release is taken once what is on its way is stored', async () => {
   const { user } = await review(next);
   const table = await screen.findByRole('table', { name: 'Changes that Keel 1.1.0 brings' });

@@ -90,6 +90,15 @@ function stateOf(view: FrameView, findings: QueryAnswer<'findingCount'> | undefi
   const [newer] = view.parent?.newer ?? [];
   const worst = (['error', 'warning', 'note'] as const).find((level) => findings?.[level]);
   return [
+    ...(view.parent?.withdrawn
+      ? [
+          {
+            text: `${view.parent.name} ${view.parent.version} was withdrawn`,
+            href: libraryAddress(view.slug, 'releases'),
+            level: 'warning' as const,
+          },
+        ]
+      : []),
     ...(newer
       ? [
           {

@@ -22,7 +22,7 @@ import { readable, type Actor, type DocumentRow } from '../access/authorise';
 import { draftOf, loadDocument, type DraftRow } from '../documents/store';
 import { deliverRelease } from '../outputs/deliveries';
 import { badRequest, Problem } from '../http/problem';
-import { addNotice } from '../people/notices';
+import { addNotice, markDone } from '../people/notices';
 import { personIn, useCase, type Work } from '../use-case';
 import { parentReview, upgradeReview } from './reviews';
 import { addEvent, lastReleaseOf, offeredOf, withdrawalOf, withdrawalsOf } from './standing';
@@ -68,6 +68,19 @@ async function tellUsers(
   }
 }
 
+/** What has been told of a release that is no longer offered, or not for good, concerns nobody's inbox any more. */
+async function closeOffers(work: Work, row: DocumentRow, versions: readonly string[]): Promise<void> {
+  if (versions.length === 0) return;
+  for (const { document: user } of await usersOf(work.trx, row.id))
+    for (const version of versions)
+      await markDone(
+        work,
+        user.kind === 'product'
+          ? upgradeReview(user.slug, row.slug, version)
+          : parentReview(user.slug, version),
+      );
+}
+
 /** What a body of items changes, held against the last release. */
 async function sinceLast(work: Work, row: DocumentRow, items: Items, last: ReleaseRow | undefined) {
   const lastItems: Items = last ? await releaseItems(work.trx, last.id) : new Map();
@@ -103,6 +116,12 @@ async function release(
     items,
   );
   const isToTry = isCandidate(version);
+  const tried = (await releasesOf(work.trx, row.id)).map((one) => one.version).filter(isCandidate);
+  await closeOffers(
+    work,
+    row,
+    tried.filter((one) => compareVersions(one, version) < 0),
+  );
   const out = isToTry ? 'can be tried' : 'is out';
   await tellUsers(work, row, (user, has) => {
     if (compareVersions(has, version) >= 0) return undefined;
@@ -213,6 +232,7 @@ const withdraw = useCase('releases.withdraw', {
     const reason = input.reason.trim();
     if (reason === '') throw badRequest('Say why it is withdrawn: who has it is told.');
     await addEvent(trx, gone.id, { kind: 'withdrawn', reason, author_id: personIn(work), at: work.now() });
+    await closeOffers(work, row, [gone.version]);
     const [instead] = (await offeredOf(trx, row.id)).releases;
     const other = instead && instead.version !== input.version ? instead.version : undefined;
     await tellUsers(work, row, (user, has) =>

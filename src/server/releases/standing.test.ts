@@ -67,16 +67,42 @@ async function changed() {
     act<{ version: string }>(who, `releases.${what}`, { slug: 'lib', version, ...more });
   const releases = async () => (await act<{ releases: Told[] }>('viewer', 'releases.list', { slug: 'lib' })).releases; // prettier-ignore
   const notices = async (who = 'maintainer') =>
-    (await act<{ notices: { title: string; body: string; href: string }[] }>(who, 'inbox.list', {})).notices;
+    (
+      await act<{ notices: { title: string; body: string; href: string; read: boolean }[] }>(
+        who,
+        'inbox.list',
+        {},
+      )
+    ).notices;
+  const unread = async () =>
+    (await notices())
+      .filter(({ read }) => !read)
+      .map(({ title }) => title)
+      .sort();
   const take = (version: string) =>
     act('owner', 'products.take', { slug: 'prod', library: 'lib', version, id: `change_take_${++count}` });
   const refused = async (work: Promise<unknown>) => (await refusalOf(knex, work)).detail;
   await set('color.ink', '#333333');
-  return { knex, act, open, product, held, change, set, publish, at, releases, notices, take, refused };
+  return {
+    knex,
+    act,
+    open,
+    product,
+    held,
+    change,
+    set,
+    publish,
+    at,
+    releases,
+    notices,
+    unread,
+    take,
+    refused,
+  };
 }
 
 test('a candidate is a release to try: told to who has the library, reviewed and taken, and nothing is held against it', async () => {
-  const { open, product, publish, releases, notices, take, act, refused } = await changed();
+  const { open, product, publish, releases, notices, unread, take, act, refused } = await changed();
   expect(await refused(publish('2.0.0-candidate.1'))).toContain('1.1.0');
   await publish('1.1.0-candidate.1', { candidate: true });
   // The draft is still compared with the last release, and makes the same version.
@@ -99,7 +125,16 @@ test('a candidate is a release to try: told to who has the library, reviewed and
   expect((await publish('1.1.0-candidate.2', { candidate: true })).version).toBe('1.1.0-candidate.2');
   // Who tries one is offered the next, and then the release.
   expect((await product()).newer.map(({ version }) => version)).toEqual(['1.1.0-candidate.2']);
+  // Of what is offered the newest alone is in the inbox.
+  expect(await unread()).toEqual([
+    'Lib 1.1.0-candidate.2 can be tried; Other has 1.0.0',
+    'Lib 1.1.0-candidate.2 can be tried; Prod has 1.1.0-candidate.1',
+  ]);
   await publish('1.1.0');
+  expect(await unread()).toEqual([
+    'Lib 1.1.0 is out; Other has 1.0.0',
+    'Lib 1.1.0 is out; Prod has 1.1.0-candidate.1',
+  ]);
   expect((await product()).newer.map(({ version }) => version)).toEqual(['1.1.0']);
   expect(await refused(publish('1.2.0'))).toContain('Nothing has changed');
 });
@@ -139,9 +174,12 @@ test('a candidate is released with what it holds, whatever was changed since, an
 });
 
 test('a withdrawn release is offered to nobody and named by nobody anew; who has it keeps it, and is told why', async () => {
-  const { knex, act, publish, at, releases, product, notices, take, refused, change, held, open } =
+  const { knex, act, publish, at, releases, product, notices, unread, take, refused, change, held, open } =
     await changed();
   await publish('1.1.0');
+  await at('withdraw', '1.1.0', { reason: 'Too early.' });
+  expect(await unread()).toEqual([]);
+  await at('restore', '1.1.0');
   await take('1.1.0');
   expect(await refused(at('withdraw', '1.1.0', { reason: ' ' }))).toContain('Say why');
   expect(await refused(at('withdraw', '1.1.0', { reason: 'x' }, 'contributor'))).toContain('maintainer');
@@ -185,7 +223,7 @@ test('a withdrawn release is offered to nobody and named by nobody anew; who has
   await change([setField(pin!, 'version', '1.1.0')], 'late');
   // What became of a release is added to and never changed.
   const [{ count }] = (await knex('release_events').count({ count: '*' })) as [{ count: number | string }];
-  expect(Number(count)).toBe(2);
+  expect(Number(count)).toBe(4);
   expect(await failing(knex('release_events').update({ reason: 'none' }))).toContain('cannot be changed');
   expect(await failing(knex('release_events').delete())).toContain('cannot be changed');
 });

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { append } from '@/core/base/append';
-import { compareVersions } from '@/core/releases/version';
+import { compareVersions, isCandidate } from '@/core/releases/version';
 import type { ScanSummary } from '@/core/usage/summary';
 import { allReadable } from '../access/authorise';
 import { draftOf, loadDocument } from '../documents/store';
@@ -29,6 +29,7 @@ const told = (row: ScanRow) => {
 
 const releasesTold = async (trx: Knex, libraryId: string) =>
   (await releasesOf(trx, libraryId))
+    .filter(({ version }) => !isCandidate(version))
     .map(({ version, at }) => ({ version, at }))
     .sort((a, b) => compareVersions(a.version, b.version));
 

@@ -201,7 +201,7 @@ export function Frame({
               <span className={classes.state}>
                 {lineage ? <span>{lineage} · </span> : null}
                 {state?.map((one, i) => (
-                  <Fragment key={one.href}>
+                  <Fragment key={one.text}>
                     {i > 0 ? ' · ' : ''}
                     <PageLink href={link(one.href)} data-level={one.level}>
                       {one.text}
