@@ -78,7 +78,8 @@ test('a contrast too low in some combinations is fixed here, by a token that pas
   const line = within(row.closest('li')!);
   await user.click(line.getByRole('button', { name: 'Find passing token' }));
   expect(await line.findByRole('status')).toHaveTextContent(/passes in every combination and context/);
-  await user.click(line.getByRole('button', { name: /^Bind / }));
+  expect(line.getByRole('button', { name: /^Bind / })).toHaveFocus();
+  await user.keyboard('{Enter}');
   await waitFor(() => expect(storedLabels()).toHaveLength(1));
   await waitFor(() => expect(screen.queryByText(/notice: text of hint has a contrast/)).toBeNull());
 });

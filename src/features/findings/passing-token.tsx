@@ -6,6 +6,7 @@ import type { ContrastFixView } from '@/editing/components/queries/contrast-fix'
 import type { FindingRow } from '@/editing/findings/queries/findings';
 import { useAsk } from '@/features/session/document';
 import { Refused, useStore } from '@/features/session/refused';
+import { focusWhenShown } from '@/ui/focus-when-shown';
 import classes from './findings.module.css';
 
 /** Which contrast of its own parts a finding is about, by its path: `notice: text of hint`. */
@@ -38,7 +39,15 @@ function Found({ name, fix, done }: { name: string; fix: ContrastFixView; done: 
   const { put, refusal } = useStore();
   if ('problem' in fix)
     return (
-      <Text size="xs" c="dimmed" role="status" data-found className={classes.found}>
+      <Text
+        size="xs"
+        c="dimmed"
+        role="status"
+        data-found
+        className={classes.found}
+        tabIndex={-1}
+        ref={focusWhenShown}
+      >
         {fix.problem}.
       </Text>
     );
@@ -52,6 +61,7 @@ function Found({ name, fix, done }: { name: string; fix: ContrastFixView; done: 
       <Button
         size="compact-xs"
         variant="default"
+        ref={focusWhenShown}
         onClick={async () => {
           if (await put('setRuleValue', { component: name, rule, property, text: `{${to}}` })) done();
         }}

@@ -1,12 +1,14 @@
 'use client';
 
 import { Button, Group, SegmentedControl, Text } from '@mantine/core';
+import { useState } from 'react';
 import { useDocumentQuery } from '@/features/session/document';
 import { Wall, WallAxes } from '@/features/foundations/brands/context-wall';
 import { libraryAddress } from '@/features/session/navigation';
 import { useProduct } from '@/features/session/product-shell';
 import { Refused, useStore } from '@/features/session/refused';
 import { EmptyState } from '@/ui/empty-state';
+import { focusWhenShown } from '@/ui/focus-when-shown';
 import { useLens, useQuery } from '@/ui/frame/lens';
 import { PageSkeleton } from '@/ui/page-skeleton';
 import classes from '../products.module.css';
@@ -24,7 +26,11 @@ export function ProductBrands() {
     lens,
   });
   const { library } = product;
-  const apply = (context: string) => void put('applyContext', { axis: view!.rows, context });
+  const [chosen, setChosen] = useState<string | null>(null);
+  const apply = (context: string) => {
+    setChosen(context);
+    void put('applyContext', { axis: view!.rows, context });
+  };
   return (
     <>
       <div className={classes.head}>
@@ -65,7 +71,9 @@ export function ProductBrands() {
             }
             about={(context) =>
               context === view.applied ? (
-                <Text size="sm">Applied to {product.name}</Text>
+                <Text size="sm" tabIndex={-1} ref={context === chosen ? focusWhenShown : undefined}>
+                  Applied to {product.name}
+                </Text>
               ) : (
                 product.canEdit && (
                   <Button variant="default" size="xs" mt={8} onClick={() => apply(context)}>
