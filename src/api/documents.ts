@@ -83,7 +83,7 @@ export const DOCUMENTS = [
           slug: Slug,
           name: Text,
           version: Version,
-          /** Releases after that, newest first. */
+          /** Releases after that, newest first; where it is withdrawn and there is none, the newest there is. */
           newer: list(exactly({ version: Version, at: Text })),
           /** The newest release to try, where it is newer. */
           candidate: nullable(Version),

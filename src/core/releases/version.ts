@@ -19,6 +19,10 @@ export interface Withdrawal {
   at: string;
 }
 
+/** What it is to have another release than one has, in words. */
+export const verbTo = (has: string, version: string): string =>
+  compareVersions(version, has) < 0 ? 'Go back to' : 'Upgrade to';
+
 /** Whether a version is one to try (SemVer 2.0.0, section 9), which nothing is offered for good. */
 export const isCandidate = (version: string): boolean => prerelease(version) !== null;
 

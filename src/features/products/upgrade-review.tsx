@@ -15,7 +15,8 @@ import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { Prose } from '@/ui/markdown';
 import { useKeys } from '@/ui/use-keys';
 import { PageSkeleton } from '@/ui/page-skeleton';
-import { useProduct, verbTo } from '@/features/session/product-shell';
+import { verbTo } from '@/core/releases/version';
+import { useProduct } from '@/features/session/product-shell';
 import classes from './products.module.css';
 
 /** What a newer release would change on this product's own screens, before it is taken. */

@@ -5,7 +5,7 @@ import { notifications } from '@mantine/notifications';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
-import { compareVersions } from '@/core/releases/version';
+import { verbTo } from '@/core/releases/version';
 import { call } from '@/features/session/call';
 import { notifyError, useDocument, useDocumentQuery } from '@/features/session/document';
 import { LibraryButton } from '@/features/session/library-link';
@@ -47,7 +47,7 @@ export function ParentUpgrade({ version }: { version: string }) {
         There is nothing to upgrade.
       </EmptyState>
     );
-  const verb = compareVersions(view.to, view.from) > 0 ? 'Upgrade' : 'Go back';
+  const verb = verbTo(view.from, view.to);
   const take = async () => {
     setBusy(true);
     try {
@@ -92,7 +92,7 @@ export function ParentUpgrade({ version }: { version: string }) {
             disabled={!view.canTake || view.broken.length > 0}
             onClick={() => void take()}
           >
-            {verb} to {view.to}
+            {verb} {view.to}
           </Button>
         </Group>
       </Group>

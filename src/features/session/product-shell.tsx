@@ -1,6 +1,6 @@
 'use client';
 
-import { compareVersions } from '@/core/releases/version';
+import { verbTo } from '@/core/releases/version';
 import { usePathname } from 'next/navigation';
 import { createContext, useContext, type ReactNode } from 'react';
 import { PageSkeleton } from '@/ui/page-skeleton';
@@ -92,10 +92,6 @@ function Shell({ children }: { children: ReactNode }) {
     </Context.Provider>
   );
 }
-
-/** What it is to take a release for another. */
-export const verbTo = (has: string, version: string): string =>
-  compareVersions(version, has) < 0 ? 'Go back to' : 'Upgrade to';
 
 /** Its pages, and the newest release that it is not pinned to; where there is none, the one to try. */
 function stagesOf({ slug, newer, candidate, library }: ProductFrameView): FrameProps['stages'] {

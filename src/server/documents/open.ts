@@ -6,7 +6,7 @@ import { releaseBeside } from '@/core/releases/beside';
 import { compareVersions, isCandidate } from '@/core/releases/version';
 import { allReadable, roleOf, type DocumentRow } from '../access/authorise';
 import { parentOf } from '../releases/parent';
-import { offeredOf, withdrawalOf, withdrawnNow } from '../releases/standing';
+import { offeredTo, withdrawnNow } from '../releases/standing';
 import {
   lineageOf,
   pinnedRelease,
@@ -95,21 +95,15 @@ const openProduct = useCase('products.open', {
         const { notes } = await toldOf(work, release);
         return { version, at, notes, items: list(own), ...(await inheritedBy(work, own)) };
       };
-      const { releases, candidate } = await offeredOf(trx, library.id);
-      const newer = [...releases.slice(0, MOST_NEWER), ...(candidate ? [candidate] : [])].filter(
-        (release) => compareVersions(release.version, pin.version) > 0,
-      );
-      const withdrawn = await withdrawalOf(trx, pinned.release.id);
-      // Where nothing is offered beyond what is withdrawn, one goes back.
-      if (withdrawn && releases[0] && newer.every(({ version }) => isCandidate(version)))
-        newer.push(releases[0]);
+      const { newer, candidate, withdrawn } = await offeredTo(trx, pinned.release);
+      const sent = [...newer.slice(0, MOST_NEWER), ...(candidate ? [candidate] : [])];
       libraries.push({
         id: library.id,
         slug: library.slug,
         name: library.name,
         pinned: await load(pinned.release),
         withdrawn,
-        newer: await Promise.all(newer.map(load)),
+        newer: await Promise.all(sent.map(load)),
       });
     }
     return {

@@ -1,6 +1,6 @@
 import { itemsOf, type Items } from '@/core/document/item';
 import { parentUpgrade, type ParentUpgrade } from '@/core/releases/parent-upgrade';
-import { compareVersions, isCandidate } from '@/core/releases/version';
+import { compareVersions, isCandidate, verbTo } from '@/core/releases/version';
 import type { DocumentRow } from '../access/authorise';
 import { change } from '../documents/change';
 import { draftOf, loadDocument } from '../documents/store';
@@ -8,8 +8,8 @@ import { badRequest, Problem } from '../http/problem';
 import { markDone } from '../people/notices';
 import { useCase, type Work } from '../use-case';
 import { parentReview } from './reviews';
-import { offeredOf, withdrawalOf } from './standing';
-import { ancestorsOf, noRelease, pinnedRelease, releasesOf, toldOf, type ReleaseRow } from './store';
+import { offeredTo } from './standing';
+import { ancestorsOf, noRelease, pinnedRelease, releasesOf, toldOf } from './store';
 
 /** The parent of a body of items, for who may read it. */
 export async function parentOf(work: Work, items: Items) {
@@ -17,15 +17,14 @@ export async function parentOf(work: Work, items: Items) {
   const pinned = parent && (await pinnedRelease(work, parent));
   if (!pinned) return null;
   const { library, release } = pinned;
-  const { releases, candidate } = await offeredOf(work.trx, library.id);
-  const isNewer = (one: ReleaseRow) => compareVersions(one.version, release.version) > 0;
+  const { newer, candidate, withdrawn } = await offeredTo(work.trx, release);
   return {
     slug: library.slug,
     name: library.name,
     version: release.version,
-    withdrawn: await withdrawalOf(work.trx, release.id),
-    newer: releases.filter(isNewer).map(({ version, at }) => ({ version, at })),
-    candidate: candidate && isNewer(candidate) ? candidate.version : null,
+    withdrawn,
+    newer: newer.map(({ version, at }) => ({ version, at })),
+    candidate: candidate?.version ?? null,
   };
 }
 
@@ -95,7 +94,7 @@ const takeParent = useCase('libraries.takeParent', {
         'This cannot stand beside what is there',
         `${first.message}. ${first.fix}.`,
       );
-    const verb = compareVersions(version, parent.version) > 0 ? 'Upgrade to' : 'Go back to';
+    const verb = verbTo(parent.version, version);
     const entry = await change(work, row, { id, label: `${verb} ${library.name} ${version}`, edits });
     await markDone(work, parentReview(row.slug, version));
     return entry;

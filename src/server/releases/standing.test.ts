@@ -229,7 +229,7 @@ test('a withdrawn release is offered to nobody and named by nobody anew; who has
 });
 
 test('a library that inherits from a withdrawn release says so, and a candidate of its parent can be taken', async () => {
-  const { act, publish, at, notices, open } = await changed();
+  const { act, publish, at, notices, open, set } = await changed();
   await act('owner', 'libraries.create', {
     name: 'Child', slug: 'child', visibility: 'team', parent: { slug: 'lib', version: '1.0.0' },
   }); // prettier-ignore
@@ -250,5 +250,15 @@ test('a library that inherits from a withdrawn release says so, and a candidate 
   });
   expect(await parent()).toMatchObject({
     parent: { version: '1.1.0-candidate.1', candidate: null, withdrawn: null },
+  });
+  // Back to what is offered, where nothing newer is.
+  await publish('1.1.0');
+  await set('color.page', '#eeeeee');
+  await publish('1.2.0');
+  await act('owner', 'libraries.takeParent', { slug: 'child', version: '1.2.0', id: 'change_take_again' });
+  expect(await parent()).toMatchObject({ parent: { newer: [], withdrawn: null } });
+  await at('withdraw', '1.2.0', { reason: 'Too grey.' });
+  expect(await parent()).toMatchObject({
+    parent: { newer: [{ version: '1.1.0' }], withdrawn: { reason: 'Too grey.' } },
   });
 });

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { isCandidate, type Withdrawal } from '@/core/releases/version';
+import { compareVersions, isCandidate, type Withdrawal } from '@/core/releases/version';
 import { releasesOf, type ReleaseRow } from './store';
 
 interface EventRow extends Withdrawal {
@@ -72,5 +72,24 @@ export async function offeredOf(
     releases: standing.filter(({ version }) => !isCandidate(version)),
     // Of all releases it is the newest: for a version that is out it is tried no more.
     candidate: standing.find((one) => one === all[0] && isCandidate(one.version)),
+  };
+}
+
+/**
+ * What is offered to who has a release: what came after it, newest first, and what there is to try; where what one has is
+ * withdrawn and nothing came after, the newest there is.
+ */
+export async function offeredTo(
+  trx: Knex,
+  has: ReleaseRow,
+): Promise<{ newer: ReleaseRow[]; candidate: ReleaseRow | undefined; withdrawn: Withdrawal | null }> {
+  const { releases, candidate } = await offeredOf(trx, has.document_id);
+  const withdrawn = await withdrawalOf(trx, has.id);
+  const isNewer = (one: ReleaseRow) => compareVersions(one.version, has.version) > 0;
+  const newer = releases.filter(isNewer);
+  return {
+    newer: newer.length === 0 && withdrawn ? releases.slice(0, 1) : newer,
+    candidate: candidate && isNewer(candidate) ? candidate : undefined,
+    withdrawn,
   };
 }
