@@ -101,7 +101,7 @@ async function checkPinned(
   const withdrawn = await withdrawalOf(work.trx, release.id);
   if (withdrawn)
     throw badRequest(
-      `${library.name} ${named.version} was withdrawn: ${withdrawn.reason} Choose another release.`,
+      `${library.name} ${named.version} was withdrawn (“${withdrawn.reason}”). Choose another release.`,
     );
   const { generations } = await lineageOf(work, await releaseItems(work.trx, release.id));
   if (library.id === row.id || generations.some(({ id }) => id === row.id))

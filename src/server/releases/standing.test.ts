@@ -202,7 +202,7 @@ test('a withdrawn release is offered to nobody and named by nobody anew; who has
   expect(await act('owner', 'products.open', { slug: 'late' })).toMatchObject({
     libraries: [{ pinned: { version: '1.0.0' }, newer: [] }],
   });
-  const why = 'Lib 1.1.0 was withdrawn: Ink is too pale. Choose another release.';
+  const why = 'Lib 1.1.0 was withdrawn (“Ink is too pale.”). Choose another release.';
   const create = (id: string, input: object) => refused(act('owner', id, input));
   expect(await create('products.create', { name: 'B', slug: 'b', libraries: [{ slug: 'lib', version: '1.1.0' }] })).toContain(why); // prettier-ignore
   expect(await create('libraries.create', { name: 'C', slug: 'c', parent: { slug: 'lib', version: '1.1.0' } })).toContain(why); // prettier-ignore
