@@ -41,8 +41,10 @@ export function ProductPage() {
         </Text>
       </div>
       {product.pins.map(
-        ({ slug, name, version, newest }) =>
-          newest !== null && (
+        ({ slug, name, version, newest, withdrawn }) =>
+          // Where it is withdrawn, what stands above leads to another.
+          newest !== null &&
+          withdrawn === null && (
             <Alert key={slug} mb="md" color="ink" title={`${name} ${newest} is out`}>
               <Group>
                 <Text size="sm">

@@ -42,6 +42,21 @@ test('a product shows its screens at the release it is pinned to, and that a new
   expect(stages).toHaveTextContent('Screens');
 });
 
+test('a pinned release that was withdrawn is told with its reason and the way to another, which is no upgrade', async () => {
+  const product = bookingSite(released, [{ version: '0.9.0', document: released }]);
+  const [keel] = product.snapshot.libraries;
+  Object.assign(keel!, { withdrawn: { reason: 'Too pale.', by: 'Pat', at: '2026-03-01T00:00:00Z' } });
+  await openProductPage(<ProductPage />, '', product);
+  const told = await screen.findByText('Keel 1.0.0 was withdrawn.');
+  expect(told.closest('[role=alert]')).toHaveTextContent('Too pale. (Pat, 1 Mar 2026)');
+  expect(screen.getByRole('link', { name: 'Review Keel 0.9.0' })).toHaveAttribute(
+    'href',
+    '/products/booking/upgrade/keel/0.9.0',
+  );
+  expect(screen.getByRole('link', { name: 'Go back to 0.9.0' })).toBeInTheDocument();
+  expect(screen.queryByText(/is out$/)).toBeNull();
+});
+
 test('a product at the newest release is told of none', async () => {
   await openProductPage(<ProductPage />, '', bookingSite(released));
   await screen.findByTitle(/^Screen /);

@@ -28,7 +28,7 @@ test('the page of releases leads to the review of what the parent has released s
   );
 });
 
-test('a parent that was withdrawn is told on every page and why; a candidate of it can be reviewed, and is not pressed on', async () => {
+test('a parent that was withdrawn is told on every page, with why and what there is instead', async () => {
   const child = childOf(keel, [], next);
   const withdrawn = { reason: 'Cards lost their corners.', by: 'Pat', at: '2026-03-01T00:00:00Z' };
   const parent = { ...child.more.parent!, newer: [], candidate: '1.1.0-candidate.1', withdrawn };
@@ -40,7 +40,17 @@ test('a parent that was withdrawn is told on every page and why; a candidate of 
     '/libraries/hull/releases',
   );
   expect(screen.queryByText(/is available/)).toBeNull();
-  expect(screen.getByText('Keel 1.1.0-candidate.1 can be tried.')).toBeInTheDocument();
+  expect(screen.getByRole('link', { name: 'Review Keel 1.1.0-candidate.1' })).toHaveAttribute(
+    'href',
+    '/libraries/hull/releases/parent/1.1.0-candidate.1',
+  );
+});
+
+test('a candidate of the parent can be reviewed, and is not pressed on', async () => {
+  const child = childOf(keel, [], next);
+  const parent = { ...child.more.parent!, newer: [], candidate: '1.1.0-candidate.1' };
+  await openPage(<Releases />, 'releases', { ...child, more: { ...child.more, parent } });
+  expect(await screen.findByText('Keel 1.1.0-candidate.1 can be tried.')).toBeInTheDocument();
   expect(screen.getByRole('link', { name: 'Review candidate' })).toHaveAttribute(
     'href',
     '/libraries/hull/releases/parent/1.1.0-candidate.1',

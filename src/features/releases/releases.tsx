@@ -2,6 +2,8 @@
 
 import { EmptyState } from '@/ui/empty-state';
 import { LibraryButton } from '@/features/session/library-link';
+import { libraryAddress } from '@/features/session/navigation';
+import { PageLink } from '@/ui/page-link';
 import { listed } from '@/core/base/words';
 import { Alert, Button, Group, SegmentedControl, Text, Textarea } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
@@ -227,15 +229,23 @@ function Ledger() {
 
 /** What is offered of the library this one inherits from, and that what it has is no longer. */
 function NewerParent() {
-  const { parent, canEdit } = useLibrary();
+  const { slug, parent, canEdit } = useLibrary();
   if (!parent) return null;
   const { name, version: has, candidate, withdrawn } = parent;
   const [newest] = parent.newer;
   const version = newest?.version ?? candidate;
   return (
     <>
-      {withdrawn && <WithdrawnNotice library={name} version={has} withdrawn={withdrawn} />}
-      {version && (
+      {withdrawn && (
+        <WithdrawnNotice library={name} version={has} withdrawn={withdrawn}>
+          {version && (
+            <PageLink href={libraryAddress(slug, `releases/parent/${version}`)}>
+              Review {name} {version}
+            </PageLink>
+          )}
+        </WithdrawnNotice>
+      )}
+      {version && !withdrawn && (
         <Alert
           color="gray"
           mb="md"

@@ -99,7 +99,7 @@ function stateOf(view: FrameView, findings: QueryAnswer<'findingCount'> | undefi
           },
         ]
       : []),
-    ...(newer
+    ...(newer && !view.parent?.withdrawn
       ? [
           {
             text: `${view.parent!.name} ${newer.version} available`,

@@ -115,13 +115,19 @@ function Drawn({ slug }: { slug: string }) {
                 : `${counted(frame.changes, 'change')} to release`}
           </PageLink>
         </li>
-        {newer && (
+        {frame.parent?.withdrawn ? (
+          <li data-level="error">
+            <PageLink href={at('releases')}>
+              {frame.parent.name} {frame.parent.version} was withdrawn
+            </PageLink>
+          </li>
+        ) : newer ? (
           <li>
             <PageLink href={at(`releases/parent/${newer.version}`)}>
               {frame.parent!.name} {newer.version} available
             </PageLink>
           </li>
-        )}
+        ) : null}
         {findings && findings.error > 0 && (
           <li data-level="error">
             <PageLink href={at('findings?level=error')}>{counted(findings.error, 'error')}</PageLink>
