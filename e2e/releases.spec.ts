@@ -182,7 +182,7 @@ test('a candidate is tried on a product, released as it is, and withdrawn with a
   await visit(page, '/products/departure-boards');
   await page.getByRole('link', { name: 'Try 1.1.0-candidate.1' }).click();
   await page.getByRole('button', { name: 'Upgrade to 1.1.0-candidate.1' }).click();
-  await expect(page.getByText('Pinned to Boards 1.1.0-candidate.1')).toBeVisible();
+  await expect(page.getByText('Pinned to Boards 1.1.0-candidate.1', { exact: true })).toBeVisible();
   // Who keeps the library has more in the draft by then, and releases what was tried.
   await enterAs(page, 'Osei Larkham');
   await visit(page, '/libraries/boards/releases?show=past');
