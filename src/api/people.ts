@@ -113,6 +113,13 @@ export const PEOPLE = [
     }),
   }),
   operation({
+    id: 'people.nextSteps',
+    method: 'GET',
+    path: '/next-steps',
+    summary: 'What waits for the caller in what they maintain, what presses most first',
+    answer: exactly({ steps: list(exactly({ why: LongText, label: Text, href: Text })) }),
+  }),
+  operation({
     id: 'inbox.read',
     method: 'PUT',
     path: '/inbox/{notice}',

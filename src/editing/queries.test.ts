@@ -1,3 +1,4 @@
+import { runToEnd } from '@/core/base/steps';
 import { documentOf } from '@/core/document/change-set';
 import { itemsOf, type Document, type Item } from '@/core/document/item';
 import { readScreen } from '@/core/products/screen-file';
@@ -77,7 +78,7 @@ test('setting a value: one field of one item, seen by everything that hangs on i
   expect(command.edits).toHaveLength(1);
   const changed = after(command);
   expect(LIBRARY_QUERIES.token(changed, { path: 'button.surface', lens })!.css).toBe('#5b2a86');
-  expect(LIBRARY_QUERIES.frame(changed).changes).toBe(1);
+  expect(runToEnd(LIBRARY_QUERIES.changeCount(changed))).toBe(1);
   const table = LIBRARY_QUERIES.guide(changed, { name: 'buttons', lens })!.blocks.find(
     (block) => block.kind === 'tokenTable',
   );

@@ -8,7 +8,7 @@ import { axes } from './foundations/queries/axes';
 import { brands } from './foundations/queries/brands';
 import { fonts } from './foundations/queries/fonts';
 import { card } from './session/queries/card';
-import { frame } from './session/queries/frame';
+import { changeCount, frame } from './session/queries/frame';
 import { importHistory } from './intake/queries/import-history';
 import { intakeReview } from './intake/queries/intake-review';
 import { guide, guides } from './guides/queries/guide';
@@ -55,6 +55,7 @@ const markupQueries = () => import('./components/queries/markup');
 /** What a library's pages ask of the open document; each a pure function of it and its arguments. */
 export const LIBRARY_QUERIES = {
   frame,
+  changeCount,
   card,
   findingCount,
   search,

@@ -13,6 +13,7 @@ import { Releases } from './releases/releases';
 import { WorkProvider } from './session/work';
 import { Usage } from './usage/usage';
 import { Home } from './workspace/home';
+import { NextStepOfMine } from './workspace/next-step';
 
 const empty = () => documentOf('new', 'library', []);
 const me = {
@@ -178,6 +179,37 @@ describe('the workspace', () => {
       body: { name: 'Harbour', slug: 'harbour' },
     });
   });
+
+  test('what is next stands first, with the way there; the rest when asked for; without an answer the page goes on', async () => {
+    let steps = [
+      { why: 'Keel 1.1.0 is out. Boards has 1.0.0.', label: 'Review upgrade', href: '/libraries/boards/releases/parent/1.1.0' },
+      { why: 'Keel has changes since 1.1.0 that are not released.', label: 'Review changes', href: '/libraries/keel/releases' },
+    ];
+    let status = 200;
+    serve((path) => (path === '/next-steps' ? { status, body: { steps } } : { status: 404, body: {} }));
+    const { user, unmount } = alone(<NextStepOfMine />);
+    const section = await screen.findByRole('region', { name: 'Next step' });
+    expect(section).toHaveTextContent('Keel 1.1.0 is out. Boards has 1.0.0.');
+    expect(within(section).getAllByRole('link').map((link) => link.getAttribute('href'))).toEqual([steps[0]!.href]);
+    const more = within(section).getByRole('button', { name: 'Show 1 more step' });
+    await user.click(more);
+    expect(within(section).getByRole('link', { name: 'Review changes' })).toHaveAttribute('href', '/libraries/keel/releases');
+    expect(more).toHaveAttribute('aria-expanded', 'true');
+    await user.click(screen.getByRole('button', { name: 'Show first step only' }));
+    expect(within(section).queryByRole('link', { name: 'Review changes' })).toBeNull();
+    unmount();
+
+    steps = [];
+    const none = alone(<NextStepOfMine />);
+    await waitFor(() => expect(screen.queryByRole('status')).toBeNull());
+    expect(screen.queryByRole('region')).toBeNull();
+    none.unmount();
+    status = 500;
+    const failing = alone(<NextStepOfMine />);
+    await waitFor(() => expect(screen.queryByRole('status')).toBeNull());
+    expect(screen.queryByRole('region')).toBeNull();
+    failing.unmount();
+  }); // prettier-ignore
 
   test('an empty inbox says what will stand there; messages stand by product and are marked read', async () => {
     const first = alone(<Inbox notices={[]} />);

@@ -178,6 +178,8 @@ test('a workspace from its first owner to a product that has taken an upgrade, o
   const { notices } = await ask<{ notices: { id: string; title: string; read: boolean }[] }>('GET', '/inbox');
   expect(notices[0]).toMatchObject({ title: expect.stringContaining('1.1.0'), read: false });
   await ask('PUT', `/inbox/${notices[0]!.id}`, { read: true });
+  const { steps } = await ask<{ steps: { href: string }[] }>('GET', '/next-steps');
+  expect(steps[0]!.href).toBe('/products/prod/upgrade/lib/1.1.0');
   await ask('POST', '/products/prod/pins', { library: 'lib', version: '1.1.0', id: 'change_route4' });
   await ask('POST', '/libraries', { name: 'Heir', slug: 'heir', parent: { slug: 'lib', version: '1.0.0' } });
   expect(await ask('GET', '/libraries/heir/parent/1.1.0')).toMatchObject({ ancestors: [{ version: '1.1.0' }], notes: [{ version: '1.1.0' }] }); // prettier-ignore

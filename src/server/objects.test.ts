@@ -151,7 +151,7 @@ const REACHES_NONE = [
   // Jobs are named by ids of their own: `jobs/runner.test.ts`.
   'keys.list', 'keys.create', 'keys.revoke', 'jobs.cancel', 'jobs.again',
   'people.welcome', 'workspace.setUp', 'workspace.setWidths', 'people.signIn', 'people.signInDemo', 'people.signOut',
-  'people.me', 'people.sessions', 'people.endSession', 'people.changePassword', 'people.add', 'documents.list', 'inbox.list', 'inbox.read', 'files.read',
+  'people.me', 'people.sessions', 'people.endSession', 'people.changePassword', 'people.add', 'documents.list', 'inbox.list', 'inbox.read', 'people.nextSteps', 'files.read',
 ]; // prettier-ignore
 
 test('every operation is said to reach an object, or none', () => {
@@ -351,7 +351,8 @@ test('lists and inboxes of one team name nothing of another', async () => {
     };
     const slugs = documents.map(({ slug }) => slug);
     expect([slugs.includes(own), slugs.includes(other)]).toEqual([true, false]);
-    expect(JSON.stringify(await perform(knex, 'inbox.list', actors[who]!, {}))).not.toContain(other);
+    for (const list of ['inbox.list', 'people.nextSteps'])
+      expect(JSON.stringify(await perform(knex, list, actors[who]!, {}))).not.toContain(other);
   }
 });
 

@@ -118,6 +118,7 @@ const inputs = (): Record<string, object> => ({
   'libraries.takeParent': { slug: 'lib', version: '1.0.0', id: 'change_test_4' },
   'products.take': { slug: 'prod', library: 'lib', version: '1.0.0', id: 'change_test_3' },
   'inbox.list': {},
+  'people.nextSteps': {},
   'inbox.read': { notice: 'none', read: true },
   'files.store': { slug: 'lib', name: 'archivo.woff2', bytes: ARCHIVO },
   'files.facts': { slug: 'lib', hash: ARCHIVO_HASH },

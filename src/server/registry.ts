@@ -24,6 +24,7 @@ import { proposalUseCases } from './repositories/proposals';
 import { repositoryUseCases } from './repositories/repository';
 import { scanUseCases } from './usage/scans';
 import type { UseCase } from './use-case';
+import { nextStepUseCases } from './workspace/next-steps';
 import { settingsUseCases } from './workspace/settings';
 
 /** Everything the program can do. The table of permissions in the tests is drawn from here. */
@@ -49,6 +50,7 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
     ...inboxUseCases,
     ...fileUseCases,
     ...settingsUseCases,
+    ...nextStepUseCases,
     ...jobUseCases,
     ...uploadUseCases,
     ...repositoryUseCases,

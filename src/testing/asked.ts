@@ -11,6 +11,7 @@ const ink = itemsOf(demo().items, 'token').find(({ name }) => name === '700')!;
 /** What each query is asked of the demo library; null: each is asked of what a person gave in, beside it. */
 export const ASKED: { [K in QueryName]: QueryArguments<K> | null } = {
   frame: {},
+  changeCount: {},
   card: {},
   findingCount: {},
   search: { text: 'estuary', limit: 20 } as never,

@@ -5,7 +5,7 @@ import { deprecationOf, type Deprecation } from '../components/lifecycle';
 import { ordered, type Reference } from '../document/item';
 import { object, oneOf, order, reference } from '../document/schema';
 import { givenProps } from '../components/schema';
-import { pageStyles } from '../outputs/page-styles';
+import { specimenStyles } from '../outputs/page-styles';
 import { spacingSets, type LayoutGrid } from '../tokens/spacing-sets';
 import type { BlockContent, BlockForm, GuideSource } from './block';
 import { escapeHtml, tableHtml } from './html';
@@ -69,18 +69,19 @@ function showComponent(
     ...(Object.keys(under).length > 0 && { under }),
   };
   const seen = { ...lens, ...under };
+  const html = component
+    ? renderContents(component, items, readContents(asked.contents ?? '') ?? 'default', {
+        props,
+        states: asked.states ?? [],
+        context: seen,
+      })
+    : '';
   return {
     deprecated: component ? deprecationOf(component) : null,
     given: props,
     name: component?.name ?? use.path,
-    html: component
-      ? renderContents(component, items, readContents(asked.contents ?? '') ?? 'default', {
-          props,
-          states: asked.states ?? [],
-          context: seen,
-        })
-      : '',
-    css: component ? pageStyles(items, resolution, [component]) : '',
+    html,
+    css: component ? specimenStyles(items, resolution, [component], html) : '',
     props: component
       ? ordered(component.props).map(
           ({ name, kind, values, default: standard, description, accepts, most }) => ({

@@ -33,21 +33,26 @@ export const css: Output = {
 
 type Written = ReturnType<typeof cssTextIn>;
 
-function declarations(
+/** Adds what declares a token, each declaration a piece of its own: `  --space-4: 16px;\n`. */
+function declare(
+  lines: string[],
   name: string,
   resolved: ResolvedToken,
   alias: string | undefined,
   written: Written,
-): string {
+): void {
   const text = fluidText(resolved) ?? written(resolved);
-  if (typeof text === 'string') return `  --${name}: ${alias === undefined ? text : `var(--${alias})`};\n`;
-  let lines = '';
+  if (typeof text === 'string') {
+    lines.push(`  --${name}: ${alias === undefined ? text : `var(--${alias})`};\n`);
+    return;
+  }
   for (const longhand of LONGHANDS) {
     const value = text[longhand];
     if (value !== undefined)
-      lines += `  --${name}-${longhand}: ${alias === undefined ? value : `var(--${alias}-${longhand})`};\n`;
+      lines.push(
+        `  --${name}-${longhand}: ${alias === undefined ? value : `var(--${alias}-${longhand})`};\n`,
+      );
   }
-  return lines;
 }
 
 /** A size that grows with the window (`fluid` under `app.seedplan`), as `clamp()`. */
@@ -67,16 +72,42 @@ function single(
   prefix: string | undefined,
   written: Written,
 ): string {
-  let body = '';
+  const lines: string[] = [];
   const at = resolution.numberOf(context);
   for (const path of resolution.paths) {
     const resolved = resolution.value(path, at);
-    if (resolved) body += declarations(hyphenated(path, prefix), resolved, undefined, written);
+    if (resolved) declare(lines, hyphenated(path, prefix), resolved, undefined, written);
   }
-  return `:root {\n${body}}\n`;
+  return `:root {\n${lines.join('')}}\n`;
+}
+
+/** A rule of a sheet of custom properties. */
+export interface PropertyRule {
+  /** The heads it is written under, each time with all it declares: a selector, in a media query where there are two. */
+  heads: string[][];
+  /** One declaration each: `  --space-4: 16px;\n`. */
+  lines: string[];
+}
+
+/** A rule as text; without any declaration, nothing. */
+export function ruleText({ heads, lines }: PropertyRule): string {
+  if (lines.length === 0) return '';
+  const body = lines.join('');
+  return heads
+    .map((head) => `${head.map((opening) => `${opening} {\n`).join('')}${body}${'}\n'.repeat(head.length)}`)
+    .join('');
 }
 
 function sheet(resolution: Resolution, prefix: string | undefined, written: Written): string {
+  return propertyRules(resolution, prefix, written).map(ruleText).join('');
+}
+
+/** What declares a library's tokens under all contexts, in the order of the sheet; whether two names clash is not asked. */
+export function propertyRules(
+  resolution: Resolution,
+  prefix?: string,
+  written: Written = cssTextIn(undefined),
+): PropertyRule[] {
   const { index, system } = resolution;
   const defaults = defaultContext(system.axes);
   const names = resolution.paths.map((path) => hyphenated(path, prefix));
@@ -98,13 +129,12 @@ function sheet(resolution: Resolution, prefix: string | undefined, written: Writ
       if (!seen) continue;
       const alias = seen.aliasOf === undefined ? undefined : names[seen.aliasOf];
       if (alias === undefined && declaration.references.length > 0) inPieces = true;
-      block(source, when).push(declarations(names[token]!, seen, alias, written));
+      declare(block(source, when), names[token]!, seen, alias, written);
     }
     if (inPieces && resolution.variesBy(path).length > 0) pieced.push(token);
   }
   const ordered = [...blocks.values()].sort((a, b) => a.source - b.source);
-  let text = '';
-  for (const { when, lines } of ordered) text += rule(system.axes, when, lines.join(''));
+  const rules = ordered.map(({ when, lines }) => ({ heads: headsOf(system.axes, when), lines }));
   // A value put together from pieces cannot be written with var(): it is written out for every combination it varies by.
   for (const token of pieced) {
     const path = resolution.paths[token]!;
@@ -112,10 +142,12 @@ function sheet(resolution: Resolution, prefix: string | undefined, written: Writ
     for (const { resolved, contexts } of resolution.variants(path)) {
       if (resolved.failed) continue;
       const when = Object.fromEntries(axes.map((axis) => [axis, contexts[0]![axis]!]));
-      text += rule(system.axes, when, declarations(names[token]!, resolved, undefined, written));
+      const lines: string[] = [];
+      declare(lines, names[token]!, resolved, undefined, written);
+      rules.push({ heads: headsOf(system.axes, when), lines });
     }
   }
-  return text;
+  return rules;
 }
 
 /** The token as this declaration makes it, under the first combination in which the declaration wins. */
@@ -137,12 +169,11 @@ function visible(
 const attribute = (axis: string) => `data-${axis.toLowerCase().replace(/[^\p{L}\p{N}_-]/gu, '-')}`;
 const quoted = (text: string) => `"${text.replace(/["\\]/g, '\\$&')}"`;
 
-/** One rule, with the variants by which defaults hold where an attribute is missing and the scheme follows the reader's. */
-function rule(axes: readonly Axis[], when: Context, body: string): string {
-  if (body === '') return '';
+/** The heads of one rule: also those by which defaults hold where an attribute is missing and the scheme follows the reader's. */
+function headsOf(axes: readonly Axis[], when: Context): string[][] {
   const conditions = Object.entries(when);
   const anchors = [':root', ...axes.map((axis) => `[${attribute(axis.name)}]`)];
-  if (conditions.length === 0) return `${anchors.join(', ')} {\n${body}}\n`;
+  if (conditions.length === 0) return [[anchors.join(', ')]];
 
   const standard = (axis: string) => axes.find((other) => other.name === axis)?.default;
   const [first, ...others] = conditions.map(([axis, name]) => `[${attribute(axis)}=${quoted(name)}]`);
@@ -161,7 +192,7 @@ function rule(axes: readonly Axis[], when: Context, body: string): string {
   const scheme = axes.find((axis) => axis.name === 'scheme');
   const opposite = scheme?.default === 'light' ? 'dark' : scheme?.default === 'dark' ? 'light' : undefined;
   if (!scheme || when.scheme === undefined || !opposite || !scheme.contexts.includes(opposite)) {
-    return `${selectors.join(', ')} {\n${body}}\n`;
+    return [[selectors.join(', ')]];
   }
   const unnamed = `:not([${attribute('scheme')}])`;
   if (when.scheme === scheme.default) {
@@ -170,14 +201,14 @@ function rule(axes: readonly Axis[], when: Context, body: string): string {
       (selector) => !(selector.startsWith(':root') && selector.includes(unnamed)),
     );
     const yielding = selectors.filter((selector) => !always.includes(selector));
-    return (
-      `${always.join(', ')} {\n${body}}\n` +
-      (yielding.length > 0
-        ? `@media not all and (prefers-color-scheme: ${opposite}) {\n${yielding.join(', ')} {\n${body}}\n}\n`
-        : '')
-    );
+    return [
+      [always.join(', ')],
+      ...(yielding.length > 0
+        ? [[`@media not all and (prefers-color-scheme: ${opposite})`, yielding.join(', ')]]
+        : []),
+    ];
   }
-  let text = `${selectors.join(', ')} {\n${body}}\n`;
+  const heads = [[selectors.join(', ')]];
   if (when.scheme === opposite) {
     const others = conditions.filter(([axis]) => axis !== 'scheme');
     const preferred = [
@@ -189,9 +220,9 @@ function rule(axes: readonly Axis[], when: Context, body: string): string {
       );
       return `:root:where(${unnamed}${rest.join('')})`;
     });
-    text += `@media (prefers-color-scheme: ${opposite}) {\n${preferred.join(', ')} {\n${body}}\n}\n`;
+    heads.push([`@media (prefers-color-scheme: ${opposite})`, preferred.join(', ')]);
   }
-  return text;
+  return heads;
 }
 
 /** The non-empty subsets of a few names. */

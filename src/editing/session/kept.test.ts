@@ -21,6 +21,7 @@ const open = (document: Document, before?: Opened) =>
 const QUERIES: { [K in QueryName & keyof typeof LIBRARY_QUERIES]: [K, QueryArguments<K>] }[QueryName &
   keyof typeof LIBRARY_QUERIES][] = [
   ['frame', {}],
+  ['changeCount', {}],
   ['findingCount', {}],
   ['findings', { code: '', level: '', find: '' }],
   ['findingsCsv', {}],

@@ -95,18 +95,18 @@ export function surroundingsOf(snapshot: LibrarySnapshot) {
       },
     };
   });
-  /** Messages of the guards that were broken in the last release, by component id. */
-  const brokenThen = lazily(() => {
-    const state = last();
-    const then = new Map<string, ReadonlySet<string>>();
-    for (const item of state ? composedItems(state.items).values() : [])
-      if (item.kind === 'component' && Object.keys(item.guards).length > 0)
-        then.set(
-          item.id,
-          new Set(brokenGuards(item, state!.items, state!.resolution).map(({ message }) => message)),
-        );
-    return then;
-  });
+  const composedThen = lazily(() => composedItems(last()?.items ?? new Map()));
+  const knownBroken = new Map<string, ReadonlySet<string>>();
+  /** What guards that were broken in the last release say; undefined where it has no component of this id with guards. */
+  const brokenThen = (id: string): ReadonlySet<string> | undefined => {
+    const item = composedThen().get(id);
+    if (item?.kind !== 'component' || Object.keys(item.guards).length === 0) return undefined;
+    const { items, resolution } = last()!;
+    const known =
+      knownBroken.get(id) ?? new Set(brokenGuards(item, items, resolution).map(({ message }) => message));
+    knownBroken.set(id, known);
+    return known;
+  };
   /** Who uses the library: itself, its items to be put in, and products. */
   const users: readonly ReachDocument[] = [
     { id: snapshot.document.id, name: snapshot.document.name, kind: 'library', items: new Map() },
@@ -251,20 +251,24 @@ export class OpenLibrary {
   reach(): ReachIndex {
     return this.derived.reach();
   }
-  /** How many items have changed since the last release, as the ledger has it. */
-  changeCount(): number {
+  /** How many items have changed since the last release, as the ledger has it, in steps: guards take their time. */
+  *countingChanges(): Steps<number> {
     const last = this.surroundings.last();
     if (!last) return this.ledger().length;
     const { ids, spreads } = this.derived.changedSince(last.items);
     if (spreads) return this.ledger().length;
-    const then = this.surroundings.brokenThen();
-    const brokenAnew = itemsOf(this.items, 'component').filter(
-      (component) =>
-        !ids.has(component.id) &&
-        then.has(component.id) &&
-        this.derived.brokenGuardsOf(component).some((message) => !then.get(component.id)!.has(message)),
-    );
-    return ids.size + brokenAnew.length;
+    // The same items break the same guards.
+    if (ids.size === 0) return 0;
+    let brokenAnew = 0;
+    const components = itemsOf(this.items, 'component').filter(({ id }) => !ids.has(id));
+    for (const [i, component] of components.entries()) {
+      yield i / components.length;
+      const then = this.surroundings.brokenThen(component.id);
+      if (!then) continue;
+      yield (i + 0.5) / components.length;
+      if (this.derived.brokenGuardsOf(component).some((message) => !then.has(message))) brokenAnew++;
+    }
+    return ids.size + brokenAnew;
   }
   readonly ledger = lazily((): LedgerEntry[] =>
     ledgerOf(this.surroundings.last(), { items: this.effective.authored, resolution: this.resolution }),

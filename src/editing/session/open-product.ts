@@ -9,7 +9,7 @@ import { Resolution } from '@/core/tokens/resolve';
 import type { ScreenItem } from '@/core/products/items';
 import { placementCss, placementFindings } from '@/core/products/overrides';
 import { componentOf, placementsOf, renderScreen, screensOf } from '@/core/products/screen';
-import { pageStyles } from '@/core/outputs/page-styles';
+import { specimenStyles } from '@/core/outputs/page-styles';
 import { typeOf } from '@/core/tokens/normalise';
 import { spacingSets, type LayoutGrid } from '@/core/tokens/spacing-sets';
 import { traceOf, type Trace } from '@/core/components/trace';
@@ -226,9 +226,11 @@ function draw(
   const placed = placements.flatMap((placement) => componentOf(state.items, placement.component) ?? []);
   const type = (path: string) => typeOf(state.resolution, path);
   const used = new Set(placed);
+  const html = renderScreen(product.own.items, screen.id, state.items);
+  const overrides = placementCss(placements, state.items, type);
   return {
-    html: renderScreen(product.own.items, screen.id, state.items),
-    css: pageStyles(state.items, state.resolution, used) + placementCss(placements, state.items, type),
+    html,
+    css: specimenStyles(state.items, state.resolution, used, html + overrides) + overrides,
     findings: placementFindings(placements, state.items),
     grids: spacingSets(state.resolution, state.resolution.contexts[0] ?? {}).grids,
     trace:

@@ -15,6 +15,7 @@ import { StagePage } from '@/features/session/page-bar';
 import { download } from '@/features/outputs/download-files';
 import cards from '@/features/workspace/workspace.module.css';
 import { useLens, useLensLink } from '@/ui/frame/lens';
+import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import classes from './guides.module.css';
 
@@ -83,7 +84,7 @@ export function Guides() {
                   html={guide.live.html}
                   css={guide.live.css}
                   attributes={contextAttributes(lens)}
-                  backdrop="var(--color-surface-page, #fff)"
+                  backdrop={PAGE_BACKDROP}
                   padding={20}
                   fit={110}
                 />

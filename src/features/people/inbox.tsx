@@ -13,6 +13,7 @@ import { useWork } from '@/features/session/work';
 import { EmptyState } from '@/ui/empty-state';
 import { Frame } from '@/ui/frame/frame';
 import { Faces } from '@/ui/specimen/faces';
+import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import classes from './inbox.module.css';
 
@@ -129,7 +130,7 @@ function Difference({ library, version }: { library: string; version: string }) 
                   html={screen[side].html}
                   css={screen[side].css}
                   attributes={contextAttributes({})}
-                  backdrop="var(--color-surface-page, #fff)"
+                  backdrop={PAGE_BACKDROP}
                   width={screen[side].width}
                   scale={0.3}
                 />

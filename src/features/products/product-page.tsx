@@ -11,6 +11,7 @@ import type { ScreenView } from '@/editing/session/open-product';
 import { useDocumentQuery } from '@/features/session/document';
 import { useBeside, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
+import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { useProduct } from '@/features/session/product-shell';
 import { Refused, useStore } from '@/features/session/refused';
@@ -91,7 +92,7 @@ export function ProductPage() {
                   html={view.html}
                   css={view.css}
                   attributes={contextAttributes(lens)}
-                  backdrop="var(--color-surface-page, #fff)"
+                  backdrop={PAGE_BACKDROP}
                   width={view.width}
                   scale={beside.length > 1 ? 0.7 : 1}
                   marked={marked ? [marked] : []}

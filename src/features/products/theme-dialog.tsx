@@ -9,6 +9,7 @@ import { useProduct } from '@/features/session/product-shell';
 import { Refused, useStore } from '@/features/session/refused';
 import { DialogFoot } from '@/ui/dialog-foot';
 import { useLens } from '@/ui/frame/lens';
+import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import classes from './products.module.css';
 
@@ -84,7 +85,7 @@ export function ThemeDialog({
                           html={one[side].html}
                           css={one[side].css}
                           attributes={contextAttributes(lens)}
-                          backdrop="var(--color-surface-page, #fff)"
+                          backdrop={PAGE_BACKDROP}
                           width={one[side].width}
                           scale={Math.min(1, 440 / one[side].width)}
                         />

@@ -11,6 +11,7 @@ import { contextAttributes } from '@/core/products/screen';
 import { notifyError, useDocumentQuery } from '@/features/session/document';
 import { call } from '@/features/session/call';
 import { useLens, useLensLink } from '@/ui/frame/lens';
+import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { Prose } from '@/ui/markdown';
 import { useKeys } from '@/ui/use-keys';
@@ -124,7 +125,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
                   html={shown.html}
                   css={shown.css}
                   attributes={contextAttributes(lens)}
-                  backdrop="var(--color-surface-page, #fff)"
+                  backdrop={PAGE_BACKDROP}
                   width={shown.width}
                   scale={scale}
                   marked={marked ? [marked] : []}

@@ -1,15 +1,15 @@
 'use client';
 
 import { Checkbox } from '@mantine/core';
-import { useIntersection } from '@mantine/hooks';
 import { PageLink } from '@/ui/page-link';
-import { useState } from 'react';
 import { contextText } from '@/core/tokens/system';
 import { contextAttributes } from '@/core/products/screen';
 import type { ChangeSpecimen } from '@/editing/releases/queries/change-specimen';
 import type { ToldEntry } from '@/editing/releases/told-entry';
 import { useDocumentQuery } from '@/features/session/document';
+import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import { useNear } from '@/ui/use-near';
 import classes from './releases.module.css';
 
 export const IMPACT_WORDS = { major: 'breaks', minor: 'adds or changes', patch: 'not visible' } as const;
@@ -104,9 +104,7 @@ function Value({ text }: { text: string | null }) {
 
 /** Drawn when its row comes into view: a ledger may have hundreds of rows. */
 function Seen(shown: { item: string; upgrade?: string }) {
-  const { ref, entry } = useIntersection({ rootMargin: '200px' });
-  const [near, setNear] = useState(false);
-  if (entry?.isIntersecting && !near) setNear(true);
+  const { ref, near } = useNear<HTMLDivElement>('200px');
   return <div ref={ref}>{near && <Drawn {...shown} />}</div>;
 }
 
@@ -127,7 +125,7 @@ function Drawn(shown: { item: string; upgrade?: string }) {
               html={drawing.html}
               css={drawing.css}
               attributes={contextAttributes(view.lens)}
-              backdrop="var(--color-surface-page, #fff)"
+              backdrop={PAGE_BACKDROP}
               padding={12}
               fit={84}
             />

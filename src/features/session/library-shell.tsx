@@ -44,6 +44,7 @@ const stagesOf = (slug: string) =>
 
 function Shell({ children }: { children: ReactNode }) {
   const view = useDocumentQuery('frame', NOTHING);
+  const changes = useDocumentQuery('changeCount', NOTHING);
   const findings = useDocumentQuery('findingCount', NOTHING);
   const ask = useAsk();
   const axes = useStable(view?.axes ?? []);
@@ -53,7 +54,7 @@ function Shell({ children }: { children: ReactNode }) {
       ? {
           stages: stagesOf(view.slug),
           axes,
-          state: stateOf(view, findings),
+          state: stateOf(view, changes, findings),
           lineage:
             view.lineage.length > 0
               ? `Inherits from ${listed(view.lineage.map(({ name, version }) => `${name} ${version}`))}`
@@ -80,13 +81,19 @@ function Shell({ children }: { children: ReactNode }) {
 }
 
 /** What changed since the last release, and the worst of the findings. */
-function stateOf(view: FrameView, findings: QueryAnswer<'findingCount'> | undefined): FrameProps['state'] {
-  const changes =
+function stateOf(
+  view: FrameView,
+  changes: number | undefined,
+  findings: QueryAnswer<'findingCount'> | undefined,
+): FrameProps['state'] {
+  const released =
     view.last === null
       ? 'Not released yet'
-      : view.changes === 0
-        ? `No changes since ${view.last}`
-        : `${counted(view.changes, 'change')} since ${view.last}`;
+      : changes === undefined
+        ? `Released as ${view.last}`
+        : changes === 0
+          ? `No changes since ${view.last}`
+          : `${counted(changes, 'change')} since ${view.last}`;
   const [newer] = view.parent?.newer ?? [];
   const worst = (['error', 'warning', 'note'] as const).find((level) => findings?.[level]);
   return [
@@ -107,7 +114,7 @@ function stateOf(view: FrameView, findings: QueryAnswer<'findingCount'> | undefi
           },
         ]
       : []),
-    { text: changes, href: libraryAddress(view.slug, 'releases') },
+    { text: released, href: libraryAddress(view.slug, 'releases') },
     ...(findings && worst
       ? [
           {

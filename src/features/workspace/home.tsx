@@ -8,6 +8,7 @@ import { byLineage } from './by-lineage';
 import { CreateLibrary } from './create-library';
 import { CreateProduct } from './create-product';
 import { LibraryCard } from './library-card';
+import { NextStepOfMine } from './next-step';
 import { ProductCard } from './product-card';
 import classes from './workspace.module.css';
 
@@ -22,6 +23,7 @@ export function Home() {
   const maintains = me.teams.some((team) => team.role === 'maintainer' || team.role === 'owner');
   return (
     <Frame me={me} documents={documents} title="Seedplan" stages={[]} axes={[]}>
+      {documents.length > 0 && <NextStepOfMine />}
       <div className={classes.head}>
         <Title order={1} size={24}>
           Libraries

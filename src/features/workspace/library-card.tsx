@@ -11,7 +11,9 @@ import { useWork } from '@/features/session/work';
 import { hrefOf } from '@/ui/frame/frame';
 import type { DocumentEntry } from '@/ui/frame/types';
 import { Faces } from '@/ui/specimen/faces';
+import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import { useNear } from '@/ui/use-near';
 import classes from './workspace.module.css';
 
 const NOTHING = {};
@@ -19,8 +21,10 @@ const NOTHING = {};
 /** A library as it looks now: its ramps, its type, its components, and what there is to do. */
 export function LibraryCard({ entry }: { entry: DocumentEntry }) {
   const { me } = useWork();
+  const { ref, near } = useNear('300px');
+  const waiting = <Skeleton height={320} role="status" aria-label={`Opening ${entry.name}`} />;
   return (
-    <article className={classes.library} aria-labelledby={`library-${entry.slug}`}>
+    <article ref={ref} className={classes.library} aria-labelledby={`library-${entry.slug}`}>
       <header>
         <PageLink href={hrefOf(entry)} id={`library-${entry.slug}`}>
           {entry.name}
@@ -31,30 +35,31 @@ export function LibraryCard({ entry }: { entry: DocumentEntry }) {
           {entry.parent ? ` · inherits from ${entry.parent}` : ''} · {entry.team}
         </small>
       </header>
-      <DocumentProvider
-        kind="library"
-        slug={entry.slug}
-        person={me.person.id}
-        live={false}
-        waiting={<Skeleton height={190} role="status" aria-label={`Opening ${entry.name}`} />}
-      >
-        <Drawn slug={entry.slug} />
-      </DocumentProvider>
+      {near ? (
+        <DocumentProvider
+          kind="library"
+          slug={entry.slug}
+          person={me.person.id}
+          live={false}
+          waiting={waiting}
+        >
+          <Drawn slug={entry.slug} />
+        </DocumentProvider>
+      ) : (
+        waiting
+      )}
     </article>
   );
 }
 
+/** What it looks like; how it stands is asked once that is there, for it takes longer. */
 function Drawn({ slug }: { slug: string }) {
-  const frame = useDocumentQuery('frame', NOTHING);
   const card = useDocumentQuery('card', NOTHING);
-  const findings = useDocumentQuery('findingCount', NOTHING);
-  if (!card || !frame) return <Skeleton height={190} />;
+  if (!card) return <Skeleton height={320} />;
   const at = (path: string) => `/libraries/${slug}/${path}`;
-  const [newer] = frame.parent?.newer ?? [];
-  const isEmpty = frame.counts.tokens === 0;
   return (
-    <Faces faces={frame.faces}>
-      {isEmpty ? (
+    <Faces faces={card.faces}>
+      {card.isEmpty ? (
         <p className={classes.next}>
           <PageLink href={at('import')}>Import files</PageLink>,{' '}
           <PageLink href={at('scales?new=ramps')}>generate a scale</PageLink> or{' '}
@@ -87,7 +92,7 @@ function Drawn({ slug }: { slug: string }) {
                     html={card.specimen!.html}
                     css={card.specimen!.css}
                     attributes={contextAttributes(lens)}
-                    backdrop="var(--color-surface-page, #fff)"
+                    backdrop={PAGE_BACKDROP}
                     padding={16}
                     scale={0.72}
                     fit={120}
@@ -99,47 +104,61 @@ function Drawn({ slug }: { slug: string }) {
           )}
         </div>
       )}
-      <ul className={classes.state}>
-        <li>
-          <PageLink href={at('tokens')}>{counted(frame.counts.tokens, 'token')}</PageLink>
-        </li>
-        <li>
-          <PageLink href={at('components')}>{counted(frame.counts.components, 'component')}</PageLink>
-        </li>
+      <Standing slug={slug} behind={card.behind} />
+    </Faces>
+  );
+}
+
+function Standing({ slug, behind }: { slug: string; behind: number }) {
+  const frame = useDocumentQuery('frame', NOTHING);
+  const changes = useDocumentQuery('changeCount', NOTHING);
+  const findings = useDocumentQuery('findingCount', NOTHING);
+  if (!frame) return <Skeleton height={30} />;
+  const at = (path: string) => `/libraries/${slug}/${path}`;
+  const [newer] = frame.parent?.newer ?? [];
+  return (
+    <ul className={classes.state}>
+      <li>
+        <PageLink href={at('tokens')}>{counted(frame.counts.tokens, 'token')}</PageLink>
+      </li>
+      <li>
+        <PageLink href={at('components')}>{counted(frame.counts.components, 'component')}</PageLink>
+      </li>
+      {(frame.last === null || changes !== undefined) && (
         <li>
           <PageLink href={at('releases')}>
             {frame.last === null
               ? 'Not released yet'
-              : frame.changes === 0
+              : changes === 0
                 ? `No changes since ${frame.last}`
-                : `${counted(frame.changes, 'change')} to release`}
+                : `${counted(changes!, 'change')} to release`}
           </PageLink>
         </li>
-        {frame.parent?.withdrawn ? (
-          <li data-level="error">
-            <PageLink href={at('releases')}>
-              {frame.parent.name} {frame.parent.version} was withdrawn
-            </PageLink>
-          </li>
-        ) : newer ? (
-          <li>
-            <PageLink href={at(`releases/parent/${newer.version}`)}>
-              {frame.parent!.name} {newer.version} available
-            </PageLink>
-          </li>
-        ) : null}
-        {findings && findings.error > 0 && (
-          <li data-level="error">
-            <PageLink href={at('findings?level=error')}>{counted(findings.error, 'error')}</PageLink>
-          </li>
-        )}
-        {card.behind > 0 && (
-          <li>
-            <PageLink href={at('products')}>{counted(card.behind, 'product')} behind</PageLink>
-          </li>
-        )}
-      </ul>
-    </Faces>
+      )}
+      {frame.parent?.withdrawn ? (
+        <li data-level="error">
+          <PageLink href={at('releases')}>
+            {frame.parent.name} {frame.parent.version} was withdrawn
+          </PageLink>
+        </li>
+      ) : newer ? (
+        <li>
+          <PageLink href={at(`releases/parent/${newer.version}`)}>
+            {frame.parent!.name} {newer.version} available
+          </PageLink>
+        </li>
+      ) : null}
+      {findings && findings.error > 0 && (
+        <li data-level="error">
+          <PageLink href={at('findings?level=error')}>{counted(findings.error, 'error')}</PageLink>
+        </li>
+      )}
+      {behind > 0 && (
+        <li>
+          <PageLink href={at('products')}>{counted(behind, 'product')} behind</PageLink>
+        </li>
+      )}
+    </ul>
   );
 }
 

@@ -8,7 +8,9 @@ import { useWork } from '@/features/session/work';
 import { hrefOf } from '@/ui/frame/frame';
 import type { DocumentEntry } from '@/ui/frame/types';
 import { Faces } from '@/ui/specimen/faces';
+import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
+import { useNear } from '@/ui/use-near';
 import classes from './workspace.module.css';
 
 const NOTHING = {};
@@ -41,14 +43,11 @@ export function ProductThumbnail({
   upgrade?: boolean;
 }) {
   const { me } = useWork();
+  const { ref, near } = useNear<HTMLDivElement>('300px');
+  const waiting = <Skeleton ref={ref} height={170} role="status" aria-label={`Opening ${name}`} />;
+  if (!near) return waiting;
   return (
-    <DocumentProvider
-      kind="product"
-      slug={slug}
-      person={me.person.id}
-      live={false}
-      waiting={<Skeleton height={170} role="status" aria-label={`Opening ${name}`} />}
-    >
+    <DocumentProvider kind="product" slug={slug} person={me.person.id} live={false} waiting={waiting}>
       <Screen slug={slug} upgrade={upgrade} />
     </DocumentProvider>
   );
@@ -73,7 +72,7 @@ function Screen({ slug, upgrade }: { slug: string; upgrade: boolean }) {
               )}
               width={screen.width}
               scale={0.32}
-              backdrop="var(--color-surface-page, #fff)"
+              backdrop={PAGE_BACKDROP}
             />
           </Faces>
         </div>

@@ -139,6 +139,30 @@ test('a candidate is a release to try: told to who has the library, reviewed and
   expect(await refused(publish('1.2.0'))).toContain('Nothing has changed');
 });
 
+test('what is next follows what was done: release, upgrade, nothing; a withdrawal comes first; a reader is led to guides', async () => {
+  const { act, publish, at, take, set } = await changed();
+  const next = async (who: string) =>
+    (await act<{ steps: { why: string; label: string; href: string }[] }>(who, 'people.nextSteps', {})).steps;
+  const about = async (who: string) => (await next(who)).map(({ label, href }) => `${label} ${href}`);
+  // Prod has none all along.
+  const screens = 'Open Prod /products/prod';
+  expect(await about('maintainer')).toEqual(['Review changes /libraries/lib/releases', screens]);
+  // What was released is told in the inbox too, once.
+  await publish('1.1.0');
+  expect(await about('maintainer')).toEqual(['Review upgrade /products/prod/upgrade/lib/1.1.0', screens]);
+  await take('1.1.0');
+  expect(await about('maintainer')).toEqual([screens]);
+  await set('color.ink', '#343434');
+  await at('withdraw', '1.1.0', { reason: 'Ink is too pale' });
+  expect((await next('maintainer')).slice(0, 2)).toEqual([
+    { why: 'Lib 1.1.0, which Prod has, was withdrawn: Ink is too pale.', label: 'Review Lib 1.0.0', href: '/products/prod/upgrade/lib/1.0.0' },
+    { why: 'Lib has changes since 1.1.0 that are not released.', label: 'Review changes', href: '/libraries/lib/releases' },
+  ]);
+  // Who may not change anything is led to what there is.
+  expect(await about('viewer')).toEqual(['Read guides /libraries/lib/guides']);
+  expect(await about('outsider')).not.toContain('Read guides /libraries/lib/guides');
+}); // prettier-ignore
+
 test('a candidate is released with what it holds, whatever was changed since, and not once another release is out', async () => {
   const { knex, publish, at, set, releases, product, refused, open } = await changed();
   await publish('1.1.0-candidate.1', { candidate: true });

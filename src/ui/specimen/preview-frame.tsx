@@ -103,7 +103,8 @@ function Frame({
   reload,
 }: PreviewProps & { reload: () => void }) {
   const frame = useRef<HTMLIFrameElement>(null);
-  const [height, setHeight] = useState(40);
+  // As high as it may be until it says how high it is: what stands below moves little then.
+  const [height, setHeight] = useState(fit === undefined ? 40 : fit / asked);
   const [shrunk, setShrunk] = useState(asked);
   const scale = Math.min(asked, shrunk);
   const [traced, setTraced] = useState<[name: string, times: number][]>([]);

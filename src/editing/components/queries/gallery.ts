@@ -5,7 +5,7 @@ import { traceOf, type Trace } from '@/core/components/trace';
 import type { ComponentDefinition } from '@/core/components/definition';
 import { byOrder, itemsOf, ordered, type Items } from '@/core/document/item';
 import { usesOf } from '@/core/library/reach';
-import { pageStyles } from '@/core/outputs/page-styles';
+import { specimenStyles } from '@/core/outputs/page-styles';
 import type { Steps } from '@/core/base/steps';
 import type { Context } from '@/core/tokens/system';
 import { backdropsOf } from '@/editing/session/backdrop';
@@ -59,9 +59,10 @@ export function cardSpecimen(
   const { items, resolution } = library;
   const component = named(items, 'component', { path: name });
   if (!component) return null;
+  const html = renderNested(component, items, { context: lens });
   return {
-    html: renderNested(component, items, { context: lens }),
-    css: pageStyles(items, resolution, [component]),
+    html,
+    css: specimenStyles(items, resolution, [component], html),
     trace: tracing(library, [component], trace),
   };
 }

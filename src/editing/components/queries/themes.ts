@@ -12,7 +12,7 @@ import {
 } from '@/core/components/theme';
 import { renderNested } from '@/core/components/nested';
 import { itemsOf, ordered, type Items } from '@/core/document/item';
-import { pageStyles } from '@/core/outputs/page-styles';
+import { specimenStyles } from '@/core/outputs/page-styles';
 import type { Resolution } from '@/core/tokens/resolve';
 import type { Context } from '@/core/tokens/system';
 import { tokenNamed } from '@/core/tokens/named-tokens';
@@ -102,10 +102,8 @@ export function themes(library: OpenLibrary, { lens }: { lens: Context }): Theme
 function drawn(component: ComponentDefinition, items: Items, resolution: Resolution, lens: Context): Drawing {
   const around = component.theme && !items.has(component.id) ? withItem(items, component) : items;
   const used = named(around, 'component', { id: component.id, path: component.name })!;
-  return {
-    html: renderNested(used, around, { context: lens }),
-    css: pageStyles(around, resolution, [used]),
-  };
+  const html = renderNested(used, around, { context: lens });
+  return { html, css: specimenStyles(around, resolution, [used], html) };
 }
 
 function withItem(items: Items, component: ComponentDefinition): Items {

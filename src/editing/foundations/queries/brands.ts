@@ -1,7 +1,7 @@
 import { byOrder, itemsOf, type Items } from '@/core/document/item';
 import type { ComponentDefinition } from '@/core/components/definition';
 import { renderNested } from '@/core/components/nested';
-import { pageStyles } from '@/core/outputs/page-styles';
+import { specimenStyles } from '@/core/outputs/page-styles';
 import { contextWall, tokensOf, type ContextWall, type WallAsked } from '@/editing/foundations/context-wall';
 import { backdropsOf } from '@/editing/session/backdrop';
 import type { OpenLibrary } from '@/editing/session/open-library';
@@ -47,7 +47,7 @@ export function brands(library: OpenLibrary, asked: BrandsAsked): BrandsView | n
       ...wall,
       shown: shown.map(({ name }) => name),
       components: all.map(({ name }) => name),
-      css: pageStyles(items, resolution, shown),
+      css: specimenStyles(items, resolution, shown, JSON.stringify(wall)),
     }
   );
 } // prettier-ignore

@@ -1,6 +1,6 @@
 import { renderNested } from '@/core/components/nested';
 import type { ComponentDefinition } from '@/core/components/definition';
-import { pageStyles } from '@/core/outputs/page-styles';
+import { specimenStyles } from '@/core/outputs/page-styles';
 import type { LibraryState } from '@/core/releases/ledger';
 import { defaultContext, type Context } from '@/core/tokens/system';
 import { styleDifferences } from '@/core/components/style-differences';
@@ -68,10 +68,8 @@ export function changeSpecimen(
   const draw = (state: LibraryState | undefined): Drawing | null => {
     const component = componentIn(state, id);
     if (!component || !state) return null;
-    return {
-      html: renderNested(component, state.items, { props, context: lens }),
-      css: pageStyles(state.items, state.resolution, [component]),
-    };
+    const html = renderNested(component, state.items, { props, context: lens });
+    return { html, css: specimenStyles(state.items, state.resolution, [component], html) };
   };
   return {
     component: (componentIn(after, id) ?? componentIn(before, id))!.name,

@@ -1,7 +1,8 @@
+import { settableFaces, type SettableFace } from '@/core/assets/known-fonts';
 import { append } from '@/core/base/append';
 import { itemsOf, type ItemOf } from '@/core/document/item';
 import { renderNested } from '@/core/components/nested';
-import { pageStyles } from '@/core/outputs/page-styles';
+import { specimenStyles } from '@/core/outputs/page-styles';
 import { cssLine, cssText } from '@/core/tokens/css-text';
 import { parentPath, type Context } from '@/core/tokens/system';
 import { tierOf } from '@/core/tokens/tier';
@@ -11,6 +12,9 @@ import type { OpenLibrary } from '../open-library';
 
 /** What shows at a glance which library this is, and how it stands. */
 interface LibraryCard {
+  isEmpty: boolean;
+  /** Faces of the library's own fonts, to be fetched before text is set in them. */
+  faces: SettableFace[];
   /** Families of primitive colours, the largest first; before all those that the library adds itself. */
   ramps: { path: string; colors: string[] }[];
   /** The largest and the smallest text style. */
@@ -66,7 +70,12 @@ export function card(library: OpenLibrary): LibraryCard {
   );
   others.sort((a, b) => Number(ownContexts.has(b.label)) - Number(ownContexts.has(a.label)));
   const { last } = snapshot;
+  const drawn = `<div style="display:flex;flex-wrap:wrap;gap:14px;align-items:center">${components
+    .map((component) => renderNested(component, items, { props: {}, context: base }))
+    .join('')}</div>`;
   return {
+    isEmpty: resolution.paths.length === 0,
+    faces: settableFaces(items),
     ramps: [...families]
       .filter(([, colors]) => colors.length >= STEPS)
       .sort(
@@ -80,10 +89,8 @@ export function card(library: OpenLibrary): LibraryCard {
         ? null
         : {
             names: components.map(({ name }) => name),
-            html: `<div style="display:flex;flex-wrap:wrap;gap:14px;align-items:center">${components
-              .map((component) => renderNested(component, items, { props: {}, context: base }))
-              .join('')}</div>`,
-            css: pageStyles(items, resolution, components),
+            html: drawn,
+            css: specimenStyles(items, resolution, components, drawn),
           },
     lenses: [{ label: Object.values(base).join(', '), lens: base }, ...others].slice(0, LENSES),
     behind: last

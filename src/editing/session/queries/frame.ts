@@ -1,6 +1,7 @@
 import { settableFaces, type SettableFace } from '@/core/assets/known-fonts';
 import { itemsOf } from '@/core/document/item';
 import type { LoggedChangeSet } from '@/core/document/change-set';
+import type { Steps } from '@/core/base/steps';
 import type { LibrarySnapshot, OpenLibrary } from '../open-library';
 
 export interface FrameView {
@@ -20,7 +21,6 @@ export interface FrameView {
   last: string | null;
   /** Released versions, newest first. */
   versions: string[];
-  changes: number;
   /** When the oldest change that is known here was made, where there are older ones; null: all are known. */
   logSince: string | null;
   undo: string | null;
@@ -60,7 +60,6 @@ export function frame(library: OpenLibrary): FrameView {
     })),
     last: snapshot.last?.version ?? null,
     versions: snapshot.versions.map((release) => release.version),
-    changes: library.changeCount(),
     logSince: logSince(library.log),
     undo: stacks.undo.at(-1)?.label ?? null,
     redo: stacks.redo.at(-1)?.label ?? null,
@@ -73,3 +72,6 @@ export function frame(library: OpenLibrary): FrameView {
     },
   };
 }
+
+/** How many items have changed since the last release. */
+export const changeCount = (library: OpenLibrary): Steps<number> => library.countingChanges();

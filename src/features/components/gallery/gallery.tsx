@@ -14,7 +14,7 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { ActionIcon, Button, Checkbox, Group, MultiSelect, Text, TextInput } from '@mantine/core';
-import { useDebouncedCallback, useIntersection } from '@mantine/hooks';
+import { useDebouncedCallback } from '@mantine/hooks';
 import { IconGripVertical, IconPencil, IconPlus } from '@tabler/icons-react';
 import { PageLink } from '@/ui/page-link';
 import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
@@ -36,6 +36,7 @@ import { toggled } from '@/ui/toggled';
 import { ManyActions } from './many-actions';
 import { StagePage } from '@/features/session/page-bar';
 import { StartComponent } from '../start/start-component';
+import { useNear } from '@/ui/use-near';
 import classes from '../components.module.css';
 
 const NOTHING = {};
@@ -343,12 +344,7 @@ function Card({
   const link = useLensLink(library.axes);
   const drop = useDroppable({ id: `card:${component.name}` });
   const drag = useDraggable({ id: component.name, disabled: !library.canEdit || component.from !== null });
-  const { ref, entry } = useIntersection({ rootMargin: '400px' });
-  const [seen, setSeen] = useState(false);
-  useEffect(() => {
-    // A specimen is drawn once it comes near, and stays.
-    if (entry?.isIntersecting) setSeen(true);
-  }, [entry?.isIntersecting]);
+  const { ref, near } = useNear<HTMLDivElement>('400px');
   const said = [
     component.visibility === 'internal' && 'Excluded from releases',
     !component.documented && 'In no guide',
@@ -369,7 +365,7 @@ function Card({
         style={{ background: view.backdrop, height: STAGE }}
         data-specimen
       >
-        {seen && (
+        {near && (
           <CardSpecimen
             component={component}
             trace={trace}

@@ -11,6 +11,7 @@ import { useLibrary } from '@/features/session/library-shell';
 import { Refused, useStore } from '@/features/session/refused';
 import { DialogFoot } from '@/ui/dialog-foot';
 import { useLens } from '@/ui/frame/lens';
+import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import classes from './themes.module.css';
 
@@ -139,7 +140,7 @@ function Changes({ changes, lens }: { changes: ThemeChangesView; lens: Record<st
                       html={drawing.html}
                       css={drawing.css}
                       attributes={contextAttributes(lens)}
-                      backdrop="var(--color-surface-page, #fff)"
+                      backdrop={PAGE_BACKDROP}
                       padding={12}
                       fit={160}
                     />

@@ -14,6 +14,7 @@ import { refusalText, useStore } from '@/features/session/refused';
 import { ConfirmRemoval } from '@/ui/confirm-removal';
 import { EmptyState } from '@/ui/empty-state';
 import { useLens, useQuery } from '@/ui/frame/lens';
+import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { DeclarationsField } from '../rules/declarations-field';
 import { ApplyTheme } from './apply-theme';
@@ -113,7 +114,7 @@ export function ThemesPage() {
               html={theme.drawing.html}
               css={theme.drawing.css}
               attributes={contextAttributes(lens)}
-              backdrop="var(--color-surface-page, #fff)"
+              backdrop={PAGE_BACKDROP}
               padding={16}
             />
           </div>

@@ -7,6 +7,7 @@ import type { MeasuredPart } from '@/core/components/measured';
 import { AnatomyFigure } from '@/features/components/specimen/anatomy-panel';
 import { useLibrary } from '@/features/session/library-shell';
 import { useLens } from '@/ui/frame/lens';
+import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import type { DrawnBlock } from './block';
 import { Deprecated, Missing } from './component-notices';
@@ -28,7 +29,7 @@ export function AnatomyBlock({ block }: DrawnBlock<'anatomy'>) {
         html={block.html}
         css={block.css}
         attributes={contextAttributes({ ...lens, ...block.look.under })}
-        backdrop="var(--color-surface-page, #fff)"
+        backdrop={PAGE_BACKDROP}
         padding={28}
         measure={LOOK_PROPERTIES}
         onMeasured={setBoxes}

@@ -8,6 +8,7 @@ import { BesideFrames } from '@/ui/specimen/beside';
 import { GridSelect, useGrid } from '@/ui/specimen/grid-select';
 import type { DrawnBlock } from './block';
 import { Deprecated, Missing } from './component-notices';
+import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import classes from '../guides.module.css';
 
 export function ComponentBlock({ block }: DrawnBlock<'component'>) {
@@ -26,7 +27,7 @@ export function ComponentBlock({ block }: DrawnBlock<'component'>) {
         title={`Specimen of ${block.name}`}
         html={block.html}
         css={block.css}
-        backdrop="var(--color-surface-page, #fff)"
+        backdrop={PAGE_BACKDROP}
         padding={28}
         under={block.look.under}
         {...(block.look.width !== undefined && { width: block.look.width })}
