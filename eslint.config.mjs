@@ -132,13 +132,18 @@ export default tseslint.config(
   },
   {
     files: ['src/{features,ui,app}/**/*.tsx'],
-    ignores: ['src/ui/page-link.tsx'],
+    ignores: ['src/ui/page-link.tsx', 'src/ui/dialog.tsx'],
     rules: {
       'no-restricted-imports': [
         'error',
         {
           name: 'next/link',
           message: 'PageLink (ui/page-link) fetches pages ahead only when they are pointed at',
+        },
+        {
+          name: '@mantine/core',
+          importNames: ['Modal'],
+          message: 'Dialog (ui/dialog) hands the focus back to what opened it',
         },
       ],
     },

@@ -1,4 +1,5 @@
-import { Button, Modal, Stack, Text } from '@mantine/core';
+import { Button, Stack, Text } from '@mantine/core';
+import { Dialog } from './dialog';
 import type { ReactNode } from 'react';
 import { DialogFoot } from './dialog-foot';
 
@@ -17,7 +18,7 @@ export function ConfirmRemoval({
   children: ReactNode;
 }) {
   return (
-    <Modal opened onClose={close} title={title}>
+    <Dialog opened onClose={close} title={title}>
       <Stack gap="sm">
         <Text size="sm">{children}</Text>
         <DialogFoot close={close}>
@@ -33,6 +34,6 @@ export function ConfirmRemoval({
           </Button>
         </DialogFoot>
       </Stack>
-    </Modal>
+    </Dialog>
   );
 }

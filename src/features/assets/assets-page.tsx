@@ -2,18 +2,8 @@
 
 import { DialogFoot } from '@/ui/dialog-foot';
 import { counted } from '@/core/base/words';
-import {
-  ActionIcon,
-  Button,
-  Checkbox,
-  Group,
-  Menu,
-  Modal,
-  Select,
-  Stack,
-  Text,
-  TextInput,
-} from '@mantine/core';
+import { ActionIcon, Button, Checkbox, Group, Menu, Select, Stack, Text, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { Dropzone } from '@mantine/dropzone';
 import { IconDots } from '@tabler/icons-react';
 import { PageLink } from '@/ui/page-link';
@@ -327,7 +317,7 @@ function AssetCard({
           }}
         />
       )}
-      <Modal
+      <Dialog
         opened={doing !== null}
         onClose={() => setDoing(null)}
         title={doing === 'rename' ? `Rename ${row.name}` : `Replace ${row.name}`}
@@ -365,7 +355,7 @@ function AssetCard({
             </DialogFoot>
           </Stack>
         </form>
-      </Modal>
+      </Dialog>
     </article>
   );
 }

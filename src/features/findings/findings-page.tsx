@@ -5,17 +5,8 @@ import { useOneTabStop } from '@/ui/one-tab-stop';
 import { EmptyState } from '@/ui/empty-state';
 import { FirstTokens } from '@/features/session/library-link';
 import { counted } from '@/core/base/words';
-import {
-  Button,
-  Checkbox,
-  Group,
-  Menu,
-  Modal,
-  SegmentedControl,
-  Stack,
-  Text,
-  TextInput,
-} from '@mantine/core';
+import { Button, Checkbox, Group, Menu, SegmentedControl, Stack, Text, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { PageLink } from '@/ui/page-link';
 import { useState } from 'react';
 import { contextText } from '@/core/tokens/system';
@@ -273,7 +264,7 @@ function Accept({
 }) {
   const [reason, setReason] = useState('');
   return (
-    <Modal
+    <Dialog
       opened={rows !== null}
       onClose={close}
       title={`Accept ${rows?.length === 1 ? `${rows[0]!.code} at ${rows[0]!.path}` : `${counted(rows?.length ?? 0, 'finding')}`}`}
@@ -300,7 +291,7 @@ function Accept({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Checkbox, Modal, Stack, Text } from '@mantine/core';
+import { Button, Checkbox, Stack, Text } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
 import type { FindingRow } from '@/editing/findings/queries/findings';
@@ -25,7 +26,7 @@ export function FixDialog({
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const taken = rows.filter((row) => !left.has(idOf(row)));
   return (
-    <Modal opened onClose={close} title={`Fix ${counted(rows.length, 'finding')}`} size="lg">
+    <Dialog opened onClose={close} title={`Fix ${counted(rows.length, 'finding')}`} size="lg">
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -56,6 +57,6 @@ export function FixDialog({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Fieldset, Modal, MultiSelect, Select, Stack, TextInput } from '@mantine/core';
+import { Button, Fieldset, MultiSelect, Select, Stack, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { readContents } from '@/core/components/contents';
 import { KNOWN_STATES } from '@/core/components/condition';
@@ -44,7 +45,7 @@ export function BlockDialog({
     });
   const isComplete = form.options.every(({ name, optional }) => optional || fields[name]);
   return (
-    <Modal opened onClose={close} title={form.title}>
+    <Dialog opened onClose={close} title={form.title}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -70,7 +71,7 @@ export function BlockDialog({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 

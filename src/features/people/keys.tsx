@@ -8,13 +8,13 @@ import {
   Code,
   CopyButton,
   Group,
-  Modal,
   Skeleton,
   Stack,
   Text,
   TextInput,
   Title,
 } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { dayText } from '@/ui/day-text';
 import { useForm } from '@mantine/form';
 import { notifications } from '@mantine/notifications';
@@ -130,7 +130,7 @@ function CreateKey({ close, created }: { close: () => void; created: (name: stri
     }
   };
   return (
-    <Modal opened onClose={close} title="Create key">
+    <Dialog opened onClose={close} title="Create key">
       <form onSubmit={form.onSubmit((values) => void save(values))}>
         <Stack>
           <TextInput
@@ -154,6 +154,6 @@ function CreateKey({ close, created }: { close: () => void; created: (name: stri
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Modal, NumberInput, Stack, TextInput } from '@mantine/core';
+import { Button, NumberInput, Stack, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { SCREEN_WIDTH } from '@/core/products/items';
 import { errorAt, Refused, useStore } from '@/features/session/refused';
@@ -27,7 +28,7 @@ export function ScreenDialog({
     if (saved) close();
   };
   return (
-    <Modal opened onClose={close} title={name}>
+    <Dialog opened onClose={close} title={name}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -58,6 +59,6 @@ export function ScreenDialog({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Group, Modal, Select, Stack, Text } from '@mantine/core';
+import { Button, Group, Select, Stack, Text } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
 import { contextAttributes } from '@/core/products/screen';
@@ -32,7 +33,7 @@ export function ThemeDialog({
   const input = { theme, screen: where === 'all' ? null : screen.id };
   const review = useDocumentQuery('themeReview', input);
   return (
-    <Modal opened onClose={close} title="Apply theme" size={1000}>
+    <Dialog opened onClose={close} title="Apply theme" size={1000}>
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -119,6 +120,6 @@ export function ThemeDialog({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

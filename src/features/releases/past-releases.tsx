@@ -1,6 +1,7 @@
 'use client';
 
-import { Alert, Badge, Button, Group, Modal, Stack, Text, Textarea } from '@mantine/core';
+import { Alert, Badge, Button, Group, Stack, Text, Textarea } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import type { AnswerOf } from '@/api/operations';
@@ -66,17 +67,11 @@ export function PastReleases() {
                     Release as {versionOfCandidate(release.version)}
                   </Button>
                 )}
-                {release.withdrawn ? (
-                  <Restore release={release} done={() => void refetch()} />
-                ) : (
-                  <Button
-                    size="compact-sm"
-                    variant="default"
-                    onClick={() => setAsking({ release, to: 'withdraw' })}
-                  >
-                    Withdraw {release.version}
-                  </Button>
-                )}
+                <WithdrawOrRestore
+                  release={release}
+                  withdraw={() => setAsking({ release, to: 'withdraw' })}
+                  done={() => void refetch()}
+                />
               </Group>
             )}
           </Group>
@@ -113,7 +108,16 @@ export function PastReleases() {
   );
 }
 
-function Restore({ release: { version }, done }: { release: Release; done: () => void }) {
+/** One button, whichever of both it says: who pressed it is still there afterwards. */
+function WithdrawOrRestore({
+  release: { version, withdrawn },
+  withdraw,
+  done,
+}: {
+  release: Release;
+  withdraw: () => void;
+  done: () => void;
+}) {
   const { slug, name } = useLibrary();
   const [busy, setBusy] = useState(false);
   const restore = async () => {
@@ -128,8 +132,13 @@ function Restore({ release: { version }, done }: { release: Release; done: () =>
     done();
   };
   return (
-    <Button size="compact-sm" variant="default" loading={busy} onClick={() => void restore()}>
-      Restore {version}
+    <Button
+      size="compact-sm"
+      variant="default"
+      loading={busy}
+      onClick={withdrawn ? () => void restore() : withdraw}
+    >
+      {withdrawn ? 'Restore' : 'Withdraw'} {version}
     </Button>
   );
 }
@@ -186,7 +195,7 @@ function Ask({
     setBusy(false);
   };
   return (
-    <Modal opened onClose={close} title={words.title}>
+    <Dialog opened onClose={close} title={words.title}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -216,6 +225,6 @@ function Ask({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

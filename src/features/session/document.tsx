@@ -1,7 +1,8 @@
 'use client';
 
 import { storedValue } from '@/core/tokens/stored-value';
-import { Alert, Button, Center, Group, Modal, Stack, Text, ColorSwatch } from '@mantine/core';
+import { Alert, Button, Center, Group, Stack, Text, ColorSwatch } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { notifications } from '@mantine/notifications';
 import { replaceEqualDeep } from '@tanstack/react-query';
 import {
@@ -325,7 +326,7 @@ function ClashDialog({ report, close }: { report: ProblemReport | null; close: (
   const client = useDocument();
   const clash: ClashReport | undefined = report?.clashes?.[0];
   return (
-    <Modal
+    <Dialog
       opened={clash !== undefined}
       onClose={close}
       title="Edited by someone else while you typed"
@@ -366,6 +367,6 @@ function ClashDialog({ report, close }: { report: ProblemReport | null; close: (
           </Group>
         </Stack>
       )}
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Modal, Stack, TextInput } from '@mantine/core';
+import { Button, Stack, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { DialogFoot } from '@/ui/dialog-foot';
 import type { Refusal } from './document';
@@ -26,7 +27,7 @@ export function OneField({
   const [text, setText] = useState(value);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   return (
-    <Modal opened onClose={close} title={title}>
+    <Dialog opened onClose={close} title={title}>
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -48,6 +49,6 @@ export function OneField({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

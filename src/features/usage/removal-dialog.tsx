@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Checkbox, Modal, Select, Stack, Text } from '@mantine/core';
+import { Button, Checkbox, Select, Stack, Text } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { PageLink } from '@/ui/page-link';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
@@ -41,7 +42,7 @@ export function RemovalDialog({
   const here = view ? view.count - view.inProducts : 0;
   const label = 'Replacement';
   return (
-    <Modal opened onClose={close} title={`Remove ${title}?`}>
+    <Dialog opened onClose={close} title={`Remove ${title}?`}>
       <Stack>
         {view && (
           <>
@@ -117,6 +118,6 @@ export function RemovalDialog({
           </Button>
         </DialogFoot>
       </Stack>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { Alert, Button, Modal, Stack, TextInput } from '@mantine/core';
+import { Alert, Button, Stack, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useForm } from '@mantine/form';
 import { useState, type ReactNode } from 'react';
 import { DialogFoot } from '@/ui/dialog-foot';
@@ -40,7 +41,7 @@ export function CreateDialog({
     }
   });
   return (
-    <Modal opened onClose={close} title={title}>
+    <Dialog opened onClose={close} title={title}>
       <form onSubmit={submit}>
         <Stack gap="sm">
           {problem && (
@@ -56,6 +57,6 @@ export function CreateDialog({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -46,7 +46,7 @@ export function LibraryCard({ entry }: { entry: DocumentEntry }) {
           <Drawn slug={entry.slug} />
         </DocumentProvider>
       ) : (
-        waiting
+        <Skeleton height={320} animate={false} />
       )}
     </article>
   );

@@ -44,8 +44,8 @@ export function ProductThumbnail({
 }) {
   const { me } = useWork();
   const { ref, near } = useNear<HTMLDivElement>('300px');
-  const waiting = <Skeleton ref={ref} height={170} role="status" aria-label={`Opening ${name}`} />;
-  if (!near) return waiting;
+  const waiting = <Skeleton height={170} role="status" aria-label={`Opening ${name}`} />;
+  if (!near) return <Skeleton ref={ref} height={170} animate={false} />;
   return (
     <DocumentProvider kind="product" slug={slug} person={me.person.id} live={false} waiting={waiting}>
       <Screen slug={slug} upgrade={upgrade} />

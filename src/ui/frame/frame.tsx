@@ -6,11 +6,11 @@ import {
   Indicator,
   Kbd,
   Menu,
-  Modal,
   Table,
   Tooltip,
   useMantineColorScheme,
 } from '@mantine/core';
+import { Dialog } from '../dialog';
 import { useDisclosure, useHotkeys } from '@mantine/hooks';
 import { Spotlight, spotlight, type SpotlightActionGroupData } from '@mantine/spotlight';
 import {
@@ -317,7 +317,7 @@ export function Frame({
         shortcut={null}
         returnFocus={false}
       />
-      <Modal opened={helping} onClose={help.close} title="Keyboard shortcuts">
+      <Dialog opened={helping} onClose={help.close} title="Keyboard shortcuts">
         <Table>
           <Table.Tbody>
             {[
@@ -342,7 +342,7 @@ export function Frame({
             ))}
           </Table.Tbody>
         </Table>
-      </Modal>
+      </Dialog>
     </>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, FileButton, Group, Modal, Select, Stack, Text, TextInput, Textarea } from '@mantine/core';
+import { Button, FileButton, Group, Select, Stack, Text, TextInput, Textarea } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { counted, listed } from '@/core/base/words';
 import type { TypedTable } from '@/editing/components/queries/data-tables';
@@ -39,7 +40,7 @@ export function DataDialog({
   const fills = read?.fills ?? null;
   const title = table ? 'Edit data' : 'Add data';
   return (
-    <Modal opened onClose={close} title={title} size="lg">
+    <Dialog opened onClose={close} title={title} size="lg">
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -107,7 +108,7 @@ export function DataDialog({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 

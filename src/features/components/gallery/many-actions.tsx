@@ -2,7 +2,8 @@
 
 import { DialogFoot } from '@/ui/dialog-foot';
 import { counted } from '@/core/base/words';
-import { Autocomplete, Button, Group, Menu, Modal, Select, Stack, Text } from '@mantine/core';
+import { Autocomplete, Button, Group, Menu, Select, Stack, Text } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import type { ComponentsView } from '@/editing/components/queries/gallery';
 import { RemovalDialog } from '@/features/usage/removal-dialog';
@@ -114,7 +115,7 @@ function RankDialog({
   const { put, refusal } = useStore();
   const [rank, setRank] = useState('');
   return (
-    <Modal
+    <Dialog
       opened
       onClose={close}
       title={`Move ${names.length === 1 ? names[0] : counted(names.length, 'component')} to a rank`}
@@ -144,7 +145,7 @@ function RankDialog({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 
@@ -155,7 +156,7 @@ function TidyDialog({ close }: { close: () => void }) {
   const moves = useDocumentQuery('groupedRanks', NOTHING);
   const { put, refusal } = useStore();
   return (
-    <Modal opened onClose={close} title="Group by name">
+    <Dialog opened onClose={close} title="Group by name">
       <Stack>
         <Text size="sm">
           Each component moves to the rank of the component its name begins with, and each rank is sorted by
@@ -179,7 +180,7 @@ function TidyDialog({ close }: { close: () => void }) {
           </Button>
         </DialogFoot>
       </Stack>
-    </Modal>
+    </Dialog>
   );
 }
 
@@ -217,7 +218,7 @@ function GiveDialog({ names, close, done }: { names: string[]; close: () => void
     }
   };
   return (
-    <Modal
+    <Dialog
       opened
       onClose={close}
       title={`Copy or move ${names.length === 1 ? names[0] : counted(names.length, 'component')} to library`}
@@ -282,6 +283,6 @@ function GiveDialog({ names, close, done }: { names: string[]; close: () => void
           </Button>
         </DialogFoot>
       </Stack>
-    </Modal>
+    </Dialog>
   );
 }

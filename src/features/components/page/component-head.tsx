@@ -2,7 +2,8 @@
 
 import { DialogFoot } from '@/ui/dialog-foot';
 import { counted } from '@/core/base/words';
-import { Button, Group, Menu, Modal, Select, Stack, Text, TextInput } from '@mantine/core';
+import { Button, Group, Menu, Select, Stack, Text, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { IconDots } from '@tabler/icons-react';
 import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
@@ -139,7 +140,7 @@ function Deprecate({ view, close }: { view: ProofView; close: () => void }) {
   const [reason, setReason] = useState('');
   const [replacement, setReplacement] = useState<string | null>(null);
   return (
-    <Modal opened onClose={close} title={`Deprecate ${view.name}`}>
+    <Dialog opened onClose={close} title={`Deprecate ${view.name}`}>
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -176,6 +177,6 @@ function Deprecate({ view, close }: { view: ProofView; close: () => void }) {
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,7 +1,8 @@
 'use client';
 
 import { counted, plural } from '@/core/base/words';
-import { ActionIcon, Button, Menu, Modal, Select, Stack, TagsInput, Text, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Menu, Select, Stack, TagsInput, Text, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { IconDots } from '@tabler/icons-react';
 import { useState } from 'react';
 import { elementLabel, THEME_ELEMENTS, type ThemeElement } from '@/core/components/theme';
@@ -166,7 +167,7 @@ export function PartsPanel({ view }: { view: ProofView }) {
         />
       )}
       {doing?.what === 'remove' && (
-        <Modal opened onClose={() => setDoing(null)} title={`Remove ${doing.part}?`}>
+        <Dialog opened onClose={() => setDoing(null)} title={`Remove ${doing.part}?`}>
           <Stack>
             <Text size="sm">
               {goes ? `This also removes ${goes}.` : 'Nothing else is removed.'} You can undo this.
@@ -183,7 +184,7 @@ export function PartsPanel({ view }: { view: ProofView }) {
               </Button>
             </DialogFoot>
           </Stack>
-        </Modal>
+        </Dialog>
       )}
       <div className={classes.body}>
         <Refused refusal={refusal} />

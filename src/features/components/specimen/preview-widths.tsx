@@ -1,7 +1,8 @@
 'use client';
 
 import { DialogFoot } from '@/ui/dialog-foot';
-import { Button, Modal, Stack, TagsInput, Text } from '@mantine/core';
+import { Button, Stack, TagsInput, Text } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { MOST_WIDTHS, NARROWEST, WIDEST } from '@/api/limits';
@@ -18,7 +19,7 @@ export function PreviewWidths({ close }: { close: () => void }) {
     (text) => !/^\d+$/.test(text) || Number(text) < NARROWEST || Number(text) > WIDEST,
   );
   return (
-    <Modal opened onClose={close} title="Preview widths">
+    <Dialog opened onClose={close} title="Preview widths">
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -56,6 +57,6 @@ export function PreviewWidths({ close }: { close: () => void }) {
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,7 +1,8 @@
 'use client';
 
 import { DialogFoot } from '@/ui/dialog-foot';
-import { Button, Modal, SegmentedControl, Select, Stack, Text, TextInput } from '@mantine/core';
+import { Button, SegmentedControl, Select, Stack, Text, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { refusalText, useStore } from '@/features/session/refused';
@@ -26,7 +27,7 @@ export function StartComponent({ others, close }: { others: readonly string[]; c
   const [way, setWay] = useState<Way>('nothing');
   const open = (name: string) => router.push(link(`/libraries/${library.slug}/components/${name}`));
   return (
-    <Modal opened onClose={close} title="Create component" size={way === 'markup' ? 980 : 'lg'}>
+    <Dialog opened onClose={close} title="Create component" size={way === 'markup' ? 980 : 'lg'}>
       <Stack>
         <SegmentedControl
           aria-label="Based on"
@@ -39,7 +40,7 @@ export function StartComponent({ others, close }: { others: readonly string[]; c
         {way === 'markup' && <StartFromMarkup open={open} close={close} />}
         {way === 'code' && <StartFromCode open={open} close={close} />}
       </Stack>
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Modal, MultiSelect, Select, Stack, Text } from '@mantine/core';
+import { Button, MultiSelect, Select, Stack, Text } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
 import { elementLabel } from '@/core/components/theme';
@@ -40,7 +41,7 @@ export function ApplyTheme({
   const changes = useDocumentQuery('themeChanges', { theme, components, lens });
   const some = view.components.filter(({ elements }) => elements.length > 0);
   return (
-    <Modal opened onClose={close} title="Apply theme" size={900}>
+    <Dialog opened onClose={close} title="Apply theme" size={900}>
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -107,7 +108,7 @@ export function ApplyTheme({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 

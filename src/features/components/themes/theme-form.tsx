@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Modal, Stack, TextInput } from '@mantine/core';
+import { Button, Stack, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { refusalText, useStore } from '@/features/session/refused';
 import { DialogFoot } from '@/ui/dialog-foot';
@@ -27,7 +28,7 @@ export function ThemeForm({
       ? 'Create theme'
       : `Duplicate theme ${copy}`;
   return (
-    <Modal opened onClose={close} title={title}>
+    <Dialog opened onClose={close} title={title}>
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -62,6 +63,6 @@ export function ThemeForm({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

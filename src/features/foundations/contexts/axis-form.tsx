@@ -1,6 +1,7 @@
 'use client';
 
-import { ActionIcon, Button, Group, Input, Modal, Radio, Stack, Text, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Group, Input, Radio, Stack, Text, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { randomId, useListState } from '@mantine/hooks';
 import { IconArrowDown, IconArrowUp, IconX } from '@tabler/icons-react';
 import { useState } from 'react';
@@ -55,7 +56,7 @@ export function AxisForm({
     if (added) setQuery({ create: null, layer: `${name.trim()} ${added.name.trim()}` });
   };
   return (
-    <Modal opened onClose={close} title={axis ? `Edit axis ${axis.name}` : 'Add axis'}>
+    <Dialog opened onClose={close} title={axis ? `Edit axis ${axis.name}` : 'Add axis'}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -148,6 +149,6 @@ export function AxisForm({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -9,7 +9,8 @@ import {
   type DragEndEvent,
 } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { ActionIcon, Button, Group, Menu, Modal, Select, Stack, Text } from '@mantine/core';
+import { ActionIcon, Button, Group, Menu, Select, Stack, Text } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { IconDots, IconGripVertical, IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
@@ -142,7 +143,7 @@ function AddLayer({ close }: { close: () => void }) {
     axes.flatMap(({ name }) => (chosen[name] && chosen[name] !== ANY ? [[name, chosen[name]]] : [])),
   );
   return (
-    <Modal opened onClose={close} title="Add layer">
+    <Dialog opened onClose={close} title="Add layer">
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -171,7 +172,7 @@ function AddLayer({ close }: { close: () => void }) {
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -2,7 +2,8 @@
 
 import { DialogFoot } from '@/ui/dialog-foot';
 import { counted } from '@/core/base/words';
-import { Button, Checkbox, Group, Modal, Stack, Text, TextInput } from '@mantine/core';
+import { Button, Checkbox, Group, Stack, Text, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
@@ -33,7 +34,7 @@ export function MakeScheme({ close }: { close: () => void }) {
   };
   const failing = view?.steps.filter((step) => step.how === 'fails').length ?? 0;
   return (
-    <Modal opened onClose={close} title="Generate a dark scheme" size={900}>
+    <Dialog opened onClose={close} title="Generate a dark scheme" size={900}>
       <Stack gap="sm">
         <Text size="sm">
           Each semantic token is mirrored to the opposite end of its ramp and adjusted to the nearest step at
@@ -121,6 +122,6 @@ export function MakeScheme({ close }: { close: () => void }) {
           </Button>
         </DialogFoot>
       </Stack>
-    </Modal>
+    </Dialog>
   );
 }

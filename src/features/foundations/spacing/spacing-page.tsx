@@ -6,13 +6,13 @@ import {
   Button,
   Group,
   Menu,
-  Modal,
   NumberInput,
   Select,
   Stack,
   Text,
   TextInput,
 } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { IconPlus } from '@tabler/icons-react';
 import { PageLink } from '@/ui/page-link';
 import { useState, type ReactNode } from 'react';
@@ -283,7 +283,7 @@ function Add({
     if (!refused) close();
   };
   return (
-    <Modal
+    <Dialog
       opened
       onClose={close}
       title={what === 'grid' ? 'Add layout grid width' : `Add ${what === 'inset' ? 'an inset' : 'a gap'}`}
@@ -366,7 +366,7 @@ function Add({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 

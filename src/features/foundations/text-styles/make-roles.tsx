@@ -2,7 +2,8 @@
 
 import { DialogFoot } from '@/ui/dialog-foot';
 import { counted } from '@/core/base/words';
-import { Button, Checkbox, Group, Modal, NumberInput, Select, Stack, Text } from '@mantine/core';
+import { Button, Checkbox, Group, NumberInput, Select, Stack, Text } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { INTERVALS } from '@/core/tokens/type-scale';
 import type { TextRole } from '@/core/tokens/text-roles';
@@ -32,7 +33,7 @@ export function MakeRoles({ missing, close }: { missing: readonly TextRole[]; cl
     if (!refused) close();
   };
   return (
-    <Modal opened onClose={close} title="Create missing text styles" size="lg">
+    <Dialog opened onClose={close} title="Create missing text styles" size="lg">
       <Stack gap="sm">
         <Group align="end">
           <NumberInput
@@ -100,6 +101,6 @@ export function MakeRoles({ missing, close }: { missing: readonly TextRole[]; cl
           </Button>
         </DialogFoot>
       </Stack>
-    </Modal>
+    </Dialog>
   );
 }

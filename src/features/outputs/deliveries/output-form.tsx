@@ -5,13 +5,13 @@ import {
   Button,
   Checkbox,
   Input,
-  Modal,
   MultiSelect,
   SegmentedControl,
   Select,
   Stack,
   TextInput,
 } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useForm } from '@mantine/form';
 import { useState } from 'react';
 import type { OutputItem } from '@/core/outputs/output-item';
@@ -89,7 +89,7 @@ export function OutputForm({
     else setProblem(said);
   });
   return (
-    <Modal opened onClose={close} title={output ? `Edit output ${output.name}` : 'Create output'} size="lg">
+    <Dialog opened onClose={close} title={output ? `Edit output ${output.name}` : 'Create output'} size="lg">
       <form onSubmit={submit}>
         <Stack gap="sm">
           {problem && (
@@ -189,6 +189,6 @@ export function OutputForm({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Checkbox, Modal, NativeSelect, Stack, Text } from '@mantine/core';
+import { Button, Checkbox, NativeSelect, Stack, Text } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -116,7 +117,7 @@ function HideDialog({
         other.pins.some((pin) => pin.startsWith(`${entry.name} `))),
   );
   return (
-    <Modal opened onClose={close} title={`Show ${entry.name} to ${entry.team} only`}>
+    <Dialog opened onClose={close} title={`Show ${entry.name} to ${entry.team} only`}>
       <Stack>
         <Text size="sm">
           People outside {entry.team} no longer see {entry.name}, its releases or what refers to it.
@@ -140,6 +141,6 @@ function HideDialog({
           </Button>
         </DialogFoot>
       </Stack>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { ActionIcon, Alert, Button, Group, Modal, Select, Stack, Text, TextInput } from '@mantine/core';
+import { ActionIcon, Alert, Button, Group, Select, Stack, Text, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useForm } from '@mantine/form';
 import { notifications } from '@mantine/notifications';
 import { IconPlus, IconX } from '@tabler/icons-react';
@@ -52,7 +53,7 @@ export function InviteDialog({
     }
   });
   return (
-    <Modal opened onClose={close} title="Invite person">
+    <Dialog opened onClose={close} title="Invite person">
       <form onSubmit={invite}>
         <Stack gap="sm">
           {problem && (
@@ -120,6 +121,6 @@ export function InviteDialog({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

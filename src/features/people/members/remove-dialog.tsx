@@ -1,6 +1,7 @@
 'use client';
 
-import { Alert, Button, Modal, Stack, Text } from '@mantine/core';
+import { Alert, Button, Stack, Text } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { call } from '@/features/session/call';
 import { DialogFoot } from '@/ui/dialog-foot';
@@ -30,7 +31,7 @@ export function RemoveDialog({
     }
   };
   return (
-    <Modal opened onClose={close} title={`Remove ${person.name}`}>
+    <Dialog opened onClose={close} title={`Remove ${person.name}`}>
       <Stack>
         {problem && (
           <Alert color="red" role="alert">
@@ -47,6 +48,6 @@ export function RemoveDialog({
           </Button>
         </DialogFoot>
       </Stack>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Modal, Stack, TextInput } from '@mantine/core';
+import { Button, Stack, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useForm } from '@mantine/form';
 import { useState } from 'react';
 import { call } from '@/features/session/call';
@@ -35,7 +36,7 @@ export function TeamDialog({
     }
   });
   return (
-    <Modal opened onClose={close} title={team ? `Rename team ${team.name}` : 'Create team'}>
+    <Dialog opened onClose={close} title={team ? `Rename team ${team.name}` : 'Create team'}>
       <form onSubmit={save}>
         <Stack>
           <TextInput
@@ -52,6 +53,6 @@ export function TeamDialog({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,4 +1,5 @@
-import { Button, Modal, Stack, Text, TextInput, Textarea } from '@mantine/core';
+import { Button, Stack, Text, TextInput, Textarea } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { call } from '@/features/session/call';
 import { DialogFoot } from '@/ui/dialog-foot';
@@ -33,7 +34,7 @@ export function ProposeBranch({
     }
   }; // prettier-ignore
   return (
-    <Modal opened onClose={close} title="Propose branch">
+    <Dialog opened onClose={close} title="Propose branch">
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -73,6 +74,6 @@ export function ProposeBranch({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,4 +1,5 @@
-import { ActionIcon, Button, Menu, Modal, Stack, Text, TextInput } from '@mantine/core';
+import { ActionIcon, Button, Menu, Stack, Text, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { IconDots } from '@tabler/icons-react';
 import { PageLink } from '@/ui/page-link';
 import { useState } from 'react';
@@ -51,7 +52,7 @@ export function ValueActions({
         </Menu.Dropdown>
       </Menu>
       {choosing && propose && (
-        <Modal opened onClose={() => setChoosing(false)} title={`Replace ${value} with a token`}>
+        <Dialog opened onClose={() => setChoosing(false)} title={`Replace ${value} with a token`}>
           <form
             onSubmit={(event) => {
               event.preventDefault();
@@ -76,7 +77,7 @@ export function ValueActions({
               </DialogFoot>
             </Stack>
           </form>
-        </Modal>
+        </Dialog>
       )}
     </>
   );

@@ -2,7 +2,8 @@
 
 import { DialogFoot } from '@/ui/dialog-foot';
 import { counted, plural } from '@/core/base/words';
-import { Button, Modal, Stack, Text, TextInput } from '@mantine/core';
+import { Button, Stack, Text, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useEffect, useState } from 'react';
 import type { TokenView } from '@/editing/tokens/queries/token';
 import { useCommand, type Refusal } from '@/features/session/document';
@@ -29,7 +30,7 @@ export function RenameToken({ opened, close, view, onMoved }: Dialog & { onMoved
     setRefusal(null);
   }, [view.path, opened]);
   return (
-    <Modal opened={opened} onClose={close} title={`Rename ${view.path}`}>
+    <Dialog opened={opened} onClose={close} title={`Rename ${view.path}`}>
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -65,7 +66,7 @@ export function RenameToken({ opened, close, view, onMoved }: Dialog & { onMoved
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 
@@ -77,7 +78,7 @@ export function DeprecateToken({ opened, close, view, lens }: Dialog & { lens: R
   const [date, setDate] = useState('');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   return (
-    <Modal
+    <Dialog
       opened={opened}
       onClose={close}
       title={done ? `Undeprecate ${view.path}` : `Deprecate ${view.path}`}
@@ -128,7 +129,7 @@ export function DeprecateToken({ opened, close, view, lens }: Dialog & { lens: R
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 
@@ -166,7 +167,7 @@ export function ExtractValue({
 }) {
   const { store } = useCommand();
   return (
-    <Modal opened={place !== null} onClose={close} title="Extract to a new token">
+    <Dialog opened={place !== null} onClose={close} title="Extract to a new token">
       <ExtractForm
         label="Path of the new token"
         close={close}
@@ -176,6 +177,6 @@ export function ExtractValue({
           return refused;
         }}
       />
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Checkbox, Modal, Stack, Group, Text, TextInput } from '@mantine/core';
+import { Button, Checkbox, Stack, Group, Text, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
 import { joinPath, lastName, parentPath } from '@/core/tokens/system';
@@ -77,7 +78,7 @@ export function MoveTokens({ paths, close, done }: TableDialog) {
   const group = into.trim();
   const [first] = paths as [string];
   return (
-    <Modal opened onClose={close} title={`Move ${nameOf(paths)} to a group`}>
+    <Dialog opened onClose={close} title={`Move ${nameOf(paths)} to a group`}>
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -108,7 +109,7 @@ export function MoveTokens({ paths, close, done }: TableDialog) {
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 
@@ -116,7 +117,7 @@ export function DuplicateToken({ paths, close, done }: TableDialog) {
   const { put, refusal } = useStore();
   const path = paths[0]!;
   return (
-    <Modal opened onClose={close} title={`Duplicate ${path}`}>
+    <Dialog opened onClose={close} title={`Duplicate ${path}`}>
       <PathForm
         label="Path of the copy"
         start={`${path}-2`}
@@ -125,7 +126,7 @@ export function DuplicateToken({ paths, close, done }: TableDialog) {
         close={close}
         store={async (to) => (await put('duplicate', { path, to })) && done()}
       />
-    </Modal>
+    </Dialog>
   );
 }
 
@@ -142,7 +143,7 @@ export function ReplaceInPaths({ close, done }: TableDialog) {
   const leave = (changes ?? []).filter(({ from }) => left.has(from)).map(({ from }) => from);
   const count = (changes?.length ?? 0) - leave.length;
   return (
-    <Modal opened onClose={close} title="Find and replace in paths" size="lg">
+    <Dialog opened onClose={close} title="Find and replace in paths" size="lg">
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -195,7 +196,7 @@ export function ReplaceInPaths({ close, done }: TableDialog) {
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 
@@ -223,7 +224,7 @@ export function DeprecateTokens({ paths, lens, close, done }: TableDialog) {
   const [replacement, setReplacement] = useState('');
   const [date, setDate] = useState('');
   return (
-    <Modal opened onClose={close} title={`Deprecate ${nameOf(paths)}`}>
+    <Dialog opened onClose={close} title={`Deprecate ${nameOf(paths)}`}>
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -257,6 +258,6 @@ export function DeprecateTokens({ paths, lens, close, done }: TableDialog) {
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -7,7 +7,8 @@ import { guessedType } from '@/core/tokens/typed-value';
 import { useQuery } from '@/ui/frame/lens';
 import { EDITORS } from '../editors/registry';
 import { ValueInput } from '../value-input';
-import { Button, Modal, Select, Stack, TextInput } from '@mantine/core';
+import { Button, Select, Stack, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { useCommand, type Refusal } from '@/features/session/document';
 
@@ -46,7 +47,7 @@ export function AddToken({
   const guessed = guessedType(text, path);
   const type = chosen ?? guessed ?? 'color';
   return (
-    <Modal opened={opened} onClose={close} title="Add token">
+    <Dialog opened={opened} onClose={close} title="Add token">
       <form
         onSubmit={async (event) => {
           event.preventDefault();
@@ -96,6 +97,6 @@ export function AddToken({
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -2,7 +2,8 @@
 
 import { DialogFoot } from '@/ui/dialog-foot';
 import { counted, plural } from '@/core/base/words';
-import { Button, Modal, SegmentedControl, Stack, Text, TextInput } from '@mantine/core';
+import { Button, SegmentedControl, Stack, Text, TextInput } from '@mantine/core';
+import { Dialog } from '@/ui/dialog';
 import { KeepOldPaths } from '../keep-old-paths';
 import { useState } from 'react';
 import { useCommand, type Refusal } from '@/features/session/document';
@@ -24,7 +25,7 @@ export function GroupDialog({ path, count, close }: { path: string; count: numbe
     if (!refused) close();
   };
   return (
-    <Modal opened onClose={close} title={`Group ${path}`}>
+    <Dialog opened onClose={close} title={`Group ${path}`}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -61,6 +62,6 @@ export function GroupDialog({ path, count, close }: { path: string; count: numbe
           </DialogFoot>
         </Stack>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
