@@ -206,9 +206,14 @@ test('a candidate is tried on a product, released as it is, and withdrawn with a
   await visit(page, '/libraries/boards/releases?show=past');
   await page.getByRole('button', { name: 'Withdraw 1.1.0', exact: true }).click();
   const withdrawing = page.getByRole('dialog', { name: 'Withdraw 1.1.0' });
+  await expect(withdrawing).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Withdraw 1.1.0', exact: true })).toBeFocused();
+  await page.keyboard.press('Enter');
   await withdrawing.getByLabel('Reason').fill('The last row is cut on halls of eight rows.');
   await withdrawing.getByRole('button', { name: 'Withdraw 1.1.0' }).click();
   await expect(released).toContainText('Withdrawn on');
+  await expect(page.getByRole('button', { name: 'Restore 1.1.0' })).toBeFocused();
   await enterAs(page, 'Jory Pell');
   await visit(page, '/products/departure-boards');
   const told = page.getByRole('alert').filter({ hasText: 'Boards 1.1.0 was withdrawn.' });

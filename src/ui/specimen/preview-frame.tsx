@@ -109,6 +109,8 @@ function Frame({
   const scale = Math.min(asked, shrunk);
   const [traced, setTraced] = useState<[name: string, times: number][]>([]);
   const [ready, setReady] = useState(false);
+  /** Before, it is an empty page, white in the dark scheme too. */
+  const [drawn, setDrawn] = useState(false);
   const faces = useContext(FacesContext);
   /** A frame is sent each font once. */
   const sent = useRef(new Set<string>());
@@ -131,14 +133,15 @@ function Frame({
       last = Date.now();
       if (message.frame === 'ready') setReady(true);
       if (message.frame === 'size') {
-        const drawn = Math.min(20_000, Math.max(16, message.height));
-        setHeight(drawn);
+        const high = Math.min(20_000, Math.max(16, message.height));
+        setHeight(high);
+        setDrawn(true);
         // A smaller one is laid out wider, and is no higher for it: it shrinks once, and stays.
         const room = frame.current.parentElement?.clientWidth ?? 0;
         if (fit !== undefined)
           setShrunk((now) => {
             const isWide = room > 0 && message.width > room / Math.min(asked, now) + 1;
-            const whole = Math.min(fit / drawn, isWide ? room / message.width : 1);
+            const whole = Math.min(fit / high, isWide ? room / message.width : 1);
             return Math.min(now, Math.max(SMALLEST, whole));
           });
       }
@@ -234,6 +237,7 @@ function Frame({
           style={{
             width: width ?? (scale === 1 ? '100%' : `${100 / scale}%`),
             height,
+            visibility: drawn ? undefined : 'hidden',
             transform: scale === 1 ? undefined : `scale(${scale})`,
           }}
         />
