@@ -7,7 +7,10 @@ export const PREVIEW_SCRIPT = `
 (() => {
   const sheet = document.getElementById('sheet');
   const tell = (message) => parent.postMessage(message, '*');
+  let drawn = false;
   const size = () => {
+    // An empty page has a size too, which nobody has a use for.
+    if (!drawn) return;
     const root = document.documentElement;
     tell({ frame: 'size', height: Math.ceil(root.getBoundingClientRect().height), width: root.scrollWidth });
   };
@@ -54,6 +57,7 @@ export const PREVIEW_SCRIPT = `
       return;
     }
     if (message.kind !== 'draw') return;
+    drawn = true;
     sheet.textContent = 'html{background:' + (message.backdrop || 'transparent') + '}body{margin:0;padding:' + (message.padding || 0) + 'px}' + message.css;
     for (const name of document.documentElement.getAttributeNames()) if (name.startsWith('data-')) document.documentElement.removeAttribute(name);
     for (const [name, value] of Object.entries(message.attributes || {})) document.documentElement.setAttribute(name, value);
