@@ -40,6 +40,7 @@ import { tiers } from './tokens/queries/tiers';
 import { token } from './tokens/queries/token';
 import { matchingPaths, tokenCsv, tokenList } from './tokens/queries/token-list';
 import { removal } from './usage/queries/removal';
+import { users } from './session/queries/users';
 import { usage, uses } from './usage/queries/usage';
 import { groupedRanks } from '@/editing/components/ranks';
 import { replacedPaths } from '@/editing/tokens/paths';
@@ -56,6 +57,7 @@ const markupQueries = () => import('./components/queries/markup');
 export const LIBRARY_QUERIES = {
   frame,
   changeCount,
+  users,
   card,
   findingCount,
   search,

@@ -20,6 +20,7 @@ import { sessionUseCases } from './people/sessions';
 import { productUseCases } from './products/take';
 import { parentUseCases } from './releases/parent';
 import { publishUseCases } from './releases/publish';
+import { withdrawUseCases } from './releases/withdraw';
 import { proposalUseCases } from './repositories/proposals';
 import { repositoryUseCases } from './repositories/repository';
 import { scanUseCases } from './usage/scans';
@@ -42,6 +43,7 @@ export const USE_CASES: ReadonlyMap<string, UseCase> = registryOf(
     ...transferUseCases,
     ...visibilityUseCases,
     ...publishUseCases,
+    ...withdrawUseCases,
     ...parentUseCases,
     ...productUseCases,
     ...outputUseCases,

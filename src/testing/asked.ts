@@ -12,6 +12,7 @@ const ink = itemsOf(demo().items, 'token').find(({ name }) => name === '700')!;
 export const ASKED: { [K in QueryName]: QueryArguments<K> | null } = {
   frame: {},
   changeCount: {},
+  users: {},
   card: {},
   findingCount: {},
   search: { text: 'estuary', limit: 20 } as never,

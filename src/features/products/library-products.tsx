@@ -12,13 +12,13 @@ import { ProductThumbnail } from '@/features/workspace/product-card';
 import { useLensLink } from '@/ui/frame/lens';
 import classes from './library-products.module.css';
 
-const NONE = { leftOut: [] };
+const NOTHING = {};
 
 /** The products that use this library on a line of its releases: each stands at the release it is pinned to. */
 export function LibraryProducts() {
   const library = useLibrary();
   const link = useLensLink(library.axes);
-  const view = useDocumentQuery('ledger', NONE);
+  const view = useDocumentQuery('users', NOTHING);
   if (!view) return <StagePage>{null}</StagePage>;
   const used = new Set(view.products.map(({ version }) => version));
   const versions = library.versions

@@ -14,6 +14,7 @@ import { DialogFoot } from '@/ui/dialog-foot';
 import { EmptyState } from '@/ui/empty-state';
 import { Prose } from '@/ui/markdown';
 import { PageSkeleton } from '@/ui/page-skeleton';
+import { ReleaseGraph } from './release-graph';
 import classes from './releases.module.css';
 
 type Release = AnswerOf<'releases.list'>['releases'][number];
@@ -46,6 +47,7 @@ export function PastReleases() {
     (library.last === null || compareVersions(version, library.last) > 0);
   return (
     <div className={classes.past}>
+      <ReleaseGraph releases={releases} />
       {releases.map((release) => (
         <article key={release.version} aria-labelledby={`release-${release.version}`}>
           <Group gap="xs">

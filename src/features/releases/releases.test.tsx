@@ -173,6 +173,33 @@ test('a candidate that is still to come is released as it is; a release is withd
   expect(await screen.findByRole('button', { name: 'Withdraw 1.0.0' })).toBeInTheDocument();
 });
 
+test('the past stands in the order of time, with who has each release and what is still to come; each leads to its notes', async () => {
+  const gone = past('1.1.0', { reason: 'Too pale.', by: 'Osei', at: '2026-03-05T00:00:00Z' });
+  serve(() => ({
+    body: {
+      releases: [
+        { ...gone, at: '2026-03-03T00:00:00Z' },
+        { ...past('1.1.0-candidate.1'), at: '2026-03-02T00:00:00Z' },
+        past('1.0.0'),
+      ],
+    },
+  }));
+  const using = ['Booking', 'Kiosk', 'Freight', 'Crew'].map((name) => ({ ...products[0]!, id: name, slug: name, name }));
+  await openPage(<Releases />, 'releases?show=past', { released, present: changed, more: { products: using } });
+  const graph = await screen.findByRole('region', { name: 'Releases over time' });
+  await within(graph).findByText('2 changes');
+  expect(within(graph).getAllByRole('listitem').map((item) => item.textContent)).toEqual([
+    '1.0.01 Feb 2026Booking, Kiosk and 2 others',
+    '1.1.0-candidate.12 Mar 2026, to try',
+    '1.1.03 Mar 2026, withdrawn',
+    'Next release2 changes',
+  ]);
+  for (const version of ['1.0.0', '1.1.0', '1.1.0-candidate.1']) {
+    const [, to] = within(graph).getByRole('link', { name: version }).getAttribute('href')!.split('#');
+    expect(document.getElementById(to!)!.closest('article')).toBe(screen.getByRole('article', { name: version }));
+  }
+}); // prettier-ignore
+
 test('who may only look sees what became of a release, and changes none', async () => {
   serve(() => ({
     body: { releases: [past('1.0.0', { reason: 'Too pale.', by: 'Osei', at: '2026-03-01T00:00:00Z' })] },

@@ -17,22 +17,18 @@ import {
 } from '@/core/releases/version';
 import { releaseNotes } from '@/core/releases/notes';
 import { Resolution } from '@/core/tokens/resolve';
-import { announceSurroundings } from '../documents/events';
-import { readable, type Actor, type DocumentRow } from '../access/authorise';
+import type { DocumentRow } from '../access/authorise';
 import { draftOf, loadDocument, type DraftRow } from '../documents/store';
 import { deliverRelease } from '../outputs/deliveries';
 import { badRequest, Problem } from '../http/problem';
-import { addNotice, markDone } from '../people/notices';
 import { personIn, useCase, type Work } from '../use-case';
-import { parentReview, upgradeReview } from './reviews';
-import { addEvent, lastReleaseOf, offeredOf, withdrawalOf, withdrawalsOf } from './standing';
-import { usersOf } from './users';
+import { lastReleaseOf, withdrawalOf, withdrawalsOf } from './standing';
+import { announceOffer, closeOffers, tellOffer } from './tell';
 import {
   ancestorsOf,
   lineageOf,
-  noRelease,
   releaseItems,
-  releaseOf,
+  releaseNamed,
   releasesOf,
   storeRelease,
   toldOf,
@@ -43,42 +39,6 @@ import {
 export function stateOf(ancestors: readonly Generation[], items: Items): LibraryState {
   const effective = effectiveLibrary([...ancestors, { name: '', version: '', items }]);
   return { items: effective.authored, resolution: new Resolution(effective.system) };
-}
-
-/** Tells who maintains the products and libraries that have named a release of a library, while they may read it. */
-async function tellUsers(
-  work: Work,
-  row: DocumentRow,
-  notice: (user: DocumentRow, has: string) => { title: string; body: string; href: string } | undefined,
-): Promise<void> {
-  const { trx } = work;
-  for (const { document: user, version: has } of await usersOf(trx, row.id)) {
-    const told = notice(user, has);
-    if (!told) continue;
-    const members = await trx('memberships')
-      .where({ team_id: user.team_id })
-      .whereIn('role', ['maintainer', 'owner']);
-    for (const member of members) {
-      const actor: Actor = { kind: 'person', id: member.person_id };
-      if (await readable({ trx, actor }, { id: row.id }))
-        await addNotice(work, member.person_id, { kind: 'upgrade', documents: [row.id, user.id], ...told });
-    }
-    const userDraft = await draftOf(trx, user.id);
-    work.afterCommit(() => announceSurroundings(userDraft.id));
-  }
-}
-
-/** What has been told of a release that is no longer offered, or not for good, concerns nobody's inbox any more. */
-async function closeOffers(work: Work, row: DocumentRow, versions: readonly string[]): Promise<void> {
-  if (versions.length === 0) return;
-  for (const { document: user } of await usersOf(work.trx, row.id))
-    for (const version of versions)
-      await markDone(
-        work,
-        user.kind === 'product'
-          ? upgradeReview(user.slug, row.slug, version)
-          : parentReview(user.slug, version),
-      );
 }
 
 /** What a body of items changes, held against the last release. */
@@ -122,26 +82,12 @@ async function release(
     row,
     tried.filter((one) => compareVersions(one, version) < 0),
   );
-  const out = isToTry ? 'can be tried' : 'is out';
-  await tellUsers(work, row, (user, has) => {
-    if (compareVersions(has, version) >= 0) return undefined;
-    return user.kind === 'product'
-      ? {
-          title: `${row.name} ${version} ${out}; ${user.name} has ${has}`,
-          body: `See what it would change on the screens of ${user.name} before you take it.`,
-          href: upgradeReview(user.slug, row.slug, version),
-        }
-      : {
-          title: `${row.name} ${version} ${out}; ${user.name} inherits from ${has}`,
-          body: `See what it would change in ${user.name} before you upgrade.`,
-          href: parentReview(user.slug, version),
-        };
-  });
+  await tellOffer(work, row, version);
   if (!isToTry) {
     const document = await loadDocument(work.trx, draft, 'library');
     await deliverRelease(work, row, version, itemsOf(document.items, 'output'));
   }
-  work.afterCommit(() => announceSurroundings(draft.id));
+  await announceOffer(work, row);
   return { id, version };
 }
 
@@ -187,20 +133,13 @@ const publish = useCase('releases.publish', {
   },
 });
 
-/** The release that an input names. @throws Problem 404 */
-async function namedRelease(work: Work, row: DocumentRow, version: string): Promise<ReleaseRow> {
-  const found = await releaseOf(work.trx, row.id, version);
-  if (!found) throw noRelease(version, row.name);
-  return found;
-}
-
 /** Releases what a candidate holds, whatever has become of the draft since. */
 const promote = useCase('releases.promote', {
   needs: 'maintainer',
   kind: 'library',
   document: (input) => input.slug,
   async run(work, input, row) {
-    const candidate = await namedRelease(work, row, input.version);
+    const candidate = await releaseNamed(work, row, input.version);
     if (!isCandidate(candidate.version)) throw badRequest(`${input.version} is released already.`);
     if (await withdrawalOf(work.trx, candidate.id))
       throw badRequest(`${input.version} is withdrawn. Offer it again, or release another candidate.`);
@@ -219,70 +158,6 @@ const promote = useCase('releases.promote', {
     return release(work, row, draft, { version, items, ledger, summary: input.summary });
   },
 });
-
-/** Stops offering a release, and tells who has it. It stays as it is for them. */
-const withdraw = useCase('releases.withdraw', {
-  needs: 'maintainer',
-  kind: 'library',
-  document: (input) => input.slug,
-  async run(work, input, row) {
-    const { trx } = work;
-    const gone = await namedRelease(work, row, input.version);
-    if (await withdrawalOf(trx, gone.id)) throw badRequest(`${input.version} is withdrawn already.`);
-    const reason = input.reason.trim();
-    if (reason === '') throw badRequest('Say why it is withdrawn: who has it is told.');
-    await addEvent(trx, gone.id, { kind: 'withdrawn', reason, author_id: personIn(work), at: work.now() });
-    await closeOffers(work, row, [gone.version]);
-    const [instead] = (await offeredOf(trx, row.id)).releases;
-    const other = instead && instead.version !== input.version ? instead.version : undefined;
-    await tellUsers(work, row, (user, has) =>
-      has === input.version
-        ? {
-            title: `${row.name} ${has} was withdrawn; ${user.name} ${user.kind === 'product' ? 'has it' : 'inherits from it'}`,
-            body: reason,
-            href:
-              user.kind === 'product'
-                ? other === undefined
-                  ? `/products/${user.slug}`
-                  : upgradeReview(user.slug, row.slug, other)
-                : other === undefined
-                  ? `/libraries/${user.slug}/releases`
-                  : parentReview(user.slug, other),
-          }
-        : undefined,
-    );
-    await toldOfOffer(work, row);
-    return {};
-  },
-});
-
-/** Offers a release that was withdrawn again. */
-const restore = useCase('releases.restore', {
-  needs: 'maintainer',
-  kind: 'library',
-  document: (input) => input.slug,
-  async run(work, input, row) {
-    const found = await namedRelease(work, row, input.version);
-    if (!(await withdrawalOf(work.trx, found.id))) throw badRequest(`${input.version} is not withdrawn.`);
-    await addEvent(work.trx, found.id, {
-      kind: 'restored',
-      reason: '',
-      author_id: personIn(work),
-      at: work.now(),
-    });
-    await toldOfOffer(work, row);
-    return {};
-  },
-});
-
-/** Tells every tab of a library, and of what uses it, that other releases are offered. */
-async function toldOfOffer(work: Work, row: DocumentRow): Promise<void> {
-  const ids = [row.id, ...(await usersOf(work.trx, row.id)).map(({ document }) => document.id)];
-  for (const id of new Set(ids)) {
-    const draft = await draftOf(work.trx, id);
-    work.afterCommit(() => announceSurroundings(draft.id));
-  }
-}
 
 const list = useCase('releases.list', {
   needs: 'viewer',
@@ -311,4 +186,4 @@ const list = useCase('releases.list', {
   },
 });
 
-export const publishUseCases = [publish, promote, withdraw, restore, list];
+export const publishUseCases = [publish, promote, list];

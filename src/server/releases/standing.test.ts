@@ -204,6 +204,7 @@ test('a withdrawn release is offered to nobody and named by nobody anew; who has
   await at('withdraw', '1.1.0', { reason: 'Too early.' });
   expect(await unread()).toEqual([]);
   await at('restore', '1.1.0');
+  expect(await unread()).toEqual(['Lib 1.1.0 is out; Prod has 1.0.0']);
   await take('1.1.0');
   expect(await refused(at('withdraw', '1.1.0', { reason: ' ' }))).toContain('Say why');
   expect(await refused(at('withdraw', '1.1.0', { reason: 'x' }, 'contributor'))).toContain('maintainer');

@@ -83,6 +83,17 @@ export async function releaseOf(
 /** What is said of a release that is not there, or is of a library that may not be read. */
 export const noRelease = (version: string, library: string) => notFound(`release ${version} of ${library}`);
 
+/** The release that an input names. @throws Problem 404 */
+export async function releaseNamed(
+  { trx }: { trx: Knex },
+  row: DocumentRow,
+  version: string,
+): Promise<ReleaseRow> {
+  const found = await releaseOf(trx, row.id, version);
+  if (!found) throw noRelease(version, row.name);
+  return found;
+}
+
 /** The release of another document that an item names, where it is there and may be read. */
 export async function pinnedRelease(
   asking: Asking,

@@ -4,9 +4,11 @@ import { releaseNotes } from '@/core/releases/notes';
 import type { Bump } from '@/core/document/impact';
 import { nextCandidate, nextVersion } from '@/core/releases/version';
 import type { OpenLibrary } from '@/editing/session/open-library';
+import { users, type UsersView } from '@/editing/session/queries/users';
 import { toldEntry, type ToldEntry } from '@/editing/releases/told-entry';
 
-export interface LedgerView {
+/** Of the products that use it those that have it pinned themselves would be told. */
+export interface LedgerView extends UsersView {
   entries: (ToldEntry & { in: boolean })[];
   last: string | null;
   version: string;
@@ -18,8 +20,6 @@ export interface LedgerView {
   notes: string;
   sequence: number;
   canRelease: boolean;
-  /** Products that use it; those that have it pinned themselves would be told. */
-  products: { name: string; slug: string; version: string; through: string | null }[];
 }
 
 /** The change ledger: everything since the last release, and what a release of the chosen part of it would be. */
@@ -56,12 +56,7 @@ export function ledger(library: OpenLibrary, { leftOut }: { leftOut: string[] })
     ),
     sequence: library.sequence,
     canRelease: library.canEdit && chosen.length > 0,
-    products: snapshot.products.map(({ name, slug, version: has, through }) => ({
-      name,
-      slug,
-      version: has,
-      through,
-    })),
+    ...users(library),
   };
 }
 
