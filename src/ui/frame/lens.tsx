@@ -5,6 +5,7 @@ import { useCallback, useMemo } from 'react';
 import { Button, SegmentedControl, Select } from '@mantine/core';
 import { VISIONS } from '@/core/base/color/vision';
 import { isLeaving } from './leaving';
+import { axisParameter } from './lens-address';
 import classes from './frame.module.css';
 
 export interface LensAxis {
@@ -22,7 +23,7 @@ export function useLens(axes: readonly LensAxis[]): Record<string, string> {
     const params = new URLSearchParams(text);
     return Object.fromEntries(
       axes.map((axis) => {
-        const asked = params.get(axis.name);
+        const asked = params.get(axisParameter(axis.name));
         return [axis.name, asked !== null && axis.contexts.includes(asked) ? asked : axis.default];
       }),
     );
@@ -63,7 +64,8 @@ export function useLensLink(axes: readonly LensAxis[]): (href: string) => string
     (href: string) => {
       const [path, query] = href.split('?') as [string, string | undefined];
       const params = new URLSearchParams(query);
-      for (const axis of axes) if (lens[axis.name] !== axis.default) params.set(axis.name, lens[axis.name]!);
+      for (const axis of axes)
+        if (lens[axis.name] !== axis.default) params.set(axisParameter(axis.name), lens[axis.name]!);
       if (seen) params.set('seen', seen);
       if (trace) params.set('trace', trace);
       return params.size > 0 ? `${path}?${params}` : path;
@@ -87,7 +89,9 @@ export function LensBar({ axes }: { axes: readonly LensAxis[] }) {
               size="xs"
               data={axis.contexts}
               value={lens[axis.name]}
-              onChange={(value) => setQuery({ [axis.name]: value === axis.default ? null : value })}
+              onChange={(value) =>
+                setQuery({ [axisParameter(axis.name)]: value === axis.default ? null : value })
+              }
             />
           ) : (
             <Select
@@ -95,7 +99,9 @@ export function LensBar({ axes }: { axes: readonly LensAxis[] }) {
               data={axis.contexts}
               value={lens[axis.name]}
               allowDeselect={false}
-              onChange={(value) => setQuery({ [axis.name]: value === axis.default ? null : value })}
+              onChange={(value) =>
+                setQuery({ [axisParameter(axis.name)]: value === axis.default ? null : value })
+              }
             />
           )}
         </label>

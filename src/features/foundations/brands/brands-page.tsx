@@ -8,6 +8,7 @@ import { useLibrary } from '@/features/session/library-shell';
 import { libraryAddress } from '@/features/session/navigation';
 import { StagePage } from '@/features/session/page-bar';
 import { EmptyState } from '@/ui/empty-state';
+import { axisParameter } from '@/ui/frame/lens-address';
 import { useLens, useQuery } from '@/ui/frame/lens';
 import { WallAxes, Wall } from './context-wall';
 
@@ -78,7 +79,9 @@ function tokenAddress(
   lens: Record<string, string>,
 ): string {
   const at = new URLSearchParams(
-    axes.flatMap(({ name, default: standard }) => (lens[name] !== standard ? [[name, lens[name]!]] : [])),
+    axes.flatMap(({ name, default: standard }) =>
+      lens[name] !== standard ? [[axisParameter(name), lens[name]!]] : [],
+    ),
   );
   return `${libraryAddress(slug, 'tokens')}/${encodeURIComponent(path)}?${at}`;
 }

@@ -7,6 +7,7 @@ import { Dialog } from '@/ui/dialog';
 import { useState } from 'react';
 import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
+import { axisParameter } from '@/ui/frame/lens-address';
 import { useQuery } from '@/ui/frame/lens';
 import { Specimen } from '@/ui/specimen/swatch';
 import { toggled } from '@/ui/toggled';
@@ -30,7 +31,7 @@ export function MakeScheme({ close }: { close: () => void }) {
   const make = async () => {
     if (!(await run('makeScheme', { axis, from, to, leave: [...leave] }))) return;
     close();
-    setQuery({ [axis]: to });
+    setQuery({ [axisParameter(axis)]: to });
   };
   const failing = view?.steps.filter((step) => step.how === 'fails').length ?? 0;
   return (

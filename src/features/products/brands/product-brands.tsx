@@ -11,6 +11,7 @@ import { EmptyState } from '@/ui/empty-state';
 import { focusWhenShown } from '@/ui/focus-when-shown';
 import { useLens, useQuery } from '@/ui/frame/lens';
 import { PageSkeleton } from '@/ui/page-skeleton';
+import { lensParameters } from '@/ui/frame/lens-address';
 import classes from '../products.module.css';
 
 /** A screen of the product under every brand and scheme of the pinned release; one of them is applied to the product. */
@@ -67,7 +68,7 @@ export function ProductBrands() {
             title={`Screen ${view.screen.title}`}
             width={view.screen.width}
             tokenHref={(path, seen) =>
-              `${libraryAddress(library.slug, 'tokens')}/${encodeURIComponent(path)}?${new URLSearchParams(seen)}`
+              `${libraryAddress(library.slug, 'tokens')}/${encodeURIComponent(path)}?${new URLSearchParams(lensParameters(seen))}`
             }
             about={(context) =>
               context === view.applied ? (

@@ -1,0 +1,82 @@
+/** What pages read from the address for themselves: which rows, what is open, how it is drawn. */
+export const OF_PAGES: ReadonlySet<string> = new Set([
+  'across',
+  'align',
+  'all',
+  'apply',
+  'backdrop',
+  'below',
+  'beside',
+  'branch',
+  'cells',
+  'code',
+  'columns',
+  'commit',
+  'components',
+  'contents',
+  'coverage',
+  'create',
+  'delivery',
+  'dir',
+  'down',
+  'file',
+  'find',
+  'font',
+  'format',
+  'grid',
+  'ids',
+  'kind',
+  'layer',
+  'level',
+  'library',
+  'message',
+  'new',
+  'of',
+  'on',
+  'one',
+  'only',
+  'order',
+  'origin',
+  'output',
+  'page',
+  'path',
+  'place',
+  'placement',
+  'prefix',
+  'proposal',
+  'recipe',
+  'rows',
+  'screen',
+  'script',
+  'search',
+  'seen',
+  'show',
+  'side',
+  'sort',
+  'state',
+  'style',
+  'text',
+  'theme',
+  'through',
+  'tier',
+  'trace',
+  'type',
+  'unit',
+  'up',
+  'value',
+  'version',
+  'width',
+  'with',
+]);
+const PREFIX = 'axis.';
+
+/**
+ * The parameter of the address that says under which context of an axis one looks: the axis's name, unless a page says
+ * something else by it (`theme`, `state` and `width` are names that axes have too).
+ */
+export const axisParameter = (axis: string): string =>
+  OF_PAGES.has(axis) || axis.startsWith(PREFIX) ? PREFIX + axis : axis;
+
+/** The parameters that stand for contexts of some axes. */
+export const lensParameters = (lens: Readonly<Record<string, string>>): Record<string, string> =>
+  Object.fromEntries(Object.entries(lens).map(([axis, context]) => [axisParameter(axis), context]));
