@@ -14,7 +14,7 @@ const NOTHING = {};
 /** Pixels: a column, and where in it releases and candidates stand. */
 const COLUMN = 148;
 const LANES = { release: 18, candidate: 50 };
-const HEIGHT = 68;
+const BELOW = 18;
 /** As many names stand below a release. */
 const NAMES = 3;
 
@@ -35,12 +35,13 @@ export function ReleaseGraph({
     // The newest stands at the end.
     ground.current?.scrollTo({ left: ground.current.scrollWidth });
   }, [releases.length]);
+  const lowest = releases.some(({ isCandidate }) => isCandidate) ? LANES.candidate : LANES.release;
   const x = (at: number) => at * COLUMN + 14;
   const y = (at: number) => (releases[at]?.isCandidate ? LANES.candidate : LANES.release);
   return (
     <div ref={ground} className={classes.ground} role="region" aria-label="Releases over time" tabIndex={0}>
       <div className={classes.graph} style={{ width: (releases.length + 1) * COLUMN }}>
-        <svg width={(releases.length + 1) * COLUMN} height={HEIGHT} aria-hidden>
+        <svg width={(releases.length + 1) * COLUMN} height={lowest + BELOW} aria-hidden>
           {lines.map(({ from, to }) => {
             const [[x1, y1], [x2, y2]] = [
               [x(from), y(from)],
