@@ -183,3 +183,24 @@ export const gallery: Benchmark = {
     return { work: await times(500), reference, unit: 'ms' };
   },
 };
+
+/** How much is sent for one specimen among others: of what a library has, what the specimen needs. */
+export const specimenBytes: Benchmark = {
+  name: 'specimen-bytes',
+  against:
+    'the same of 400 tokens; 10,000 tokens under 12 contexts, what one specimen in the gallery is drawn from',
+  goal: 1.2,
+  async measure() {
+    const size = async (tokens: number) => {
+      const session = sessionOn(JSON.stringify(sentOf(sampleLibrary(tokens, 5))));
+      await session.open(false);
+      const library = session.current() as OpenLibrary;
+      const lens = library.resolution.contexts[0]!;
+      const [rank] = runToEnd(LIBRARY_QUERIES.components(library, { lens })).ranks;
+      const drawn = LIBRARY_QUERIES.cardSpecimen(library, { name: rank!.components[0]!.name, lens });
+      session.close();
+      return JSON.stringify(drawn).length;
+    };
+    return { work: await size(10_000), reference: await size(400), unit: 'bytes' };
+  },
+};

@@ -1,6 +1,6 @@
 import { checks } from './checks';
 import { nearest, nearestAll, pairings } from './colors';
-import { edit, gallery, openTime, renaming } from './edit';
+import { edit, gallery, openTime, renaming, specimenBytes } from './edit';
 import { exportCss, formats } from './formats';
 import { compile, matrix } from './matrix';
 import { resolveCold, resolveEdit, resolveHeap } from './resolve';
@@ -28,6 +28,7 @@ const BENCHMARKS: Benchmark[] = [
   openTime,
   renaming,
   gallery,
+  specimenBytes,
   serverEdit,
   openBytes,
   home,
