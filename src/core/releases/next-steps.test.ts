@@ -73,7 +73,7 @@ test.each<[string, Parameters<typeof nextSteps>, [why: RegExp, label: string, hr
   [
     'somebody who maintains nothing',
     [[], [], [], [{ name: 'Keel', slug: 'keel', version: '1.1.0' }, { name: 'Hull', slug: 'hull', version: '1.0.0' }]],
-    [[/^Keel 1\.1\.0 is what products use\.$/, 'Read guides', '/libraries/keel/guides']],
+    [[/^Keel 1\.1\.0 is the newest release\.$/, 'Read guides', '/libraries/keel/guides']],
   ],
   ['nobody, where nothing is released', [[], [], []], []],
 ])('%s', (_, given, steps) => {

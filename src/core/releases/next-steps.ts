@@ -103,7 +103,7 @@ export function nextSteps(
   const [first] = readable;
   if (libraries.length + products.length === 0 && first)
     steps.push({
-      why: `${first.name} ${first.version} is what products use.`,
+      why: `${first.name} ${first.version} is the newest release.`,
       label: 'Read guides',
       href: `/libraries/${first.slug}/guides`,
     });

@@ -77,7 +77,7 @@ export function ReleaseGraph({
               </a>
               <small>
                 {dayText(at)}
-                {withdrawn ? ', withdrawn' : isCandidate ? ', to try' : ''}
+                {withdrawn ? ', withdrawn' : isCandidate ? ', candidate' : ''}
               </small>
               {having.length > 0 && (
                 <span>

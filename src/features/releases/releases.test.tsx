@@ -190,7 +190,7 @@ test('the past stands in the order of time, with who has each release and what i
   await within(graph).findByText('2 changes');
   expect(within(graph).getAllByRole('listitem').map((item) => item.textContent)).toEqual([
     '1.0.01 Feb 2026Booking, Kiosk and 2 others',
-    '1.1.0-candidate.12 Mar 2026, to try',
+    '1.1.0-candidate.12 Mar 2026, candidate',
     '1.1.03 Mar 2026, withdrawn',
     'Next release2 changes',
   ]);

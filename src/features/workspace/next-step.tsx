@@ -17,7 +17,7 @@ export function NextStepOfMine() {
   const [all, { toggle }] = useDisclosure(false);
   // It is help, and no more: without it everything below is there.
   if (isError) return null;
-  if (!data) return <Skeleton height={86} mb="lg" role="status" aria-label="Looking what is next" />;
+  if (!data) return <Skeleton height={86} mb="lg" role="status" aria-label="Loading next step" />;
   const [first, ...rest] = data.steps;
   if (!first) return null;
   return (
