@@ -7,7 +7,6 @@ import { Dialog } from '@/ui/dialog';
 import { Dropzone } from '@mantine/dropzone';
 import { IconDots } from '@tabler/icons-react';
 import { PageLink } from '@/ui/page-link';
-import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import { drawingAddress, iconNameOf } from '@/core/assets/drawing';
 import { filesOfArchive } from '@/core/intake/archive';
@@ -18,6 +17,7 @@ import { OneField } from '@/features/session/one-field';
 import { Refused, useStore, refusalText } from '@/features/session/refused';
 import { UploadState, useUpload } from '@/features/session/upload';
 import { useLibrary } from '@/features/session/library-shell';
+import { useGo } from '@/ui/frame/here';
 import { useLens, useLensLink, useQuery } from '@/ui/frame/lens';
 import { StagePage } from '@/features/session/page-bar';
 import { PLAIN_GROUNDS } from '@/features/components/specimen/specimen-panel';
@@ -45,7 +45,7 @@ export function AssetsPage() {
   const [role, setRole] = useState<Role>('icon');
   const [brand, setBrand] = useState('');
   const choose = useRef<() => void>(null);
-  const router = useRouter();
+  const go = useGo();
   const link = useLensLink(library.axes);
   const { store } = useCommand();
   /** The icons that a component is to be made of; null: none is being made. */
@@ -171,7 +171,7 @@ export function AssetsPage() {
           act="Create component"
           store={async (name) => {
             const refused = await store('addIconComponent', { name, icons: making });
-            if (!refused) router.push(link(`/libraries/${library.slug}/components/${name}`));
+            if (!refused) go(link(`/libraries/${library.slug}/components/${name}`));
             return refused;
           }}
           close={() => setMaking(null)}

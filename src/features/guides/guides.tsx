@@ -4,7 +4,6 @@ import { EmptyState } from '@/ui/empty-state';
 import { Button, Group, TextInput } from '@mantine/core';
 import { IconDownload } from '@tabler/icons-react';
 import { PageLink } from '@/ui/page-link';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
 import { contextAttributes } from '@/core/products/screen';
@@ -14,6 +13,7 @@ import { useLibrary } from '@/features/session/library-shell';
 import { StagePage } from '@/features/session/page-bar';
 import { download } from '@/features/outputs/download-files';
 import cards from '@/features/workspace/workspace.module.css';
+import { useGo } from '@/ui/frame/here';
 import { useLens, useLensLink } from '@/ui/frame/lens';
 import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
@@ -30,7 +30,7 @@ export function Guides() {
   const library = useLibrary();
   const lens = useLens(library.axes);
   const link = useLensLink(library.axes);
-  const router = useRouter();
+  const go = useGo();
   const view = useDocumentQuery('guides', { lens });
   const { store } = useCommand();
   const [title, setTitle] = useState('');
@@ -46,7 +46,7 @@ export function Guides() {
       .toLowerCase()
       .replace(/[^a-z0-9]+/g, '-')
       .replace(/^-|-$/g, '');
-    if (component) router.push(link(`/libraries/${library.slug}/guides/${slug}`));
+    if (component) go(link(`/libraries/${library.slug}/guides/${slug}`));
   };
   const all = view.documented.length + view.missing.length;
   return (

@@ -14,12 +14,12 @@ import {
   UnstyledButton,
 } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Decision, GatherFile, ReviewRow } from '@/editing/intake/compare';
 import { useCommand, useDocumentQuery } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
 import classes from './intake.module.css';
+import { useGo } from '@/ui/frame/here';
 
 /** Rows on one page of the list. */
 const ROWS = 200;
@@ -41,7 +41,7 @@ export function Review({
   onDone: () => void;
 }) {
   const library = useLibrary();
-  const router = useRouter();
+  const go = useGo();
   const { run } = useCommand();
   const [strip, setStrip] = useState('');
   const [into, setInto] = useState('');
@@ -85,7 +85,7 @@ export function Review({
     if (!stored) return;
     notifications.show({ message: 'Imported. One undo reverts all of it.' });
     onDone();
-    router.push(`/libraries/${library.slug}/tokens`);
+    go(`/libraries/${library.slug}/tokens`);
   };
   return (
     <section>

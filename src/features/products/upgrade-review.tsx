@@ -10,6 +10,7 @@ import { useState } from 'react';
 import { contextAttributes } from '@/core/products/screen';
 import { notifyError, useDocumentQuery } from '@/features/session/document';
 import { call } from '@/features/session/call';
+import { useGo } from '@/ui/frame/here';
 import { useLens, useLensLink } from '@/ui/frame/lens';
 import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
@@ -26,6 +27,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
   const lens = useLens(product.axes);
   const link = useLensLink(product.axes);
   const router = useRouter();
+  const go = useGo();
   const view = useDocumentQuery('upgrade', { library, version });
   const [side, setSide] = useState<'before' | 'after'>('after');
   const [marked, setMarked] = useState<string | null>(null);
@@ -59,7 +61,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
         title: `${product.name} is pinned to ${view.library} ${version} now`,
         message: 'One undo reverts it.',
       });
-      router.push(link(`/products/${product.slug}`));
+      go(link(`/products/${product.slug}`));
       router.refresh();
     } catch (error) {
       notifyError(error);

@@ -2,7 +2,6 @@
 
 import { Alert, Button, Group, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { counted } from '@/core/base/words';
 import { verbTo } from '@/core/releases/version';
@@ -12,6 +11,7 @@ import { LibraryButton } from '@/features/session/library-link';
 import { useLibrary } from '@/features/session/library-shell';
 import { libraryAddress } from '@/features/session/navigation';
 import { EmptyState } from '@/ui/empty-state';
+import { useGo } from '@/ui/frame/here';
 import { useLensLink } from '@/ui/frame/lens';
 import { Prose } from '@/ui/markdown';
 import { PageLink } from '@/ui/page-link';
@@ -25,7 +25,7 @@ export function ParentUpgrade({ version }: { version: string }) {
   const library = useLibrary();
   const client = useDocument();
   const link = useLensLink(library.axes);
-  const router = useRouter();
+  const go = useGo();
   const [busy, setBusy] = useState(false);
   const view = useDocumentQuery('parentUpgrade', { version });
   if (!view) return <PageSkeleton label="Reading the release" />;
@@ -61,7 +61,7 @@ export function ParentUpgrade({ version }: { version: string }) {
         title: `${library.name} inherits from ${view.parent} ${view.to} now`,
         message: 'One undo reverts it. Products have it with the next release.',
       });
-      router.push(link(libraryAddress(library.slug, 'releases')));
+      go(link(libraryAddress(library.slug, 'releases')));
     } catch (error) {
       notifyError(error);
     }

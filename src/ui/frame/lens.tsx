@@ -1,10 +1,10 @@
 'use client';
 
-import { usePathname, useSearchParams } from 'next/navigation';
+import { useSearchParams } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
 import { Button, SegmentedControl, Select } from '@mantine/core';
 import { VISIONS } from '@/core/base/color/vision';
-import { isLeaving } from './leaving';
+import { useIsHere } from './here';
 import { axisParameter } from './lens-address';
 import classes from './frame.module.css';
 
@@ -32,19 +32,20 @@ export function useLens(axes: readonly LensAxis[]): Record<string, string> {
 
 /** Changes parameters of the address without leaving the page. */
 export function useQuery(): [URLSearchParams, (changes: Record<string, string | null>) => void] {
-  const pathname = usePathname();
+  const isHere = useIsHere();
   const query = useSearchParams();
   const set = useCallback(
     (changes: Record<string, string | null>) => {
-      if (isLeaving()) return;
-      const next = new URLSearchParams(window.location.search);
+      if (!isHere()) return;
+      const { pathname, search } = window.location;
+      const next = new URLSearchParams(search);
       for (const [name, value] of Object.entries(changes)) {
         if (value === null || value === '') next.delete(name);
         else next.set(name, value);
       }
       window.history.replaceState(null, '', `${pathname}${next.size > 0 ? `?${next}` : ''}`);
     },
-    [pathname],
+    [isHere],
   );
   return [query, set];
 }

@@ -6,7 +6,6 @@ import { Button, Group, Menu, Select, Stack, Text, TextInput } from '@mantine/co
 import { Dialog } from '@/ui/dialog';
 import { IconDots } from '@tabler/icons-react';
 import { PageLink } from '@/ui/page-link';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { ProofView } from '@/editing/components/queries/proof';
 import { RemovalDialog } from '@/features/usage/removal-dialog';
@@ -14,6 +13,7 @@ import { useCommand } from '@/features/session/document';
 import { OneField } from '@/features/session/one-field';
 import { Refused, useStore } from '@/features/session/refused';
 import { useLibrary } from '@/features/session/library-shell';
+import { useGo } from '@/ui/frame/here';
 import { useLensLink } from '@/ui/frame/lens';
 import classes from '../components.module.css';
 
@@ -21,7 +21,7 @@ import classes from '../components.module.css';
 export function ComponentHead({ view }: { view: ProofView }) {
   const library = useLibrary();
   const link = useLensLink(library.axes);
-  const router = useRouter();
+  const go = useGo();
   const { put, refusal } = useStore();
   const { store } = useCommand();
   const [doing, setDoing] = useState<'deprecate' | 'rename' | 'describe' | 'remove' | null>(null);
@@ -102,7 +102,7 @@ export function ComponentHead({ view }: { view: ProofView }) {
           close={() => setDoing(null)}
           remove={async (replacement) => {
             const refused = await store('removeComponents', { names, replacement, leave: true });
-            if (!refused) router.push(link(`/libraries/${library.slug}/components`));
+            if (!refused) go(link(`/libraries/${library.slug}/components`));
             return refused;
           }}
         />
@@ -115,7 +115,7 @@ export function ComponentHead({ view }: { view: ProofView }) {
           close={() => setDoing(null)}
           store={async (name) => {
             const refused = await store('renameComponent', { component: view.name, name });
-            if (!refused) router.replace(page(name));
+            if (!refused) go(page(name), { replace: true });
             return refused;
           }}
         />

@@ -3,10 +3,10 @@
 import { DialogFoot } from '@/ui/dialog-foot';
 import { Button, SegmentedControl, Select, Stack, Text, TextInput } from '@mantine/core';
 import { Dialog } from '@/ui/dialog';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { refusalText, useStore } from '@/features/session/refused';
 import { useLibrary } from '@/features/session/library-shell';
+import { useGo } from '@/ui/frame/here';
 import { useLensLink } from '@/ui/frame/lens';
 import { StartFromCode } from './start-from-code';
 import { StartFromMarkup } from './start-from-markup';
@@ -23,9 +23,9 @@ type Way = (typeof WAYS)[number]['value'];
 export function StartComponent({ others, close }: { others: readonly string[]; close: () => void }) {
   const library = useLibrary();
   const link = useLensLink(library.axes);
-  const router = useRouter();
+  const go = useGo();
   const [way, setWay] = useState<Way>('nothing');
-  const open = (name: string) => router.push(link(`/libraries/${library.slug}/components/${name}`));
+  const open = (name: string) => go(link(`/libraries/${library.slug}/components/${name}`));
   return (
     <Dialog opened onClose={close} title="Create component" size={way === 'markup' ? 980 : 'lg'}>
       <Stack>

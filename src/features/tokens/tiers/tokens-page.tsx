@@ -4,13 +4,14 @@ import { percentDecoded } from '@/core/base/percent';
 import { Button, Group, Text } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { PageLink } from '@/ui/page-link';
-import { usePathname, useRouter } from 'next/navigation';
+import { usePathname } from 'next/navigation';
 import { notifications } from '@mantine/notifications';
 import { joinPath, lastName, parentPath } from '@/core/tokens/system';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { TiersView } from '@/editing/tokens/queries/tiers';
 import { useCommand } from '@/features/session/document';
 import { useLibrary } from '@/features/session/library-shell';
+import { useGo } from '@/ui/frame/here';
 import { useLens, useLensLink, useCreating, useQuery } from '@/ui/frame/lens';
 import { useKeys } from '@/ui/use-keys';
 import { AddToken } from './add-token';
@@ -28,7 +29,7 @@ export function TokensPage() {
   const library = useLibrary();
   const lens = useLens(library.axes);
   const link = useLensLink(library.axes);
-  const router = useRouter();
+  const lead = useGo();
   const pathname = usePathname();
   const [, setQuery] = useQuery();
   const [filter, setFind] = useTokenFilter();
@@ -44,6 +45,8 @@ export function TokensPage() {
     : undefined;
   const go = useCallback(
     (target: string | null) => {
+      // What is saved or removed may end after the page was left.
+      if (!`${window.location.pathname}/`.startsWith(`${base}/`)) return;
       const kept = new URLSearchParams(window.location.search);
       const href = link(target === null ? base : `${base}/${encodeURIComponent(target)}`);
       const [place, lensQuery] = href.split('?') as [string, string | undefined];
@@ -156,7 +159,7 @@ export function TokensPage() {
                 path={selected}
                 onClose={() => go(null)}
                 onGo={go}
-                onMoved={(target) => router.replace(link(`${base}/${encodeURIComponent(target)}`))}
+                onMoved={(target) => lead(link(`${base}/${encodeURIComponent(target)}`), { replace: true })}
               />
             )}
           </div>
