@@ -11,17 +11,15 @@ export interface CompiledDeclaration {
   alias: { reference: TokenReference; target: number | undefined } | undefined;
   references: { reference: TokenReference; target: number | undefined }[];
   /** The outcome of a value without references, once known. */
-  outcome?: {
-    type: string | undefined;
-    resolved: ResolvedToken;
-    note?: { code: string; message: string; fix: string; level: Finding['level'] };
-  };
+  outcome: { type: string | undefined; resolved: ResolvedToken; note?: Problem } | undefined;
 }
 
 /** A declaration with the conditions under which it counts. */
 export interface Candidate {
   source: number;
   when: Context;
+  /** The axes named by `when`, bit i for axis i. */
+  bits: number;
   declaration: CompiledDeclaration;
   /** Path of the group from which the token was taken over by `$extends`. */
   inheritedFrom?: string;

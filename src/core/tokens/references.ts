@@ -55,7 +55,7 @@ function referenceAt(json: Json, place: (string | number)[]): TokenReference | u
 export function referencesIn(value: Json): TokenReference[] {
   const whole = referenceAt(value, []);
   if (whole) return [whole];
-  if (typeof value !== 'object' || value === null) return NONE;
+  if (typeof value !== 'object' || value === null || !mayRefer(value, 0)) return NONE;
   let found: TokenReference[] | undefined;
   const stack: Standing[] = [{ json: value, name: '', up: undefined }];
   for (let node = stack.pop(); node; node = stack.pop()) {
@@ -73,6 +73,20 @@ export function referencesIn(value: Json): TokenReference[] {
     for (let i = later.length - 1; i >= 0; i--) stack.push(later[i]!);
   }
   return found ?? NONE;
+}
+
+/** Whether there may be a reference in a value: most hold none, and this takes nothing to find out. Of the deep ones it does not know. */
+function mayRefer(json: Json, depth: number): boolean {
+  if (typeof json === 'string') return json.charCodeAt(0) === 123;
+  if (typeof json !== 'object' || json === null) return false;
+  if (depth > 8) return true;
+  if (Array.isArray(json)) {
+    for (let i = 0; i < json.length; i++) if (mayRefer(json[i]!, depth + 1)) return true;
+    return false;
+  }
+  if (json.has('$ref')) return true;
+  for (const member of json.values()) if (mayRefer(member, depth + 1)) return true;
+  return false;
 }
 
 /** A part of a value on the way through it: where it stands is told from the parts above. */

@@ -278,6 +278,12 @@ export class Resolution {
     };
     for (let root = 0; root < count; root++) {
       if (found[root] !== -1) continue;
+      // Most need nothing.
+      if (this.index.dependencies(root).length === 0) {
+        found[root] = clock++;
+        this.evaluateToken(root);
+        continue;
+      }
       enter(root);
       while (walk.length > 0) {
         const token = walk.at(-1)!;

@@ -64,7 +64,9 @@ export function indexSystem(system: TokenSystem): TokenIndex {
     }
     return number;
   };
+  const written: CompiledDeclaration[] = [];
   system.sources.forEach((source, i) => {
+    const bits = bitsOf(source.when);
     for (const [path, own] of source.groups) {
       if (own.size === 0 && groups.has(path)) continue;
       let list = groups.get(path);
@@ -72,34 +74,25 @@ export function indexSystem(system: TokenSystem): TokenIndex {
       if (own.size > 0) list.push({ source: i, when: source.when, own });
     }
     for (const [path, object] of source.tokens) {
-      candidates[numberFor(path)]!.push({
-        source: i,
-        when: source.when,
-        declaration: undefined as unknown as CompiledDeclaration,
-      });
-      const list = candidates[numbers.get(path)!]!;
-      list[list.length - 1]!.declaration = { object } as CompiledDeclaration;
+      const declaration = declarationOf(object);
+      written.push(declaration);
+      candidates[numberFor(path)]!.push({ source: i, when: source.when, bits, declaration });
     }
   });
-  takeOver({ groups, candidates, paths, numbers, numberFor, groupFindings });
+  takeOver({ groups, candidates, paths, numbers, numberFor, groupFindings, bitsOf });
 
-  // References are compiled once all paths are known.
-  const compile = (object: JsonObject): CompiledDeclaration => {
-    const value = authoredValue(object)!;
-    const type = object.get('$type');
-    const references = referencesIn(value).map((reference) => ({
+  // References can be followed once all paths are known.
+  const link = (declaration: CompiledDeclaration): CompiledDeclaration => {
+    const found = referencesIn(declaration.value);
+    if (found.length === 0) return declaration;
+    declaration.references = found.map((reference) => ({
       reference,
       target: findTarget(numbers, reference),
     }));
-    const whole = references[0]?.reference.place.length === 0 ? references[0] : undefined;
-    return { object, value, type: typeof type === 'string' ? type : undefined, alias: whole, references };
+    if (found[0]!.place.length === 0) declaration.alias = declaration.references[0];
+    return declaration;
   };
-  for (const list of candidates) {
-    for (const candidate of list) {
-      const { declaration } = candidate;
-      if (declaration.references === undefined) Object.assign(declaration, compile(declaration.object));
-    }
-  }
+  for (const declaration of written) link(declaration);
 
   const groupTypes = groupTypeReader(groups, bitsOf);
   const extended = [...groups.values()].some((list) => list.some(({ own }) => own.has('$extends')));
@@ -119,7 +112,7 @@ export function indexSystem(system: TokenSystem): TokenIndex {
       const list = candidates[token]!;
       for (let i = list.length - 1; i >= 0; i--) {
         const candidate = list[i]!;
-        if (holds(candidate.when, context)) return candidate;
+        if (candidate.bits === 0 || holds(candidate.when, context)) return candidate;
       }
       return undefined;
     };
@@ -133,8 +126,8 @@ export function indexSystem(system: TokenSystem): TokenIndex {
       mask(token) {
         let mask = masks[token];
         if (mask === undefined) {
-          mask = groupTypes.mask(parentPath(paths[token]!));
-          for (const candidate of candidates[token]!) mask |= bitsOf(candidate.when);
+          mask = groupTypes.maskOf(paths[token]!);
+          for (const candidate of candidates[token]!) mask |= candidate.bits;
           masks[token] = mask;
         }
         return mask;
@@ -142,8 +135,9 @@ export function indexSystem(system: TokenSystem): TokenIndex {
       dependencies(token) {
         let list = dependencyLists[token];
         if (!list) {
-          list = [];
-          for (const candidate of candidates[token]!) targets(candidate.declaration, list);
+          list = NONE;
+          for (const { declaration } of candidates[token]!)
+            if (declaration.references.length > 0) list = targets(declaration, list === NONE ? [] : list);
           dependencyLists[token] = list;
         }
         return list;
@@ -155,13 +149,13 @@ export function indexSystem(system: TokenSystem): TokenIndex {
       ownType(token, context) {
         const list = candidates[token]!;
         for (let i = list.length - 1; i >= 0; i--) {
-          const { when, declaration } = list[i]!;
+          const { when, bits, declaration } = list[i]!;
           if (declaration.type === undefined) continue;
-          if (holds(when, context)) return declaration.type;
+          if (bits === 0 || holds(when, context)) return declaration.type;
         }
         return undefined;
       },
-      groupType: (path, context) => groupTypes.read(parentPath(path), context),
+      groupType: (path, context) => groupTypes.read(path, context),
       redeclared(changes) {
         if (extended) return undefined;
         const next = candidates.slice();
@@ -171,7 +165,12 @@ export function indexSystem(system: TokenSystem): TokenIndex {
           if (object) {
             const at = list.findLastIndex((candidate) => candidate.source < source) + 1;
             const { when } = system.sources[source]!;
-            list.splice(at, 0, { source, when, declaration: compile(object) });
+            list.splice(at, 0, {
+              source,
+              when,
+              bits: bitsOf(when),
+              declaration: link(declarationOf(object)),
+            });
           }
           next[token] = list;
           lists[token] = bits[token] = undefined;
@@ -181,6 +180,22 @@ export function indexSystem(system: TokenSystem): TokenIndex {
     };
   };
   return indexOf(candidates, new Array(paths.length), new Array(paths.length));
+}
+
+const NONE: number[] = [];
+const NO_REFERENCES: CompiledDeclaration['references'] = [];
+
+/** What is written, as long as nothing is known of what it refers to; every member is there from the start, which engines like. */
+function declarationOf(object: JsonObject): CompiledDeclaration {
+  const type = object.get('$type');
+  return {
+    object,
+    value: authoredValue(object)!,
+    type: typeof type === 'string' ? type : undefined,
+    alias: undefined,
+    references: NO_REFERENCES,
+    outcome: undefined,
+  };
 }
 
 /** A pointer's `/` may stand for a dot anywhere, so `$value`-less pointers are tried as they are, then shortened. */
@@ -225,9 +240,11 @@ function groupTypeReader(groups: Map<string, GroupCandidate[]>, bitsOf: (when: C
     return known;
   };
   return {
-    mask: (path: string) => entry(path).mask,
+    /** Of a token, by its own path. */
+    maskOf: (path: string) => (typed.size === 0 ? 0 : entry(parentPath(path)).mask),
     read(path: string, context: Context): string | undefined {
-      const { mask, found, type } = entry(path);
+      if (typed.size === 0) return undefined;
+      const { mask, found, type } = entry(parentPath(path));
       if (mask === 0) return type;
       for (const list of found) {
         const winner = list.findLast(({ when }) => holds(when, context));
@@ -249,8 +266,9 @@ function takeOver(all: {
   numbers: Map<string, number>;
   numberFor: (path: string) => number;
   groupFindings: Finding[];
+  bitsOf: (when: Context) => number;
 }): void {
-  const { groups, candidates, paths, numbers, numberFor, groupFindings } = all;
+  const { groups, candidates, paths, numbers, numberFor, groupFindings, bitsOf } = all;
   const extensions = new Map<string, { target: string; when: Context }[]>();
   for (const [path, list] of groups) {
     for (const { own, when } of list) {
@@ -337,11 +355,10 @@ function takeOver(all: {
       for (const path of [...paths]) {
         if (!path.startsWith(target === '' ? '' : target + '.')) continue;
         const number = numberFor(group + path.slice(target.length));
-        const taken = candidates[numbers.get(path)!]!.map((candidate) => ({
-          ...candidate,
-          when: { ...candidate.when, ...when },
-          inheritedFrom: target,
-        }));
+        const taken = candidates[numbers.get(path)!]!.map((candidate) => {
+          const both = { ...candidate.when, ...when };
+          return { ...candidate, when: both, bits: bitsOf(both), inheritedFrom: target };
+        });
         candidates[number] = [...taken, ...candidates[number]!];
       }
     }
