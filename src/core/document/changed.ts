@@ -11,12 +11,22 @@ export interface ItemChanged {
 export function changedItems(before: Items, after: Items): ItemChanged[] {
   if (before === after) return [];
   const [was, is] = [layersOf(before), layersOf(after)];
-  // Of two that lie over the same items, only what lies over them can differ.
-  const ids = new Set(was.base === is.base ? [...was.laid.keys(), ...is.laid.keys()] : [...before.keys(), ...after.keys()]); // prettier-ignore
   const changed: ItemChanged[] = [];
-  for (const id of ids) {
-    const [old, present] = [before.get(id), after.get(id)];
+  const compare = (old: Item | undefined, present: Item | undefined) => {
     if (old !== present) changed.push({ before: old, after: present });
+  };
+  // Of two that lie over the same items, only what lies over them can differ.
+  if (was.base === is.base) {
+    for (const id of new Set([...was.laid.keys(), ...is.laid.keys()])) compare(before.get(id), after.get(id));
+    return changed;
   }
+  let gone = 0;
+  for (const [id, old] of before) {
+    const present = after.get(id);
+    if (!present) gone++;
+    compare(old, present);
+  }
+  if (after.size > before.size - gone)
+    for (const [id, present] of after) if (!before.has(id)) compare(undefined, present);
   return changed;
 }

@@ -10,8 +10,8 @@ export interface CompiledDeclaration {
   type: string | undefined;
   alias: { reference: TokenReference; target: number | undefined } | undefined;
   references: { reference: TokenReference; target: number | undefined }[];
-  /** The outcome of a value without references, once known. */
-  outcome: { type: string | undefined; resolved: ResolvedToken; note?: Problem } | undefined;
+  /** What a value without references comes to, once known to be right. */
+  outcome: ResolvedToken | undefined;
 }
 
 /** A declaration with the conditions under which it counts. */

@@ -15,10 +15,16 @@ export interface ResolutionChange {
 export interface Facet<T> {
   of(resolution: Resolution): T;
   after(before: T, change: ResolutionChange): T;
+  /** Whether it is the same whatever tokens are called, as long as their groups are. */
+  isNameless?: boolean;
 }
 
 /** What is worked out of each token by itself, in a list by the token's number. */
-export const perToken = <T>(of: (resolution: Resolution, path: string, token: number) => T): Facet<T[]> => ({
+export const perToken = <T>(
+  of: (resolution: Resolution, path: string, token: number) => T,
+  isNameless = false,
+): Facet<T[]> => ({
+  isNameless,
   of: (resolution) => resolution.paths.map((path, token) => of(resolution, path, token)),
   after(before, { after, touched }) {
     const next = before.slice();
@@ -28,13 +34,12 @@ export const perToken = <T>(of: (resolution: Resolution, path: string, token: nu
 });
 
 /** What paths and types alone decide: it stays while the tokens touched keep their types. */
-export const perTypes = <T>(of: (resolution: Resolution) => T): Facet<T> => ({
+export const perTypes = <T>(of: (resolution: Resolution) => T, isNameless = false): Facet<T> => ({
+  isNameless,
   of,
-  after: (known, { before, after, touched }) =>
-    [...touched].every((token) => {
-      const path = after.paths[token]!;
-      return before.value(path, 0)?.type === after.value(path, 0)?.type;
-    })
-      ? known
-      : of(after),
+  after: (known, { before, after, touched }) => {
+    const typeIn = (resolution: Resolution, token: number) =>
+      resolution.value(resolution.paths[token]!, 0)?.type;
+    return [...touched].every((token) => typeIn(before, token) === typeIn(after, token)) ? known : of(after);
+  },
 });

@@ -136,17 +136,19 @@ export class Resolution {
   }
 
   /**
-   * The same with other declarations of tokens there are, for which only what these reach is evaluated anew; undefined where
-   * it has to be made afresh. What was worked out of this one is worked out of the other for what was touched.
+   * The same with other declarations of tokens there are, and other names in their groups (by number), for which only what
+   * these reach is evaluated anew; undefined where it has to be made afresh. Whoever names one is to be declared anew too.
+   * What was worked out of this one is worked out of the other for what was touched.
    */
   redeclared(
     changes: readonly Redeclaration[],
+    names: ReadonlyMap<number, string> = new Map(),
   ): { resolution: Resolution; touched: Set<number> } | undefined {
-    const index = this.index.redeclared(changes);
+    const index = this.index.redeclared(changes, names);
     if (!index) return undefined;
     const next = new Resolution({ resolution: this, index });
     const dependents = this.dependentsOf().slice();
-    const changed = new Set(changes.map(({ token }) => token));
+    const changed = new Set([...changes.map(({ token }) => token), ...names.keys()]);
     const touched = new Set<number>();
     for (const token of changed) {
       const [before, after] = [this.index.dependencies(token), index.dependencies(token)];
@@ -162,8 +164,9 @@ export class Resolution {
     else next.evaluateAll();
     for (const reached of order ?? this.paths.keys()) touched.add(reached);
     // Of very many it is quicker to begin anew, where it is asked for at all.
-    if (touched.size <= Math.max(64, this.paths.length / 8))
-      for (const [facet, value] of this.facets)
+    const isFew = names.size === 0 && touched.size <= Math.max(64, this.paths.length / 8);
+    for (const [facet, value] of this.facets)
+      if (isFew || (names.size > 0 && facet.isNameless))
         next.facets.set(facet, facet.after(value, { before: this, after: next, touched }));
     return { resolution: next, touched };
   }
@@ -419,12 +422,10 @@ export class Resolution {
     if (declaration.references.length === 0) {
       // Without references the outcome is the same under every combination: keep it with the declaration.
       const kept = declaration.outcome;
-      if (kept && kept.type === type) {
-        if (kept.note) this.note(token, kept.note);
-        return { ...kept.resolved, from };
-      }
+      if (kept && kept.type === type) return { ...kept, from };
       const resolved = this.literal(path, from, type, declaration.value, token);
-      declaration.outcome = { type, resolved, note: this.notes[token]?.at(-1) };
+      // What is wrong with it is told by the name of one token, and others may share the declaration.
+      if (!resolved.failed && !this.notes[token]) declaration.outcome = resolved;
       return resolved;
     }
     const replacements: { place: (string | number)[]; value: Json }[] = [];

@@ -25,8 +25,9 @@ export function tierOf(resolution: Resolution, path: string): Tier {
 }
 
 /** Of each token its tier. */
-export const TIERS = perToken((resolution, path, token) =>
-  tierAt(resolution, path, resolution.index.candidates[token]!),
+export const TIERS = perToken(
+  (resolution, path, token) => tierAt(resolution, path, resolution.index.candidates[token]!),
+  true,
 );
 
 function tierAt(resolution: Resolution, path: string, candidates: readonly Candidate[]): Tier {

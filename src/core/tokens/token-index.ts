@@ -24,8 +24,12 @@ export interface TokenIndex {
   winner(token: number, context: Context): Candidate | undefined;
   ownType(token: number, context: Context): string | undefined;
   groupType(path: string, context: Context): string | undefined;
-  /** The same where sources declare other things of some tokens; undefined where groups extend others, which may take them over. */
-  redeclared(changes: readonly Redeclaration[]): TokenIndex | undefined;
+  /**
+   * The same where sources declare other things of some tokens, and some (by number) have other names in their groups.
+   * Undefined where more may follow from that: groups extend others, which may take them over, or what led nowhere
+   * would lead to one of these names.
+   */
+  redeclared(changes: readonly Redeclaration[], names?: ReadonlyMap<number, string>): TokenIndex | undefined;
 }
 
 /** What one source (by number) says of one token (by number) from now on; undefined: nothing any more. */
@@ -81,18 +85,21 @@ export function indexSystem(system: TokenSystem): TokenIndex {
   });
   takeOver({ groups, candidates, paths, numbers, numberFor, groupFindings, bitsOf });
 
+  /** Whether there is, or was, a reference to what is not there. */
+  let leadsNowhere = false;
   // References can be followed once all paths are known.
-  const link = (declaration: CompiledDeclaration): CompiledDeclaration => {
+  const link = (declaration: CompiledDeclaration, numbers: ReadonlyMap<string, number>) => {
     const found = referencesIn(declaration.value);
     if (found.length === 0) return declaration;
-    declaration.references = found.map((reference) => ({
-      reference,
-      target: findTarget(numbers, reference),
-    }));
+    declaration.references = found.map((reference) => {
+      const target = findTarget(numbers, reference);
+      leadsNowhere ||= target === undefined;
+      return { reference, target };
+    });
     if (found[0]!.place.length === 0) declaration.alias = declaration.references[0];
     return declaration;
   };
-  for (const declaration of written) link(declaration);
+  for (const declaration of written) link(declaration, numbers);
 
   const groupTypes = groupTypeReader(groups, bitsOf);
   const extended = [...groups.values()].some((list) => list.some(({ own }) => own.has('$extends')));
@@ -104,6 +111,7 @@ export function indexSystem(system: TokenSystem): TokenIndex {
   };
 
   const indexOf = (
+    { paths, numbers }: Pick<TokenIndex, 'paths' | 'numbers'>,
     candidates: Candidate[][],
     dependencyLists: (number[] | undefined)[],
     masks: (number | undefined)[],
@@ -156,8 +164,10 @@ export function indexSystem(system: TokenSystem): TokenIndex {
         return undefined;
       },
       groupType: (path, context) => groupTypes.read(path, context),
-      redeclared(changes) {
+      redeclared(changes, names = NO_NAMES) {
         if (extended) return undefined;
+        const named = names.size === 0 ? { paths, numbers } : withNames({ paths, numbers }, names);
+        if (leadsNowhere && leadsToAny(candidates, new Set(names.values()))) return undefined;
         const next = candidates.slice();
         const [lists, bits] = [dependencyLists.slice(), masks.slice()];
         for (const { token, source, object } of changes) {
@@ -169,20 +179,46 @@ export function indexSystem(system: TokenSystem): TokenIndex {
               source,
               when,
               bits: bitsOf(when),
-              declaration: link(declarationOf(object)),
+              declaration: link(declarationOf(object), named.numbers),
             });
           }
           next[token] = list;
           lists[token] = bits[token] = undefined;
         }
-        return indexOf(next, lists, bits);
+        return indexOf(named, next, lists, bits);
       },
     };
   };
-  return indexOf(candidates, new Array(paths.length), new Array(paths.length));
+  return indexOf({ paths, numbers }, candidates, new Array(paths.length), new Array(paths.length));
 }
 
 const NONE: number[] = [];
+const NO_NAMES: ReadonlyMap<number, string> = new Map();
+
+function withNames(
+  before: Pick<TokenIndex, 'paths' | 'numbers'>,
+  names: ReadonlyMap<number, string>,
+): Pick<TokenIndex, 'paths' | 'numbers'> {
+  const paths = before.paths.slice();
+  const numbers = new Map(before.numbers);
+  for (const token of names.keys()) numbers.delete(paths[token]!);
+  for (const [token, name] of names) {
+    paths[token] = name;
+    numbers.set(name, token);
+  }
+  return { paths, numbers };
+}
+
+/** Whether a reference that leads nowhere would lead to one of these paths. */
+const leadsToAny = (candidates: readonly Candidate[][], paths: ReadonlySet<string>): boolean =>
+  candidates.some((list) =>
+    list.some(({ declaration }) =>
+      declaration.references.some(
+        ({ reference: { path }, target }) =>
+          target === undefined && (paths.has(path) || paths.has(`${path}.$root`)),
+      ),
+    ),
+  );
 const NO_REFERENCES: CompiledDeclaration['references'] = [];
 
 /** What is written, as long as nothing is known of what it refers to; every member is there from the start, which engines like. */
@@ -199,7 +235,7 @@ function declarationOf(object: JsonObject): CompiledDeclaration {
 }
 
 /** A pointer's `/` may stand for a dot anywhere, so `$value`-less pointers are tried as they are, then shortened. */
-function findTarget(numbers: Map<string, number>, reference: TokenReference): number | undefined {
+function findTarget(numbers: ReadonlyMap<string, number>, reference: TokenReference): number | undefined {
   const number = numbers.get(reference.path);
   return number ?? (reference.pointer ? numbers.get(`${reference.path}.$root`) : undefined);
 }

@@ -1,9 +1,10 @@
+import { append } from '../base/append';
 import type { JsonObject } from '../base/json/json';
 import { readJson } from '../base/json/read';
 import { aliasPath, pointerTarget } from './references';
 import { pointerOf } from '../base/json/pointer';
 import { isObject, type Json } from '../base/json/json';
-import { joinPath, type Axis, type Context, type TokenSource, type TokenSystem } from './system';
+import { joinPath, parentPath, type Axis, type Context, type TokenSource, type TokenSystem } from './system';
 import { equal } from '../document/edits';
 import { byOrder, itemsOf, type Item, type Items, type Reference } from '../document/item';
 import type { Declaration, GroupItem, ContextLayer, TokenItem } from './items';
@@ -73,7 +74,7 @@ export const standsAlike = (a: TokenItem | GroupItem, b: TokenItem | GroupItem):
 /** The same tree with items that say other things; each stands as the one of its id did (`standsAlike`). */
 export function treeSaying(tree: LibraryTree, said: ReadonlyMap<string, TokenItem | GroupItem>): LibraryTree {
   const nodes = tree.nodes.slice();
-  const places = placesOf(tree);
+  const { places } = standingOf(tree);
   for (const item of said.values()) {
     const at = places.get(item.id);
     if (at !== undefined) nodes[at] = { ...nodes[at]!, item };
@@ -82,7 +83,7 @@ export function treeSaying(tree: LibraryTree, said: ReadonlyMap<string, TokenIte
     paths: tree.paths,
     ids: tree.ids,
     nodes,
-    children: childrenSaying(new Map(tree.children), said.values()),
+    children: childrenSaying(new Map(tree.children), said),
     root: tree.root && ((said.get(tree.root.id) as GroupItem | undefined) ?? tree.root),
   };
 }
@@ -90,25 +91,110 @@ export function treeSaying(tree: LibraryTree, said: ReadonlyMap<string, TokenIte
 /** Puts items in place of those of the same id. */
 export function childrenSaying(
   children: LibraryTree['children'],
-  said: Iterable<TokenItem | GroupItem>,
+  said: ReadonlyMap<string, TokenItem | GroupItem>,
 ): LibraryTree['children'] {
-  for (const item of said)
-    // What stands in a group that is gone is shown at the top.
-    for (const key of [item.parent, null]) {
-      const list = children.get(key);
-      const at = list?.findIndex(({ id }) => id === item.id) ?? -1;
-      if (at !== -1) children.set(key, list!.with(at, item));
-    }
+  // What stands in a group that is gone is shown at the top.
+  for (const key of new Set([...said.values()].map(({ parent }) => parent)).add(null)) {
+    const list = children.get(key);
+    if (list?.some(({ id }) => said.has(id))) children.set(key, list.map((item) => said.get(item.id) ?? item)); // prettier-ignore
+  }
   return children;
 }
 
-const placesByPaths = new WeakMap<LibraryTree['paths'], Map<string, number>>();
+/** Whether a token has the place of another in a tree, under the same name or not. */
+export const standsThere = (a: TokenItem | GroupItem, b: TokenItem | GroupItem): boolean =>
+  a.kind === 'token' && b.kind === 'token' && a.parent === b.parent && a.order === b.order;
 
-/** Where in the list of nodes each item stands: the same for all trees that share their paths. */
-function placesOf({ paths, nodes }: LibraryTree): Map<string, number> {
-  let places = placesByPaths.get(paths);
-  if (!places) placesByPaths.set(paths, (places = new Map(nodes.map(({ item }, at) => [item.id, at]))));
-  return places;
+/** A token's path as it was and as it is. */
+export interface PathChanged {
+  from: string;
+  to: string;
+}
+
+/**
+ * The same tree with tokens under other names, each where it stood (`standsThere`), beside others that say other things.
+ * Undefined where paths are disputed, so that the tree has to be read anew.
+ */
+export function treeNaming(
+  tree: LibraryTree,
+  said: ReadonlyMap<string, TokenItem | GroupItem>,
+): { tree: LibraryTree; renamed: Map<string, PathChanged> } | undefined {
+  const standing = standingOf(tree);
+  const { places, former } = standing;
+  if (standing.isDoubled) return undefined;
+  const nodes = tree.nodes.slice();
+  const renamed = new Map<string, PathChanged>();
+  /** Paths that may lead elsewhere now. */
+  const open = new Set<string>();
+  const calledBefore = new Map(former);
+  for (const item of said.values()) {
+    const at = places.get(item.id);
+    if (at === undefined) continue;
+    const { item: was, path, depth } = nodes[at]!;
+    const to = was.name === item.name ? path : joinPath(parentPath(path), item.name);
+    nodes[at] = { item, path: to, depth };
+    if (to !== path) {
+      renamed.set(item.id, { from: path, to });
+      open.add(path);
+    }
+    for (const old of was.redirects) {
+      open.add(old);
+      calledBefore.set(old, calledBefore.get(old)!.filter((id) => id !== item.id)); // prettier-ignore
+    }
+    for (const old of item.redirects) {
+      open.add(old);
+      calledBefore.set(old, [...(calledBefore.get(old) ?? []), item.id]);
+    }
+  }
+  const taken = new Set([...renamed.values()].map(({ to }) => to));
+  const isDisputed = ([id, { to }]: [string, PathChanged]) => {
+    const there = tree.ids.get(to);
+    return there !== undefined && there !== id && !renamed.has(there);
+  };
+  if (taken.size < renamed.size || [...renamed].some(isDisputed)) return undefined;
+  for (const path of open) {
+    const there = tree.ids.get(path);
+    if (there !== undefined && !said.has(there)) return undefined;
+    if (former.get(path)?.some((id) => !said.has(id))) return undefined;
+  }
+
+  const [paths, ids] = [new Map(tree.paths), new Map(tree.ids)];
+  for (const path of open) ids.delete(path);
+  for (const [id, { to }] of renamed) paths.set(id, to);
+  const ordered = [...said.values()]
+    .filter(({ id }) => places.has(id))
+    .sort((a, b) => places.get(a.id)! - places.get(b.id)!);
+  for (const { id } of ordered) ids.set(paths.get(id)!, id);
+  for (const { id, redirects } of ordered) for (const old of redirects) if (!ids.has(old)) ids.set(old, id);
+  standings.set(paths, { places, isDoubled: false, former: calledBefore });
+  const children = childrenSaying(new Map(tree.children), said);
+  const root = tree.root && ((said.get(tree.root.id) as GroupItem | undefined) ?? tree.root);
+  return { tree: { paths, ids, nodes, children, root }, renamed };
+}
+
+/** What is known beside a tree: the same for all trees that share their paths. */
+interface Standing {
+  /** Where in the list of nodes each item stands. */
+  places: Map<string, number>;
+  /** Whether two stand at one path. */
+  isDoubled: boolean;
+  /** Who was called by a path. */
+  former: Map<string, string[]>;
+}
+const standings = new WeakMap<LibraryTree['paths'], Standing>();
+
+function standingOf({ paths, nodes }: LibraryTree): Standing {
+  let standing = standings.get(paths);
+  if (!standing) {
+    standing = {
+      places: new Map(nodes.map(({ item }, at) => [item.id, at])),
+      isDoubled: new Set(nodes.map(({ path }) => path)).size < nodes.length,
+      former: new Map(),
+    };
+    for (const { item } of nodes) for (const old of item.redirects) append(standing.former, old, item.id);
+    standings.set(paths, standing);
+  }
+  return standing;
 }
 
 /** Has items keep a tree that is known to be theirs. */

@@ -29,7 +29,10 @@ import {
   pathOf,
   printedObject,
   standsAlike,
+  standsThere,
+  treeNaming,
   treeSaying,
+  type PathChanged,
 } from '@/core/tokens/token-tree';
 import { backdropsIn } from './backdrop';
 
@@ -100,12 +103,13 @@ export class DerivedCache {
     }
     const touches = (kinds: ReadonlySet<ItemKindName>) =>
       changed.some((one) => kinds.has((one.after ?? one.before)!.kind));
-    const stands = handOnTree(before!.effective, effective, changed);
+    const standing = handOnTree(before!.effective, effective, changed);
+    const stands = standing !== undefined && !standing.isNamed;
     const telling = touches(TELLING);
-    const made = telling && stands ? before!.redeclared(effective, changed) : undefined;
+    const made = telling && standing ? before!.redeclared(effective, changed, standing.renamed) : undefined;
     this.resolution = made?.resolution ?? (telling ? new Resolution(effective.system) : before!.resolution);
     const change = made && { before: before!.resolution, after: made.resolution, touched: made.touched };
-    const isLocal = !telling || (change !== undefined && change.touched.size <= MANY);
+    const isLocal = !telling || (stands && change !== undefined && change.touched.size <= MANY);
     this.pairings = stands && !touches(PAIRING) ? before!.pairings : pairingsIn(effective.items);
     this.fonts = touches(ASSET) ? knownFonts(effective.items) : before!.fonts;
     this.around = touches(AROUND) ? {} : before!.around;
@@ -150,10 +154,11 @@ export class DerivedCache {
     );
   }
 
-  /** The resolution after tokens say other things; undefined where more than that has changed. */
+  /** The resolution after tokens say other things or have other names; undefined where more than that has changed. */
   private redeclared(
     { authored }: EffectiveLibrary,
     changed: readonly ItemChanged[],
+    renamed: ReadonlyMap<string, PathChanged>,
   ): { resolution: Resolution; touched: Set<number> } | undefined {
     const { index, system } = this.resolution;
     const tree = libraryTree(authored);
@@ -165,7 +170,7 @@ export class DerivedCache {
       if (!TELLING.has((after ?? before)!.kind)) continue;
       if (before?.kind !== 'token' || after?.kind !== 'token') return undefined;
       const path = tree.paths.get(after.id);
-      const token = index.numbers.get(path ?? '');
+      const token = index.numbers.get(renamed.get(after.id)?.from ?? path ?? '');
       // Tokens are numbered by the first source that names them.
       if (token === undefined || tree.ids.get(path!) !== after.id) return undefined;
       if (first(before) !== first(after) || first(after) === Infinity) return undefined;
@@ -179,7 +184,28 @@ export class DerivedCache {
         redeclarations.push({ token, source, object: is && printedObject(is, tree) });
       }
     }
-    return this.resolution.redeclared(redeclarations);
+    const names = new Map<number, string>();
+    for (const { from, to } of renamed.values()) {
+      const token = index.numbers.get(from);
+      // Declared by no layer there is.
+      if (token === undefined) return undefined;
+      names.set(token, to);
+      // Whoever refers to it is printed with its name.
+      for (const user of this.resolution.referrers(from)) {
+        const item = authored.get(libraryTree(this.effective.authored).ids.get(user) ?? '');
+        if (item?.kind !== 'token') return undefined;
+        for (const [layer, declaration] of Object.entries(item.declarations)) {
+          const source = sources.get(layer);
+          if (source !== undefined)
+            redeclarations.push({
+              token: index.numbers.get(user)!,
+              source,
+              object: printedObject(declaration, tree),
+            });
+        }
+      }
+    }
+    return this.resolution.redeclared(redeclarations, names);
   }
 
   /** What is known of the components that use no token touched. */
@@ -312,25 +338,36 @@ export class DerivedCache {
 const PAIRING: ReadonlySet<ItemKindName> = new Set(['pairing']);
 const ASSET: ReadonlySet<ItemKindName> = new Set(['asset']);
 
-/** Where nothing has another place or name, the tree of what was before is that of what is; whether it is so. */
+/**
+ * Where nothing has another place, the tree of what was before is that of what is, but for names: those of tokens that have
+ * others, by id. Undefined where it is not so.
+ */
 function handOnTree(
   before: EffectiveLibrary,
   after: EffectiveLibrary,
   changed: readonly ItemChanged[],
-): boolean {
+): { isNamed: boolean; renamed: ReadonlyMap<string, PathChanged> } | undefined {
   const said = new Map<string, TokenItem | GroupItem>();
+  let isNamed = false;
   for (const { before: was, after: is } of changed) {
     const isNode = (item: Item | undefined) => item?.kind === 'token' || item?.kind === 'group';
     if (!isNode(was) && !isNode(is)) continue;
-    if (!isNode(was) || !isNode(is) || !standsAlike(was as TokenItem, is as TokenItem)) return false;
+    if (!isNode(was) || !isNode(is)) return undefined;
+    if (!standsAlike(was as TokenItem, is as TokenItem)) {
+      if (!standsThere(was as TokenItem, is as TokenItem)) return undefined;
+      isNamed = true;
+    }
     said.set(is!.id, is as TokenItem);
   }
   const tree = libraryTree(before.authored);
-  const next = said.size === 0 ? tree : treeSaying(tree, said);
+  const named = isNamed ? treeNaming(tree, said) : { tree: treeSaying(tree, said), renamed: NOT_RENAMED };
+  if (!named) return undefined;
+  const next = said.size === 0 ? tree : named.tree;
   keepTree(after.authored, next);
   keepTree(after.items, next);
-  return true;
+  return { isNamed, renamed: named.renamed };
 }
+const NOT_RENAMED: ReadonlyMap<string, PathChanged> = new Map();
 
 /** Whether other bindings give the same answers to what was asked; they are noted where they do. */
 function stillSuggests(suggestions: Suggestions, bindings: Bindings): boolean {

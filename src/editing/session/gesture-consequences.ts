@@ -2,7 +2,8 @@ import type { ContextLayer, GroupItem, TokenItem } from '@/core/tokens/items';
 import type { Item } from '@/core/document/item';
 import { nameChange } from '@/core/tokens/named-tokens';
 import { ownExtension, tierOf } from '@/core/tokens/tier';
-import { authoredObject, layersOf, printedObject } from '@/core/tokens/token-tree';
+import { joinPath, parentPath } from '@/core/tokens/system';
+import { authoredObject, layersOf } from '@/core/tokens/token-tree';
 import { referencesWhole } from '@/core/tokens/references';
 import type { DraftTransaction } from './draft-transaction';
 
@@ -15,8 +16,16 @@ export function addConsequences(work: DraftTransaction): void {
 /** Has texts name the tokens that have been renamed or moved since the gesture began as they are called now. */
 function followNames(work: DraftTransaction): void {
   const renamed = new Map<string, string>();
-  for (const [id, was] of work.library.tree.paths) {
-    const now = work.items.get(id)?.kind === 'token' ? work.tree.paths.get(id) : undefined;
+  const before = work.library.tree.paths;
+  const moved = new Set(work.edits.map(({ item }) => item));
+  // What stands in a group that is moved is moved with it.
+  const isGroup = [...moved].some((id) => work.items.get(id)?.kind === 'group');
+  for (const id of isGroup ? before.keys() : moved) {
+    const was = before.get(id);
+    const item = work.items.get(id);
+    if (was === undefined || item?.kind !== 'token') continue;
+    const stays = !isGroup && item.parent === (work.library.items.get(id) as TokenItem).parent;
+    const now = stays ? joinPath(parentPath(was), item.name) : work.tree.paths.get(id);
     if (now !== undefined && now !== was) renamed.set(was, now);
   }
   if (renamed.size > 0) work.renameInTexts(nameChange(renamed));
@@ -37,7 +46,7 @@ function keepTiers(work: DraftTransaction): void {
     layers ??= layersOf(work.items, (layer) => effective.generation(layer));
     const said = layers.filter((layer) => whole.declarations[layer.id]);
     const standard = said.find(({ when }) => when.length === 0) ?? said[0];
-    const object = standard && printedObject(whole.declarations[standard.id]!, work.tree);
+    const object = standard && authoredObject(whole.declarations[standard.id]!);
     if (!object || referencesWhole(object) || saysTier(work, whole)) continue;
     const layer = item.declarations[standard.id] ? standard.id : Object.keys(item.declarations)[0];
     if (layer) work.extend(item, layer, { tier: tierOf(resolution, was) });

@@ -55,9 +55,12 @@ export function renamePaths(
     const old = items.flatMap(({ from, to, item }) =>
       tokensIn(work, item!, from).map((path) => ({ path, now: below(path, from, to) })),
     );
+    const allStay = items.every(
+      ({ from, to, item }) => item!.kind === 'token' && parentPath(from) === parentPath(to),
+    );
     for (const { from, to, item } of items) {
-      const type = work.inheritedType(from);
-      const parent = work.group(parentPath(to));
+      const type = allStay ? undefined : work.inheritedType(from);
+      const parent = allStay ? item!.parent : work.group(parentPath(to));
       if (parent !== item!.parent) {
         const order = work.orderBehind(parent);
         work.set(item!.id, 'parent', parent);
@@ -73,7 +76,7 @@ export function renamePaths(
       work.keepType(item!.id, type);
     }
     if (keepOld) keepOldPaths(work, old);
-    for (const { from } of items) clearEmpty(work, parentPath(from));
+    if (!allStay) for (const { from } of items) clearEmpty(work, parentPath(from));
     return undefined;
   });
 }

@@ -2,6 +2,7 @@ import { parentPath, type Context } from '@/core/tokens/system';
 import { append } from '@/core/base/append';
 import { perTypes } from '@/core/tokens/facet';
 import { TIERS as TIERS_OF_TOKENS, tierOf, type Tier } from '@/core/tokens/tier';
+import type { GroupItem, TokenItem } from '@/core/tokens/items';
 import type { LibraryTree } from '@/core/tokens/token-tree';
 import type { OpenLibrary } from '@/editing/session/open-library';
 import { selected, stripOf, type TokenFilter, type TokenStrip } from '../select';
@@ -108,8 +109,10 @@ export function tiers(
 }
 
 /** The types there are, in the order of their names. */
-const TYPES = perTypes((resolution) =>
-  [...new Set(resolution.paths.flatMap((path) => resolution.value(path, 0)?.type ?? []))].sort(),
+const TYPES = perTypes(
+  (resolution) =>
+    [...new Set(resolution.paths.flatMap((path) => resolution.value(path, 0)?.type ?? []))].sort(),
+  true,
 );
 
 interface Column {
@@ -124,32 +127,44 @@ const layouts = new WeakMap<LibraryTree['paths'], { tiers: readonly Tier[]; colu
 /** Which tokens stand in which column, of those a filter lets through. */
 function layoutOf(library: OpenLibrary, lens: Context, filter: TokenFilter): Column[] {
   const { resolution, tree } = library;
-  if (Object.values(filter).some(Boolean))
-    return columnsOf(
-      library,
-      selected(library, lens, filter).map(({ path }) => path),
-    );
+  if (Object.values(filter).some(Boolean)) return columnsOf(library, selected(library, lens, filter));
   const tiersNow = resolution.facet(TIERS_OF_TOKENS);
   const known = layouts.get(tree.paths);
   if (known && (known.tiers === tiersNow || known.tiers.every((tier, i) => tier === tiersNow[i])))
     return known.columns;
-  const columns = columnsOf(
-    library,
-    tree.nodes.flatMap(({ item, path }) => (item.kind === 'token' ? [path] : [])),
-  );
+  const columns = columnsOf(library, tree.nodes);
   layouts.set(tree.paths, { tiers: tiersNow, columns });
   return columns;
 }
 
-function columnsOf({ resolution }: OpenLibrary, paths: readonly string[]): Column[] {
+/** Of tokens; groups among them are passed over. */
+function columnsOf(
+  { resolution }: OpenLibrary,
+  tokens: readonly { path: string; item?: TokenItem | GroupItem }[],
+): Column[] {
   const columns = TIERS.map((tier): Column => ({ tier, groups: new Map(), total: 0 }));
-  for (const path of paths) {
-    const column = columns[TIERS.indexOf(tierOf(resolution, path))]!;
-    append(column.groups, parentPath(path), path);
+  const tiersNow = resolution.facet(TIERS_OF_TOKENS);
+  // Most stand in the group of the one before, and in its column.
+  let group: string | undefined;
+  let last: { tier: Tier; list: string[] } | undefined;
+  for (const { path, item } of tokens) {
+    if (item?.kind === 'group') continue;
+    const token = resolution.index.numbers.get(path);
+    const tier = token === undefined ? tierOf(resolution, path) : tiersNow[token]!;
+    const column = columns[TIERS.indexOf(tier)]!;
     column.total++;
+    if (last?.tier === tier && isIn(path, group!)) last.list.push(path);
+    else {
+      group = parentPath(path);
+      append(column.groups, group, path);
+      last = { tier, list: column.groups.get(group)! };
+    }
   }
   return columns;
 }
+
+const isIn = (path: string, group: string): boolean =>
+  group !== '' && path.startsWith(group) && path.lastIndexOf('.') === group.length;
 
 /** Everything up and down the references from one token. */
 function chainOf({ resolution }: OpenLibrary, path: string): Set<string> {
