@@ -36,7 +36,15 @@ export function axesOf(component: ComponentDefinition): Axes {
     return kind === 'flag' ? [{ name, kind, values: ['', 'true'] }] : [];
   });
   const states = [...statesOf(component), ...component.states.map((state) => [state])];
-  return { props, states, size: props.reduce((size, { values }) => size * values.length, states.length) };
+  return { props, states, size: countOf(component) };
+}
+
+/** As many combinations as props and states make. */
+function countOf(component: ComponentDefinition): number {
+  let count = statesOf(component).length + component.states.length;
+  for (const { kind, values } of Object.values(component.props))
+    count *= kind === 'choice' ? values.length : kind === 'flag' ? 2 : 1;
+  return count;
 }
 
 /** Whether users may make this combination. */
@@ -99,7 +107,7 @@ export const combinationsOf = (component: ComponentDefinition): Combination[] =>
 
 /** How many combinations users may make; of very many, those excluded are not counted off. */
 export function allowedCount(component: ComponentDefinition): number {
-  const { size } = axesOf(component);
+  const size = countOf(component);
   const none = Object.keys(component.excluded ?? {}).length === 0;
   return none || size > MOST_COMBINATIONS ? size : combinationsOf(component).length;
 }
