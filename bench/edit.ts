@@ -124,7 +124,7 @@ export const openTime: Benchmark = {
 export const renaming: Benchmark = {
   name: 'rename-400',
   against:
-    'the cold resolve; 400 of 10,000 tokens renamed, from the command to the frame and the window of Tiers; findings follow',
+    'tree, system and values read from the items; 400 of 10,000 tokens renamed, from the command to the frame and the window of Tiers; findings follow',
   goal: 1,
   async measure() {
     const session = await tab(10_000, 0);

@@ -43,7 +43,7 @@ function Page() {
   );
 }
 
-test('a dialog that is left hands the focus back to its opener, or to the menu that held it; nested ones inside out', async () => {
+test('a dialog that is left hands the focus back to its opener, or to the menu that held it; of nested ones a key leaves the inner', async () => {
   const user = userEvent.setup({ pointerEventsCheck: 0, delay: null });
   render(<Page />);
   const opener = screen.getByRole('button', { name: 'Withdraw' });
@@ -60,6 +60,10 @@ test('a dialog that is left hands the focus back to its opener, or to the menu t
   await user.click(more);
   await user.click(await screen.findByRole('menuitem', { name: 'Rename' }));
   await user.click(await screen.findByRole('button', { name: 'Ask more' }));
+  await screen.findByRole('dialog', { name: 'nested' });
+  await user.keyboard('{Escape}');
+  await waitFor(() => expect(screen.queryByRole('dialog', { name: 'nested' })).toBeNull());
+  expect(screen.getByRole('dialog', { name: 'second' })).toBeVisible();
   await user.keyboard('{Escape}');
   await waitFor(() => expect(more).toHaveFocus());
 });

@@ -1,20 +1,9 @@
 import type { Finding } from '../findings/finding';
-import { isObject, type Json } from '../base/json/json';
-import type { Candidate, Problem, ResolvedToken } from './compiled';
+import type { Problem, ResolvedToken } from './compiled';
+import { evaluate, failure } from './evaluation';
 import type { Facet } from './facet';
 import { indexSystem, type Redeclaration, type TokenIndex } from './token-index';
-import { getMember, pointerTarget, replaceAt } from './references';
-import {
-  contextText,
-  combinations,
-  holds,
-  parentPath,
-  type Context,
-  type SystemFrame,
-  type TokenSystem,
-} from './system';
-import { TOKEN_TYPES } from './types/registry';
-import { shown } from './types/type';
+import { combinations, type Context, type SystemFrame, type TokenSystem } from './system';
 
 interface Projection {
   /** Context number → slot number. */
@@ -248,7 +237,8 @@ export class Resolution {
     return projection;
   }
 
-  private read(token: number, context: number): ResolvedToken | undefined {
+  /** By numbers. */
+  read(token: number, context: number): ResolvedToken | undefined {
     return this.slots[token]?.[this.projection(this.masks[token]!).slot[context]!];
   }
 
@@ -322,7 +312,7 @@ export class Resolution {
     this.notes[token] = undefined;
     const { stands } = this.projection(mask);
     const slots: ResolvedToken[] = new Array(stands.length);
-    for (let slot = 0; slot < stands.length; slot++) slots[slot] = this.evaluate(token, stands[slot]!)!;
+    for (let slot = 0; slot < stands.length; slot++) slots[slot] = evaluate(this, token, stands[slot]!)!;
     this.slots[token] = slots;
   }
 
@@ -358,7 +348,7 @@ export class Resolution {
           if (next === undefined) {
             stack.pop();
             state.set(top.token, 2);
-            this.slots[top.token]![slot] ??= this.evaluate(top.token, context)!;
+            this.slots[top.token]![slot] ??= evaluate(this, top.token, context)!;
           } else if (state.get(next) === 1) {
             const circle = stack
               .slice(stack.findIndex((frame) => frame.token === next))
@@ -383,173 +373,11 @@ export class Resolution {
     }
   }
 
-  /** One token under one combination; what it needs has been evaluated. Undefined where nothing declares it there. */
-  private evaluate(token: number, context: number): ResolvedToken | undefined {
-    const names = this.contexts[context]!;
-    const from = this.index.winner(token, names);
-    if (!from) return undefined;
-    const path = this.paths[token]!;
-    const declaration = from.declaration;
-    const ownType = this.index.ownType(token, names);
-
-    if (declaration.alias) {
-      const { reference, target } = declaration.alias;
-      if (target === undefined || reference.part.length > 0) {
-        const part = this.readReference(reference, target, context);
-        if ('problem' in part) return failure(from, part.problem);
-        return this.literal(path, from, ownType ?? this.index.groupType(path, names), part.value, undefined);
-      }
-      const source = this.read(target, context);
-      if (!source)
-        return failure(
-          from,
-          missing(reference.text, `${this.paths[target]!} has no value under ${contextText(names)}`),
-        );
-      if (source.failed) return failure(from, dependsOn(this.paths[target]!));
-      if (ownType !== undefined && ownType !== source.type) {
-        return failure(
-          from,
-          mismatch(
-            `${path} is a ${ownType}, but ${this.paths[target]!} is a ${source.type}`,
-            `Refer to a ${ownType}, or change the type`,
-          ),
-        );
-      }
-      return { type: source.type, value: source.value, from, aliasOf: target };
-    }
-
-    const type = ownType ?? this.index.groupType(path, names);
-    if (declaration.references.length === 0) {
-      // Without references the outcome is the same under every combination: keep it with the declaration.
-      const kept = declaration.outcome;
-      if (kept && kept.type === type) return { ...kept, from };
-      const resolved = this.literal(path, from, type, declaration.value, token);
-      // What is wrong with it is told by the name of one token, and others may share the declaration.
-      if (!resolved.failed && !this.notes[token]) declaration.outcome = resolved;
-      return resolved;
-    }
-    const replacements: { place: (string | number)[]; value: Json }[] = [];
-    for (const { reference, target } of declaration.references) {
-      const part = this.readReference(reference, target, context);
-      if ('problem' in part) return failure(from, part.problem);
-      const expected = type === undefined ? undefined : TOKEN_TYPES.get(type)?.member?.(reference.place);
-      if (expected && part.type && part.type !== expected) {
-        return failure(
-          from,
-          mismatch(
-            `${reference.place.join('.')} of ${path} is a ${expected}, but ${reference.text} is a ${part.type}`,
-            `Refer to a ${expected}`,
-          ),
-        );
-      }
-      replacements.push({ place: reference.place, value: part.value });
-    }
-    return this.literal(path, from, type, replaceAt(declaration.value, replacements), token);
-  }
-
-  private readReference(
-    reference: { text: string; part: string[]; pointer: boolean },
-    target: number | undefined,
-    context: number,
-  ): { value: Json; type?: string } | { problem: Problem } {
-    if (target === undefined) {
-      if (reference.pointer) {
-        const beside = this.readBeside(reference.text, context);
-        if (beside !== undefined) return { value: beside };
-      }
-      const group = this.index.groups.has(reference.text.slice(1, -1));
-      return {
-        problem: group
-          ? missing(
-              reference.text,
-              `${reference.text} is a group, and a group has no value`,
-              'Refer to one of its tokens',
-            )
-          : missing(reference.text, `${reference.text} leads to no token`),
-      };
-    }
-    const source = this.read(target, context);
-    if (!source)
-      return {
-        problem: missing(
-          reference.text,
-          `${this.paths[target]!} has no value under ${contextText(this.contexts[context]!)}`,
-        ),
-      };
-    if (source.failed) return { problem: dependsOn(this.paths[target]!) };
-    if (reference.part.length === 0) return { value: source.value, type: source.type };
-    let value: Json | undefined = source.value;
-    for (const segment of reference.part) value = value === undefined ? undefined : getMember(value, segment);
-    return value === undefined
-      ? {
-          problem: missing(
-            reference.text,
-            `${reference.text} leads to no part of the value of ${this.paths[target]!}`,
-          ),
-        }
-      : { value };
-  }
-
-  /** A pointer to something that is no token: the strongest source that holds it answers. */
-  private readBeside(pointer: string, context: number): Json | undefined {
-    const segments = pointerTarget(pointer)?.segments;
-    if (!segments) return undefined;
-    for (let i = this.system.sources.length - 1; i >= 0; i--) {
-      const source = this.system.sources[i]!;
-      if (!source.root || !holds(source.when, this.contexts[context]!)) continue;
-      let value: Json | undefined = source.root;
-      for (const segment of segments) value = value === undefined ? undefined : getMember(value, segment);
-      if (value !== undefined && !isObject(value)) return value;
-    }
-    return undefined;
-  }
-
-  private literal(
-    path: string,
-    from: Candidate,
-    typeName: string | undefined,
-    value: Json,
-    token: number | undefined,
-  ): ResolvedToken {
-    if (typeName === undefined) {
-      return failure(from, {
-        code: 'missing-type',
-        level: 'error',
-        message: `${path} has no type`,
-        fix: `Add $type to it${parentPath(path) ? ` or to the group ${parentPath(path)}` : ''}`,
-      });
-    }
-    const type = TOKEN_TYPES.get(typeName);
-    if (!type) {
-      return failure(from, {
-        code: 'unknown-type',
-        level: 'error',
-        message: `${path} has the type ${shown(typeName)}, which DTCG does not know`,
-        fix: `Use one of: ${[...TOKEN_TYPES.keys()].join(', ')}`,
-      });
-    }
-    const modern = type.normalise?.(value);
-    const wrong = type.check(modern ?? value);
-    if (wrong)
-      return failure(from, {
-        code: 'invalid-value',
-        level: 'error',
-        message: `${path}: ${wrong.message}`,
-        fix: wrong.fix,
-      });
-    if (modern !== undefined && token !== undefined) {
-      this.note(token, {
-        code: 'legacy-value',
-        level: 'note',
-        message: `${path} is written in an older form (${shown(value)})`,
-        fix: 'It was read; export as dtcg to write it in the present form',
-      });
-    }
-    return { type: typeName, value: modern ?? value, from, aliasOf: undefined };
-  }
-
-  private note(token: number, problem: Problem): void {
+  note(token: number, problem: Problem): void {
     (this.notes[token] ??= []).push(problem);
+  }
+  hasNotes(token: number): boolean {
+    return this.notes[token] !== undefined;
   }
 }
 
@@ -577,25 +405,3 @@ function reachedInOrder(starts: Iterable<number>, dependents: number[][]): numbe
   }
   return order.reverse();
 }
-
-function failure(from: Candidate, problem: Problem): ResolvedToken {
-  return { type: '', value: null, from, aliasOf: undefined, failed: problem };
-}
-
-const missing = (
-  text: string,
-  message: string,
-  fix = `Correct ${text}, or add the token it names`,
-): Problem => ({ code: 'missing-target', level: 'error', message, fix });
-const mismatch = (message: string, fix: string): Problem => ({
-  code: 'type-mismatch',
-  level: 'error',
-  message,
-  fix,
-});
-const dependsOn = (path: string): Problem => ({
-  code: 'missing-target',
-  level: 'error',
-  message: `It refers to ${path}, which has no value`,
-  fix: `Fix ${path} first`,
-});
