@@ -1781,6 +1781,7 @@ const TABLE: Partial<Table> = {
             const sign = component(document, 'sign');
             const [prop] = Object.values(sign.props).filter(({ kind }) => kind === 'choice');
             const badge = component(document, 'badge');
+            const table = { order: 'a0', name: 'rows', fills: null, columns: [prop!.name, 'note'], rows: [['anchor', 'anchor'], ['buoy', '']] }; // prettier-ignore
             const slot = { order: 'z', name: 'mark', kind: 'slot' as const, values: [], default: '', description: '', holds: [{ component: { id: sign.id, path: 'sign' }, props: { [prop!.name]: 'anchor' }, passed: {} }] }; // prettier-ignore
             return done(document, {
               label: 'x',
@@ -1791,6 +1792,9 @@ const TABLE: Partial<Table> = {
                   `<b part="root"><i when="${prop!.name} is buoy or anchor">anchor</i></b>`,
                 ),
                 setField(badge, 'props/prop_mark', slot),
+                setField(sign, 'data/table_own', table),
+                setField(badge, 'data/table_slot', { ...table, fills: 'mark' }),
+                setField(badge, 'data/table_other', table),
               ],
             });
           },
@@ -1798,9 +1802,16 @@ const TABLE: Partial<Table> = {
         ask: () => ({ asset: 'anchor', name: 'mooring' }),
         then: (now) => {
           expect(component(now, 'sign').template).toMatch(/<i when="\w+ is buoy or mooring">anchor<\/i>/);
-          expect(Object.values(component(now, 'badge').props.prop_mark!.holds![0]!.props)).toEqual([
-            'mooring',
-          ]);
+          const badge = component(now, 'badge');
+          expect(Object.values(badge.props.prop_mark!.holds![0]!.props)).toEqual(['mooring']);
+          const renamed = [
+            ['mooring', 'anchor'],
+            ['buoy', ''],
+          ];
+          expect(component(now, 'sign').data!.table_own!.rows).toEqual(renamed);
+          expect(badge.data!.table_slot!.rows).toEqual(renamed);
+          // The badge has no such choice itself.
+          expect(badge.data!.table_other!.rows[0]).toEqual(['anchor', 'anchor']);
         },
       },
     ],

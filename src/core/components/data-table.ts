@@ -139,6 +139,24 @@ export function columnProps(
   return columns.map((column) => (names.has(column) ? column : (plain.get(plainName(column, '')) ?? null)));
 }
 
+/** A component whose rows give a prop another value where they gave it one; `sets` says of which component and prop. */
+export function withCellsRenamed(
+  component: ComponentDefinition,
+  sets: (owner: ComponentDefinition, prop: string) => boolean,
+  { from, to }: { from: string; to: string },
+  items: Items,
+): ComponentDefinition {
+  let data = component.data;
+  for (const [id, table] of Object.entries(component.data ?? {})) {
+    const owner = rowOwner(component, table.fills, items);
+    const isMeant = columnProps(component, table, items).map((prop) => prop !== null && sets(owner, prop));
+    if (!table.rows.some((row) => row.some((cell, at) => isMeant[at] && cell === from))) continue;
+    const rows = table.rows.map((row) => row.map((cell, at) => (isMeant[at] && cell === from ? to : cell)));
+    data = { ...data, [id]: { ...table, rows } };
+  }
+  return data === component.data ? component : { ...component, data };
+}
+
 /** Where rows go if nothing is said: to what most of the columns set a prop of; slots first, then the component itself. */
 export function usualFill(component: ComponentDefinition, items: Items, columns: readonly string[]): string | null {
   const [itself, ...others] = fillable(component, items);

@@ -1,4 +1,5 @@
 import type { ComponentDefinition, Condition, Nested, Prop } from '@/core/components/definition';
+import { withCellsRenamed } from '@/core/components/data-table';
 import { valueRenamedInTemplate } from '@/core/components/part-names';
 import { itemsOf } from '@/core/document/item';
 import type { OpenLibrary } from '@/editing/session/open-library';
@@ -8,8 +9,8 @@ import { runCommand } from '@/editing/session/draft-transaction';
 import { NAME, ownAsset } from '@/editing/assets/own-asset';
 
 /**
- * Gives an asset another name; choices that name icons (`passed.icon` of a slot's piece) follow, with the rules, guards, template
- * and pieces of other components that speak of the value.
+ * Gives an asset another name; choices that name icons (`passed.icon` of a slot's piece) follow, with the rules, guards, template,
+ * rows of data and pieces of other components that speak of the value.
  */
 export function renameAsset(
   library: OpenLibrary,
@@ -32,7 +33,9 @@ export function renameAsset(
       work.put(withIconRenamed(component, choices, from, name));
     }
     for (const component of itemsOf(work.own, 'component')) {
-      const next = withPiecesRenamed(component, renamed, from, name);
+      const pieces = withPiecesRenamed(component, renamed, from, name);
+      const sets = (owner: ComponentDefinition, prop: string) => renamed.get(owner.id)?.has(prop) ?? false;
+      const next = withCellsRenamed(pieces, sets, { from, to: name }, work.items);
       if (next !== component) work.put(next);
     }
   });
