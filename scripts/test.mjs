@@ -111,9 +111,8 @@ const jest = async (title, pattern, name, lines, given) => {
   );
 };
 await jest('unit tests', '.', 'unit', '3000', demo.code === 0 ? { SEEDPLAN_TEST_PREPARED: prepared } : {});
-// Who may do what is asked of every operation and person above: that has no statement of its own.
-const ON_POSTGRES =
-  '^src/server/(?!start/|permissions|openapi|documents/durability|jobs/(?:pool|uploads)|intake/|http/|people/passwords).*test[.]ts$';
+// Preparing and holding a folder are matters of a database that is a file.
+const ON_POSTGRES = '^src/server/(?!start/(?!serve)).*test[.]ts$';
 const postgres = await startPostgres();
 if (postgres)
   await jest('server tests on PostgreSQL', ON_POSTGRES, 'postgres', '1300', {

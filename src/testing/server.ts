@@ -39,6 +39,8 @@ const TOKENS = JSON.stringify({
 });
 
 const SERVER = process.env.SEEDPLAN_TEST_DATABASE_URL;
+/** Whether tests keep their databases in files: on SQLite. */
+export const IS_FILE = !SERVER;
 let databases = 0;
 
 /** Where tests keep a database: in this folder, or on the PostgreSQL server that is there for tests, which is thrown away with all of it. */
