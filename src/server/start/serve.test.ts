@@ -171,73 +171,83 @@ test(
   40_000 * ROUNDS,
 );
 
-onFile('a backup taken while ten people write holds what was acknowledged before it, and starts where it is restored', async () => {
-  const { url, child, ended } = await start(workspace.folder);
-  const cookie = await signIn(url);
-  const people = writing(url, cookie, 10, 'b');
-  const made = mkdtempSync(path.join(os.tmpdir(), 'seedplan-backup-'));
-  const backups: { file: string; before: string[] }[] = [];
-  for (const name of ['one.backup', 'two.backup']) {
-    const already = people.acknowledged.length;
-    await until(() => people.acknowledged.length > already + 10);
-    const before = [...people.acknowledged];
-    const file = path.join(made, name);
-    await writeBackup(workspace.folder, file, new Date());
-    expect((statSync(file).mode & 0o777).toString(8)).toBe('600');
-    backups.push({ file, before });
-  }
-  await people.ending({ now: true });
-  child.kill('SIGTERM');
-  await ended;
-  for (const { file, before } of backups) {
-    const folder = path.join(made, `${path.basename(file)}-restored`);
-    await restoreBackup(file, folder);
-    expect((statSync(folder).mode & 0o777).toString(8)).toBe('700');
-    const stored = await storedItems(folder);
-    expect(before.filter((id) => !stored.has(id))).toEqual([]);
-    // Whole change sets: as many as the draft's sequence says.
-    const knex = await openDatabase(folder);
-    for (const { id, sequence } of await knex('drafts').select('id', 'sequence')) {
-      const [row] = await knex('change_sets').where({ draft_id: id }).count({ count: '*' });
-      expect(row!.count).toBe(sequence);
+onFile(
+  'a backup taken while ten people write holds what was acknowledged before it, and starts where it is restored',
+  async () => {
+    const { url, child, ended } = await start(workspace.folder);
+    const cookie = await signIn(url);
+    const people = writing(url, cookie, 10, 'b');
+    const made = mkdtempSync(path.join(os.tmpdir(), 'seedplan-backup-'));
+    const backups: { file: string; before: string[] }[] = [];
+    for (const name of ['one.backup', 'two.backup']) {
+      const already = people.acknowledged.length;
+      await until(() => people.acknowledged.length > already + 10);
+      const before = [...people.acknowledged];
+      const file = path.join(made, name);
+      await writeBackup(workspace.folder, file, new Date());
+      expect((statSync(file).mode & 0o777).toString(8)).toBe('600');
+      backups.push({ file, before });
     }
-    await knex.destroy();
-  }
-  const again = await start(path.join(made, 'two.backup-restored'));
-  // The session key came along: who was signed in still is.
-  expect((await fetch(`${again.url}/api/v1/me`, { headers: { cookie } })).status).toBe(200);
-  again.child.kill('SIGTERM');
-  await again.ended;
-  rmSync(made, { recursive: true, force: true });
-});
+    await people.ending({ now: true });
+    child.kill('SIGTERM');
+    await ended;
+    for (const { file, before } of backups) {
+      const folder = path.join(made, `${path.basename(file)}-restored`);
+      await restoreBackup(file, folder);
+      expect((statSync(folder).mode & 0o777).toString(8)).toBe('700');
+      const stored = await storedItems(folder);
+      expect(before.filter((id) => !stored.has(id))).toEqual([]);
+      // Whole change sets: as many as the draft's sequence says.
+      const knex = await openDatabase(folder);
+      for (const { id, sequence } of await knex('drafts').select('id', 'sequence')) {
+        const [row] = await knex('change_sets').where({ draft_id: id }).count({ count: '*' });
+        expect(row!.count).toBe(sequence);
+      }
+      await knex.destroy();
+    }
+    const again = await start(path.join(made, 'two.backup-restored'));
+    // The session key came along: who was signed in still is.
+    expect((await fetch(`${again.url}/api/v1/me`, { headers: { cookie } })).status).toBe(200);
+    again.child.kill('SIGTERM');
+    await again.ended;
+    rmSync(made, { recursive: true, force: true });
+  },
+);
 
-onFile('a second program on one data folder, and one whose first data is not whole, end in one line', async () => {
-  const { child, ended } = await start(workspace.folder);
-  const env = {
-    ...process.env,
-    NODE_ENV: 'production' as const,
-    SEEDPLAN_DATA_DIR: workspace.folder,
-    PORT: String(await freePort()),
-  };
-  const second = spawnSync(process.execPath, ['dist/serve.mjs'], { env, encoding: 'utf8', timeout: 20_000 });
-  expect([second.status, second.stderr.trim().split('\n')]).toEqual([
-    1,
-    [expect.stringContaining('Another Seedplan uses')],
-  ]);
-  child.kill('SIGKILL');
-  await ended;
-  writeFileSync(path.join(workspace.folder, 'preparing'), '');
-  const unfinished = spawnSync(process.execPath, ['dist/serve.mjs'], {
-    env,
-    encoding: 'utf8',
-    timeout: 20_000,
-  });
-  expect([unfinished.status, unfinished.stderr.trim().split('\n')]).toEqual([
-    1,
-    [expect.stringContaining('not loaded to its end')],
-  ]);
-  rmSync(path.join(workspace.folder, 'preparing'));
-});
+onFile(
+  'a second program on one data folder, and one whose first data is not whole, end in one line',
+  async () => {
+    const { child, ended } = await start(workspace.folder);
+    const env = {
+      ...process.env,
+      NODE_ENV: 'production' as const,
+      SEEDPLAN_DATA_DIR: workspace.folder,
+      PORT: String(await freePort()),
+    };
+    const second = spawnSync(process.execPath, ['dist/serve.mjs'], {
+      env,
+      encoding: 'utf8',
+      timeout: 20_000,
+    });
+    expect([second.status, second.stderr.trim().split('\n')]).toEqual([
+      1,
+      [expect.stringContaining('Another Seedplan uses')],
+    ]);
+    child.kill('SIGKILL');
+    await ended;
+    writeFileSync(path.join(workspace.folder, 'preparing'), '');
+    const unfinished = spawnSync(process.execPath, ['dist/serve.mjs'], {
+      env,
+      encoding: 'utf8',
+      timeout: 20_000,
+    });
+    expect([unfinished.status, unfinished.stderr.trim().split('\n')]).toEqual([
+      1,
+      [expect.stringContaining('not loaded to its end')],
+    ]);
+    rmSync(path.join(workspace.folder, 'preparing'));
+  },
+);
 
 test('what the program answers is hardened from the outside as well', async () => {
   const { url, child, ended } = await start(workspace.folder);
