@@ -55,9 +55,10 @@ export function spacingSets(resolution: Resolution, lens: Context): SpacingSets 
   const found: SpacingSets = { spaces: [], insets: [], gaps: [], grids: [] };
   const sided = new Map<string, Map<string, Length>>();
   const steps = new Map<string, Map<string, number>>();
+  const context = resolution.numberOf(lens);
   for (const path of resolution.paths) {
-    const resolved = resolution.value(path, lens);
-    if (!resolved) continue;
+    const resolved = resolution.value(path, context);
+    if (resolved?.type !== 'dimension' && resolved?.type !== 'number') continue;
     const segments = path.split('.');
     const name = segments.at(-1)!;
     const [parent, above] = [parentPath(path), segments.slice(0, -1)];

@@ -60,6 +60,7 @@ export class ColorIndex {
         }
         continue;
       }
+      if (isFar(a, b, c, this.a[i]!, this.b[i]!, this.c[i]!, best)) continue;
       const square = squaredDifference(
         l,
         a,
@@ -85,12 +86,14 @@ export class ColorIndex {
     const [l, a, b] = labOf(color);
     const c = Math.sqrt(a * a + b * b);
     const reach = limit * LIGHTEST_SCALE;
+    const most = limit * limit;
     const result: { index: number; difference: number }[] = [];
     for (let i = lowerBound(this.l, l - reach); i < this.l.length && this.l[i]! <= l + reach; i++) {
+      if (isFar(a, b, c, this.a[i]!, this.b[i]!, this.c[i]!, most)) continue;
       const square = squaredDifference(
-        l, a, b, c, this.l[i]!, this.a[i]!, this.b[i]!, this.c[i]!, lightnessTerm(l, this.l[i]!), limit * limit,
+        l, a, b, c, this.l[i]!, this.a[i]!, this.b[i]!, this.c[i]!, lightnessTerm(l, this.l[i]!), most,
       ); // prettier-ignore
-      if (square <= limit * limit) result.push({ index: this.order[i]!, difference: Math.sqrt(square) });
+      if (square <= most) result.push({ index: this.order[i]!, difference: Math.sqrt(square) });
     }
     return result.sort((x, y) => x.difference - y.difference || x.index - y.index);
   }
@@ -121,6 +124,26 @@ function lightnessTerm(l1: number, l2: number): number {
 const POW_25_7 = 25 ** 7;
 const RADIANS = Math.PI / 180;
 
+/**
+ * Whether two colours differ by more than the root of `best` for what they differ in a and b alone. ΔC'² + ΔH'² is at least
+ * Δa² + Δb², for a is stretched by 1 to 1.5, and `best` bounds each of the two (see below), with a mean chroma of at most 1.5
+ * times the one before stretching.
+ */
+function isFar(
+  a1: number,
+  b1: number,
+  c1: number,
+  a2: number,
+  b2: number,
+  c2: number,
+  best: number,
+): boolean {
+  const [da, db] = [a2 - a1, b2 - b1];
+  const chroma = 0.75 * (c1 + c2);
+  const [chromaScale, hueScale] = [1 + 0.045 * chroma, 1 + MOST_HUE * chroma];
+  return da * da + db * db > ((chromaScale * chromaScale + hueScale * hueScale) * best) / LEAST_SHARE;
+}
+
 /** ΔE00²; Infinity as soon as it is known to be more than `best`. */
 function squaredDifference(
   _l1: number,
@@ -148,7 +171,7 @@ function squaredDifference(
   // |R_T| is at most 2 sin 60°, so that chroma and hue terms together are at least a quarter of either; and T is at most
   // 1.93. Most colours are told to be too far by that alone, before any angle is worked out.
   const dc2 = dC * dC;
-  const widest = 1 + 0.015 * 1.93 * meanP;
+  const widest = 1 + MOST_HUE * meanP;
   if (lightness + Math.max(dc2, dh2 / (widest * widest)) * LEAST_SHARE > best) return Infinity;
   const h1 = p1 === 0 ? 0 : hue(b1, x1);
   const h2 = p2 === 0 ? 0 : hue(b2, x2);
@@ -170,6 +193,8 @@ function squaredDifference(
     -2 * Math.sqrt(meanP7 / (meanP7 + POW_25_7)) * Math.sin(60 * Math.exp(-turn * turn) * RADIANS);
   return lightness + dc2 + dH * dH + rotation * dC * dH;
 }
+/** T is at most 1.93: the most that S_H grows with chroma. */
+const MOST_HUE = 0.015 * 1.93;
 /** 1 − (2 sin 60° / 2)²: the least share of either term that the other cannot take away. */
 const LEAST_SHARE = 0.25;
 

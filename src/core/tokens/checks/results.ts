@@ -63,7 +63,7 @@ export class CheckResults {
   /** Everything found, worst first. */
   all(): Finding[] {
     const { groupFindings } = this.input.resolution.index;
-    const [resolving, ...others] = [...this.lists.values()].map((list) => list.flat());
+    const [resolving, ...others] = [...this.lists.values()].map(joined);
     return [...resolving!, ...groupFindings, ...others.flat()].sort(worstFirst);
   }
 
@@ -89,10 +89,19 @@ export class CheckResults {
   }
 }
 
-const listOf = (check: Check, input: CheckInput): Finding[][] =>
-  Array.from({ length: check.count?.(input) ?? input.resolution.paths.length }, (_, at) =>
-    found(check, input, at),
-  );
+function listOf(check: Check, input: CheckInput): Finding[][] {
+  const length = check.count?.(input) ?? input.resolution.paths.length;
+  const list = new Array<Finding[]>(length);
+  for (let at = 0; at < length; at++) list[at] = found(check, input, at);
+  return list;
+}
+
+/** One after the other; most lists are empty. */
+function joined(lists: readonly Finding[][]): Finding[] {
+  const all: Finding[] = [];
+  for (const list of lists) if (list.length > 0) all.push(...list);
+  return all;
+}
 
 /** Most have nothing: they share one empty list. */
 function found(check: Check, input: CheckInput, at: number): Finding[] {
