@@ -50,9 +50,16 @@ const ANY = kinds('color', 'length', 'duration', 'easing', 'fontFamily', 'fontWe
 /** The kinds that count in a property; none where it is not about style that tokens are made for. */
 export function kindsIn(property: string): ReadonlySet<PartKind> | undefined {
   if (isVariable(property)) return ANY;
-  const name = unprefixed(property);
-  return ABOUT.find(([properties]) => properties.test(name))?.[1];
+  // The same few properties are asked for with every declaration of a source.
+  if (!known.has(property)) {
+    const name = unprefixed(property);
+    if (known.size >= MOST_KNOWN) known.clear();
+    known.set(property, ABOUT.find(([properties]) => properties.test(name))?.[1]);
+  }
+  return known.get(property);
 }
+const known = new Map<string, ReadonlySet<PartKind> | undefined>();
+const MOST_KNOWN = 1000;
 
 /** Within these a language computes with lengths. */
 const SUMS = new Set(['calc', 'min', 'max', 'clamp', '']);
@@ -85,6 +92,7 @@ interface Place {
   sums: boolean;
   named: boolean;
 }
+const NONE: never[] = [];
 const BARE: Place = { computed: false, sums: true, named: true };
 
 class ValueReading {
@@ -200,7 +208,7 @@ class ValueReading {
 
   /** The variables of SCSS and Less within one word: `$a`, `tokens.$a`, `-$a`, `@a`, `#{$a}`. */
   private signed(node: Node): { from: number; to: number; text: string }[] {
-    if (this.signs === '' || node.type !== 'word') return [];
+    if (this.signs === '' || node.type !== 'word' || !/[$@]/.test(node.value)) return NONE;
     return [...node.value.matchAll(SIGNED)].flatMap((match) => {
       const [whole, , sign, name] = match;
       if (!this.signs.includes(sign!)) return [];
@@ -217,18 +225,24 @@ class ValueReading {
   }
 
   /** The references anywhere within nodes, but in what stands in for another. */
-  private references(nodes: readonly Node[], computed = false): Omit<ValuePart, 'kind'>[] {
-    return nodes.flatMap((node): Omit<ValuePart, 'kind'>[] => {
-      if (node.type !== 'function') return this.signed(node).map((one) => ({ ...one, computed }));
+  private references(nodes: readonly Node[], computed = false, found: Omit<ValuePart, 'kind'>[] = []): Omit<ValuePart, 'kind'>[] {
+    for (const node of nodes) {
+      if (node.type !== 'function') {
+        for (const one of this.signed(node)) found.push({ ...one, computed });
+        continue;
+      }
       const name = node.value.toLowerCase();
-      if (CLOSED.test(name)) return [];
-      if (name !== 'var') return this.references(node.nodes, computed || !isOfCss(name));
+      if (CLOSED.test(name)) continue;
+      if (name !== 'var') {
+        this.references(node.nodes, computed || !isOfCss(name), found);
+        continue;
+      }
       const own = node.nodes.find(({ type }) => type === 'word')?.value;
-      return own?.startsWith('--')
-        ? [{ from: node.sourceIndex, to: node.sourceEndIndex, text: own, computed: false }]
-        : [];
-    });
-  }
+      if (own?.startsWith('--'))
+        found.push({ from: node.sourceIndex, to: node.sourceEndIndex, text: own, computed: false });
+    }
+    return found;
+  } // prettier-ignore
 
   /** A list of families is one part; with a reference in it, that is what counts. */
   private families(nodes: readonly Node[]): void {

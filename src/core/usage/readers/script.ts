@@ -15,6 +15,9 @@ const SVG_TAG =
   /^(svg|g|path|rect|circle|ellipse|line|polyline|polygon|text|tspan|stop|use|symbol|marker|mask|linearGradient|radialGradient|feFlood|feDropShadow|defs|pattern)$/;
 
 type Tree = Node & Record<string, unknown>;
+const isTree = (child: unknown): child is Tree => typeof (child as Tree | null)?.type === 'string';
+/** Members of a node that are no part of the program. */
+const NO_CODE = new Set(['loc', 'leadingComments', 'trailingComments', 'innerComments']);
 type Position = { line?: number; column?: number };
 
 export const hyphens = (key: string): string => {
@@ -87,12 +90,13 @@ class ScriptReading {
       this.look(node);
       const inner: Tree[] = [];
       for (const key in node) {
-        if (key === 'loc' || key === 'leadingComments' || key === 'trailingComments' || key === 'innerComments') continue;
         const child = node[key];
-        for (const one of Array.isArray(child) ? child : [child])
-          if (one && typeof (one as Tree).type === 'string') inner.push(one as Tree);
+        if (typeof child !== 'object' || child === null || NO_CODE.has(key)) continue;
+        if (!Array.isArray(child)) {
+          if (isTree(child)) inner.push(child);
+        } else for (const one of child) if (isTree(one)) inner.push(one);
       }
-      stack.push(...inner.reverse());
+      for (let i = inner.length - 1; i >= 0; i--) stack.push(inner[i]!);
     }
     // A variable handed on as style is one, whatever it is called; what stands in it may name others.
     for (const name of this.used) {
