@@ -145,6 +145,13 @@ test('the crossing', async ({ page, browser }) => {
   await expect(page.getByRole('article').filter({ hasText: 'Booking site' })).toContainText(
     'Pinned to 1.2.0',
   );
+  // Each screen is drawn as wide as it has room: none is cut.
+  const screens = page.getByRole('article').locator('[data-specimen]');
+  await expect(screens.first()).toBeVisible();
+  const widths = await screens.evaluateAll((all) =>
+    all.map((one) => [one.querySelector('iframe')!.getBoundingClientRect().width, one.clientWidth]),
+  );
+  expect(widths.filter(([drawn, room]) => drawn! > room! + 1)).toEqual([]);
   await visit(page, '/libraries/keel/usage?find=button');
   await expect(page.getByRole('row', { name: /^button button: 15/ })).toBeVisible();
   await page.getByRole('button', { name: 'button: 15 direct uses, show them' }).click();

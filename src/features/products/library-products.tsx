@@ -63,13 +63,14 @@ export function LibraryProducts() {
                   .filter((product) => product.version === version)
                   .map((product) => (
                     <article key={product.slug} className={classes.product}>
-                      <ProductThumbnail slug={product.slug} name={product.name} />
-                      <PageLink href={link(`/products/${product.slug}`)}>
-                        <strong>{product.name}</strong>
-                      </PageLink>
-                      <small>
-                        {product.through === null ? `Pinned to ${version}` : `Through ${product.through}`}
-                      </small>
+                      <ProductThumbnail slug={product.slug} name={product.name}>
+                        <PageLink href={link(`/products/${product.slug}`)}>
+                          <strong>{product.name}</strong>
+                        </PageLink>
+                        <small>
+                          {product.through === null ? `Pinned to ${version}` : `Through ${product.through}`}
+                        </small>
+                      </ProductThumbnail>
                     </article>
                   ))}
               </li>

@@ -211,9 +211,10 @@ function Ledger() {
           <section className={classes.notified} aria-label="Products that will be notified">
             {told.map((product) => (
               <article key={product.slug}>
-                <ProductThumbnail slug={product.slug} name={product.name} upgrade={false} />
-                <strong>{product.name}</strong>
-                <small>Pinned to {product.version}</small>
+                <ProductThumbnail slug={product.slug} name={product.name} upgrade={false}>
+                  <strong>{product.name}</strong>
+                  <small>Pinned to {product.version}</small>
+                </ProductThumbnail>
               </article>
             ))}
           </section>
