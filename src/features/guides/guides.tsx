@@ -14,7 +14,7 @@ import { StagePage } from '@/features/session/page-bar';
 import { download } from '@/features/outputs/download-files';
 import cards from '@/features/workspace/workspace.module.css';
 import { useGo } from '@/ui/frame/here';
-import { useLens, useLensLink } from '@/ui/frame/lens';
+import { useCreating, useLens, useLensLink } from '@/ui/frame/lens';
 import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import classes from './guides.module.css';
@@ -33,6 +33,7 @@ export function Guides() {
   const go = useGo();
   const view = useDocumentQuery('guides', { lens });
   const { store } = useCommand();
+  const [wanted] = useCreating('guide', library.canEdit);
   const [title, setTitle] = useState('');
   const [problem, setProblem] = useState('');
   if (!view) return <StagePage>{null}</StagePage>;
@@ -104,6 +105,7 @@ export function Guides() {
             aria-label="Title of the new guide"
             placeholder="Title of the new guide"
             w={300}
+            autoFocus={wanted}
             value={title}
             error={problem}
             onChange={(event) => setTitle(event.currentTarget.value)}

@@ -137,9 +137,12 @@ function commandsOf(view: FrameView): FrameProps['commands'] {
     })),
     ...(view.canEdit
       ? [
-          { title: 'Create token', kind: 'command', href: at('tokens?create=token') },
+          { title: 'Add token', kind: 'command', href: at('tokens?create=token') },
           { title: 'Create component', kind: 'command', href: at('components?create=component') },
           { title: 'Create guide', kind: 'command', href: at('guides?create=guide') },
+          { title: 'Create theme', kind: 'command', href: at('themes?create=theme') },
+          { title: 'Add axis', kind: 'command', href: at('contexts?create=axis') },
+          { title: 'Create output', kind: 'command', href: at('deliveries?create=output') },
           { title: 'Create release', kind: 'command', href: at('releases') },
           { title: 'Generate scale', kind: 'command', href: at('scales?new=ramps') },
           { title: 'Import files', kind: 'command', href: at('import') },

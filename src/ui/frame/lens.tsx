@@ -50,10 +50,17 @@ export function useQuery(): [URLSearchParams, (changes: Record<string, string | 
   return [query, set];
 }
 
-/** Whether the address asks to create something: `?create=token`; closing takes that out of the address. */
-export function useCreating(what: string): [opened: boolean, open: () => void, close: () => void] {
+/** Whether the address asks to create something (`?create=token`) and one may; closing takes that out of the address. */
+export function useCreating(
+  what: string,
+  may: boolean,
+): [opened: boolean, open: () => void, close: () => void] {
   const [query, setQuery] = useQuery();
-  return [query.get('create') === what, () => setQuery({ create: what }), () => setQuery({ create: null })];
+  return [
+    may && query.get('create') === what,
+    () => setQuery({ create: what }),
+    () => setQuery({ create: null }),
+  ];
 }
 
 /** Adds the lens of the present address to a link, so that what opens is seen through it too. */

@@ -51,7 +51,7 @@ export function Gallery() {
   const lens = useLens(library.axes);
   const trace = useTrace();
   const [query, setQuery] = useQuery();
-  const [starting, start, endStart] = useCreating('component');
+  const [starting, start, endStart] = useCreating('component', library.canEdit);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [dragged, setDragged] = useState<string | null>(null);
   const { put, refusal } = useStore();

@@ -13,7 +13,7 @@ import { StagePage } from '@/features/session/page-bar';
 import { refusalText, useStore } from '@/features/session/refused';
 import { ConfirmRemoval } from '@/ui/confirm-removal';
 import { EmptyState } from '@/ui/empty-state';
-import { useLens, useQuery } from '@/ui/frame/lens';
+import { useCreating, useLens, useQuery } from '@/ui/frame/lens';
 import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { DeclarationsField } from '../rules/declarations-field';
@@ -30,20 +30,16 @@ export function ThemesPage() {
   const lens = useLens(library.axes);
   const [query, setQuery] = useQuery();
   const view = useDocumentQuery('themes', { lens });
+  const [creating, startCreating, endCreating] = useCreating('theme', library.canEdit);
   const [doing, setDoing] = useState<'edit' | 'copy' | 'remove' | null>(null);
   const { put } = useStore();
   if (!view) return <StagePage>{null}</StagePage>;
   const create = (
-    <Button
-      variant={view.themes.length === 0 ? 'filled' : 'default'}
-      onClick={() => setQuery({ create: 'theme' })}
-    >
+    <Button variant={view.themes.length === 0 ? 'filled' : 'default'} onClick={startCreating}>
       Create theme
     </Button>
   );
-  const form = query.get('create') === 'theme' && (
-    <ThemeForm theme={null} close={() => setQuery({ create: null })} />
-  );
+  const form = creating && <ThemeForm theme={null} close={endCreating} />;
   if (view.themes.length === 0)
     return (
       <StagePage>
@@ -135,7 +131,7 @@ export function ThemesPage() {
             : 'No component follows this theme.'}
         </ConfirmRemoval>
       )}
-      {query.get('apply') !== null && (
+      {view.canEdit && query.get('apply') !== null && (
         <ApplyTheme
           view={view}
           theme={query.get('apply')!}

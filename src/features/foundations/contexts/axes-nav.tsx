@@ -16,7 +16,7 @@ import classes from './contexts.module.css';
 export function AxesNav({ axes }: { axes: readonly AxisView[] }) {
   const { canEdit } = useLibrary();
   const { run } = useCommand();
-  const [creating, open, close] = useCreating('axis');
+  const [creating, open, close] = useCreating('axis', canEdit);
   const [edited, setEdited] = useState<AxisView | null>(null);
   const own = axes.filter((axis) => axis.own);
   const [removed, setRemoved] = useState<AxisView | null>(null);

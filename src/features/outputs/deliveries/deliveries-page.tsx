@@ -14,7 +14,7 @@ import { StagePage } from '@/features/session/page-bar';
 import { useWork } from '@/features/session/work';
 import { dayText } from '@/ui/day-text';
 import { EmptyState } from '@/ui/empty-state';
-import { useQuery } from '@/ui/frame/lens';
+import { useCreating, useQuery } from '@/ui/frame/lens';
 import { PageSkeleton } from '@/ui/page-skeleton';
 import { DeliveryHistory } from './delivery-history';
 import { DeliveryView } from './delivery-view';
@@ -30,7 +30,8 @@ export function DeliveriesPage() {
   const { documents } = useWork();
   const { run } = useCommand();
   const [query, setQuery] = useQuery();
-  const [form, setForm] = useState<'create' | 'edit' | null>(null);
+  const [editing, setEditing] = useState(false);
+  const [creating, startCreating, endCreating] = useCreating('output', canEdit);
   const outputs = useDocumentQuery('outputs', {});
   const jobs = useJobs(slug);
   const current = jobs.data?.filter((job) => job.label === 'Delivery' && isUnderWay(job)) ?? [];
@@ -49,18 +50,18 @@ export function DeliveriesPage() {
     <Button
       variant={output ? 'default' : 'filled'}
       leftSection={<IconPlus size={14} />}
-      onClick={() => setForm('create')}
+      onClick={startCreating}
     >
       Create output
     </Button>
   );
-  const opened = form !== null && (
+  const opened = (editing || creating) && (
     <OutputForm
-      output={form === 'edit' ? (output ?? null) : null}
-      close={() => setForm(null)}
+      output={editing ? (output ?? null) : null}
+      close={() => (editing ? setEditing(false) : endCreating())}
       saved={(saved) => {
-        setForm(null);
-        setQuery({ output: saved, delivery: null, file: null });
+        setEditing(false);
+        setQuery({ output: saved, delivery: null, file: null, create: null });
         notifications.show({ message: `Output ${saved} saved.` });
       }}
     />
@@ -125,7 +126,7 @@ export function DeliveriesPage() {
                 >
                   Remove
                 </Button>
-                <Button variant="default" onClick={() => setForm('edit')}>
+                <Button variant="default" onClick={() => setEditing(true)}>
                   Edit
                 </Button>
                 <Button

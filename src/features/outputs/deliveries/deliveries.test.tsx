@@ -76,6 +76,21 @@ test('a library without outputs offers to create one; what is wrong is said unde
   expect(await screen.findByRole('region', { name: 'Output Kiosk' })).toHaveTextContent('Only brand saltmarsh, scheme light, lengths in rem'); // prettier-ignore
 });
 
+test('creating one is opened by its address, for who may, and closed out of it', async () => {
+  answering([]);
+  const { user } = await openPage(<DeliveriesPage />, 'deliveries?create=output', demo());
+  const dialog = await screen.findByRole('dialog', { name: 'Create output' });
+  await user.click(within(dialog).getByRole('button', { name: 'Cancel' }));
+  await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  expect(window.location.search).toBe('');
+});
+test('who may only look creates none by its address either', async () => {
+  answering([]);
+  await openPage(<DeliveriesPage />, 'deliveries?create=output', demo(), 'viewer');
+  expect(await screen.findByText('No outputs yet.')).toBeVisible();
+  expect(screen.queryByRole('dialog')).toBeNull();
+});
+
 test('the history leads to the proposal and to the files; what one may not read has no name', async () => {
   answering(HISTORY);
   await open();

@@ -34,7 +34,7 @@ export function TokensPage() {
   const [, setQuery] = useQuery();
   const [filter, setFind] = useTokenFilter();
   const [view, setView] = useState<TiersView | null>(null);
-  const [adding, openAdd, closeAdd] = useCreating('token');
+  const [adding, openAdd, closeAdd] = useCreating('token', library.canEdit);
   const [group, setGroup] = useState<{ path: string; count: number } | null>(null);
   const openGroup = useCallback((at: string, count: number) => setGroup({ path: at, count }), []);
   const { run } = useCommand();
