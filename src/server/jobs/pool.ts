@@ -30,19 +30,19 @@ const holder = shared<{ run?: Run; end?: () => Promise<void> }>('jobs', () => ({
 const makePool = (): Run => {
   const filename = path.join(process.cwd(), 'dist/worker.mjs');
   if (!existsSync(filename)) throw new Error(`${filename} is missing: run node scripts/bundle.mjs`);
-  const threads = (maxThreads: number, megabytes: number) =>
+  const threads = (maxThreads: number, megabytes: number, idleTimeout: number) =>
     new Piscina({
       filename,
       minThreads: 0,
       maxThreads,
-      idleTimeout: 60_000,
+      idleTimeout,
       maxQueue: MOST_WAITING,
       resourceLimits: { maxOldGenerationSizeMb: megabytes },
     });
   // One processor is left to those who only ask.
-  const quick = threads(Math.max(1, os.availableParallelism() - 1), LIMITS.megabytes);
-  // Jobs take minutes: nobody who waits for an answer stands behind them.
-  const long = threads(JOBS_AT_ONCE, MEGABYTES_OF_JOBS);
+  const quick = threads(Math.max(1, os.availableParallelism() - 1), LIMITS.megabytes, 60_000);
+  // Jobs take minutes: nobody who waits for an answer stands behind them. What one has read the next need not read again.
+  const long = threads(JOBS_AT_ONCE, MEGABYTES_OF_JOBS, 600_000);
   holder.end = async () => void (await Promise.all([quick.destroy(), long.destroy()]));
   return async (call, seconds, beside) => {
     const { signal, onProgress } = beside ?? {};

@@ -8,12 +8,22 @@ const OTHERS = /(^|\/)(node_modules|vendor|third_party)\//;
 
 type Looked = ReadFile | LeftOut;
 
+/**
+ * What was read of repositories last, by their folder, the latest at the end: one job scans what a merge brought, the next what
+ * another did, and between the two little has changed. Of each thread its own.
+ */
+const kept = new Map<string, Map<string, Looked>>();
+/** As many characters of source are kept; of more only those of the latest repository. */
+const MOST_KEPT = 8_000_000;
+
 /** Reads the source of one commit after another: a file that stays as it is, is not read again. */
 export class SourceReader {
   /** By content and name: a name says the language. */
-  private looked = new Map<string, Looked>();
+  private looked: ReadonlyMap<string, Looked>;
 
-  constructor(private readonly folder: string) {}
+  constructor(private readonly folder: string) {
+    this.looked = kept.get(folder) ?? new Map();
+  }
 
   /** The files of a commit that some reader knows and people wrote, and those that are left out, with the reason. */
   at(commit: string): { files: ReadFile[]; leftOut: { file: string; why: LeftOut }[] } {
@@ -36,7 +46,18 @@ export class SourceReader {
       else files.push(one);
     }
     this.looked = now;
+    keep(this.folder, now);
     return { files, leftOut };
+  }
+}
+
+function keep(folder: string, looked: Map<string, Looked>): void {
+  kept.delete(folder);
+  kept.set(folder, looked);
+  let characters = 0;
+  for (const [other, files] of [...kept].reverse()) {
+    for (const one of files.values()) if (typeof one !== 'string') characters += one.file.text.length;
+    if (characters > MOST_KEPT && other !== folder) kept.delete(other);
   }
 }
 
