@@ -102,4 +102,11 @@ test('a change is drawn in a component, and under the props, with which it is se
     component: expect.not.stringMatching(/^badge$/), before: expect.anything(), after: expect.anything(),
   }); // prettier-ignore
   expect(LIBRARY_QUERIES.changeSpecimen(opened(before, next), { item: badge.id })).toMatchObject({ component: 'badge', before: null }); // prettier-ignore
+  // What is not to be seen is not drawn.
+  const red = token(keel, 'color.buoy.700');
+  const layer = Object.keys(red.declarations)[0]!;
+  const said = red.declarations[layer]!;
+  const described = { ...red, declarations: { ...red.declarations, [layer]: { ...said, text: said.text.replace(/^\{/, '{"$description":"Danger",') } } }; // prettier-ignore
+  const told = { ...keel, items: new Map([...keel.items, [red.id, described]]) };
+  expect(LIBRARY_QUERIES.changeSpecimen(opened(keel, told), { item })).toBeNull();
 });

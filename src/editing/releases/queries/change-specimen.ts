@@ -24,7 +24,7 @@ export interface ChangeSpecimen {
 
 /**
  * The component in which a change is seen most directly, as of the last release and as of the draft; with `upgrade`, as of the
- * draft and as it would be with that release of the parent.
+ * draft and as it would be with that release of the parent. Null where nothing of it is seen.
  */
 export function changeSpecimen(
   library: OpenLibrary,
@@ -33,6 +33,9 @@ export function changeSpecimen(
   const draft: LibraryState = { items: library.items, resolution: library.resolution };
   const would = upgrade === undefined ? undefined : upgraded(library, upgrade);
   if (upgrade !== undefined && !would) return null;
+  const entry = (would?.entries ?? library.ledger()).find((one) => one.item === item);
+  // Two drawings alike tell nothing of what is not to be seen.
+  if (entry?.impact === 'patch') return null;
   const used = (state: LibraryState) => ({ ...state, items: composedItems(state.items) });
   const last = library.surroundings.last();
   const before = would ? draft : last && used(last);
@@ -62,7 +65,6 @@ export function changeSpecimen(
     (one) => (componentIn(after, one) ?? componentIn(before, one))!,
   );
   if (id === undefined) return null;
-  const entry = (would?.entries ?? library.ledger()).find((one) => one.item === item);
   const contexts = entry?.changes.find((change) => change.contexts)?.contexts;
   const lens = { ...defaultContext(library.resolution.system.axes), ...contexts?.[0] };
   const draw = (state: LibraryState | undefined): Drawing | null => {
