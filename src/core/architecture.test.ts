@@ -78,6 +78,29 @@ test('registries know every file of their folder', () => {
   }
 });
 
+test('what only its own file uses is not exported', () => {
+  const sources = ['src', 'e2e', 'bench', 'demo', 'scripts']
+    .flatMap(walk)
+    .filter((file) => /\.(tsx?|mjs)$/.test(file))
+    .map((file) => ({ file, text: readFileSync(file, 'utf8') }));
+  const files = new Map<string, Set<string>>();
+  for (const { file, text } of sources)
+    for (const [word] of text.matchAll(/[A-Za-z_$][\w$]*/g)) {
+      const found = files.get(word);
+      if (found) found.add(file);
+      else files.set(word, new Set([file]));
+    }
+  const alone = sources
+    // What the framework asks for is named by nobody here.
+    .filter(({ file }) => file.startsWith('src/') && !/^src\/(app\/|instrumentation)|\.test\./.test(file))
+    .flatMap(({ file, text }) =>
+      [...text.matchAll(/^export (?:async )?(?:const|function\*?|class|interface|type) ([\w$]+)/gm)]
+        .filter(([, name]) => files.get(name!)!.size === 1)
+        .map(([, name]) => `${file}: ${name}`),
+    );
+  expect(alone).toEqual([]);
+});
+
 test('a command is one file of its name in its stage, and one line in the list', () => {
   const list = readFileSync('src/editing/commands.ts', 'utf8');
   const files = walk('src/editing').filter((file) => /\/commands\/(?!.*\.test\.ts$)[^/]+\.ts$/.test(file));

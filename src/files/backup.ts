@@ -43,7 +43,7 @@ interface Manifest {
 }
 
 /** What a backup holds. */
-export interface BackupContent {
+interface BackupContent {
   bytes: number;
   at: string;
 }

@@ -4,7 +4,7 @@ import path from 'node:path';
 import { UnreadableFile } from './token-files';
 
 /** A file of a source tree, by its path from the tree's top, with `/`. */
-export interface TreeFile {
+interface TreeFile {
   name: string;
   size: number;
 }

@@ -3,7 +3,7 @@
 import { scaleLinear, scaleUtc } from 'd3-scale';
 import classes from './coverage-chart.module.css';
 
-export interface CoveragePoint {
+interface CoveragePoint {
   commit: string;
   /** ISO 8601. */
   at: string;

@@ -1,7 +1,7 @@
 /** What one tab tells the others of the stream it holds for all of them. */
 type Told = { told: 'open' | 'error' } | { told: 'message'; data: string } | { told: 'asked' };
 
-export interface StreamListener {
+interface StreamListener {
   message(data: string): void;
   /** The stream is there: what was missed before can be asked for. */
   open(): void;

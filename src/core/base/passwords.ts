@@ -17,7 +17,7 @@ const COMMON = new Set(
 const ROWS = ['0123456789', 'abcdefghijklmnopqrstuvwxyz', 'qwertyuiop', 'asdfghjkl', 'zxcvbnm', '1234567890'];
 const RUNS = [...ROWS, ...ROWS.map((row) => [...row].reverse().join(''))];
 
-export const SHORTEST_PASSWORD = 10;
+const SHORTEST_PASSWORD = 10;
 
 /** Why a password will not do for the person of an address (empty: not known), as a sentence without its stop; undefined where it will. */
 export function passwordProblem(password: string, address: string): string | undefined {

@@ -14,7 +14,7 @@ const MOST = 2000;
 /** Tokens that are tried: what is further from the present colour is not what was meant. */
 const TRIED = 24;
 
-export interface ContrastFix {
+interface ContrastFix {
   /** The entry of the component whose value is changed. */
   rule: string;
   property: string;
@@ -26,7 +26,7 @@ export interface ContrastFix {
   /** The lowest ratio it then has, and what it needs there. */
   lowest: Pick<ContrastCheck, 'ratio' | 'needs'>;
 }
-export type ContrastFixOutcome = { fix: ContrastFix } | { problem: string };
+type ContrastFixOutcome = { fix: ContrastFix } | { problem: string };
 
 const COLORS: Readonly<Record<ContrastCheck['kind'], RegExp>> = {
   text: /^color$/,

@@ -168,7 +168,7 @@ export function usualFill(component: ComponentDefinition, items: Items, columns:
 } // prettier-ignore
 
 /** Each row as props. A choice takes only its own values: any other text of a row is left out. */
-export function rowProps(
+function rowProps(
   component: ComponentDefinition,
   table: Pick<DataTable, 'columns' | 'rows' | 'fills'>,
   items: Items,

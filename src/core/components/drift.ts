@@ -7,7 +7,7 @@ import { plainName } from './plain-name';
 const key = (name: string): string => name.replace(/[-_]/g, '').toLowerCase();
 
 /** A prop that is another in the library and in its code. */
-export interface DriftRow {
+interface DriftRow {
   /** Its name in the library, or in the code where it is only there. */
   prop: string;
   /** As it is in the library; null: not there. */

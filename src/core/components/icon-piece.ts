@@ -40,7 +40,7 @@ export function iconOf(
 }
 
 /** A drawing that a holder's props decide on: what it is under each of their values. */
-export interface IconChoice {
+interface IconChoice {
   /** The prop that names the icon and the one that says its size; undefined: it is fixed. */
   icon: string | undefined;
   size: string | undefined;

@@ -10,7 +10,7 @@ const MOVES =
 /** More would not be read. */
 const MOST = 12;
 
-export type OfferedGuard = Pick<Guard, 'when' | 'part' | 'property' | 'value' | 'under'>;
+type OfferedGuard = Pick<Guard, 'when' | 'part' | 'property' | 'value' | 'under'>;
 
 /**
  * Guards worth having: position, display and sizes of the root as the rules declare them, each under the conditions of its

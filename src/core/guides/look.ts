@@ -15,7 +15,7 @@ export interface Look {
   under?: Record<string, string>;
 }
 
-export const WIDTHS = { least: 40, most: 4000 };
+const WIDTHS = { least: 40, most: 4000 };
 
 /** JSON Schema of the members, all of which may be missing. */
 export const lookSchema = {

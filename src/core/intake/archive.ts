@@ -6,7 +6,7 @@ interface ArchivedFile {
 }
 
 /** Limits on what is removed of an archive. */
-export interface ArchiveLimits {
+interface ArchiveLimits {
   files: number;
   /** Unpacked. */
   bytes: number;

@@ -31,7 +31,7 @@ export interface ProductStanding {
 }
 
 /** What somebody can do next: why, as one sentence, and the page where it is done. */
-export interface NextStep {
+interface NextStep {
   why: string;
   /** On the link: a verb and its object. */
   label: string;

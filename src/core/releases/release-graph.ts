@@ -2,7 +2,7 @@ import { append } from '../base/append';
 import { compareVersions, isCandidate, versionOfCandidate } from './version';
 
 /** One release among those of its library. */
-export interface GraphRelease {
+interface GraphRelease {
   version: string;
   /** ISO 8601. */
   at: string;

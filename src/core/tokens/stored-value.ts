@@ -4,7 +4,7 @@ import { readJson } from '../base/json/read';
 import { cssLine } from './css-text';
 import { TOKEN_TYPES } from './types/registry';
 
-export interface StoredValue {
+interface StoredValue {
   /** As the rest of the program shows it: CSS text, `{an.alias}`, words. Never JSON. */
   text: string;
   /** CSS colour, where it is one. */

@@ -17,7 +17,7 @@ export interface Place {
   line: number;
   column: number;
 }
-export interface MigrationEdit {
+interface MigrationEdit {
   at: Place;
   before: string;
   after: string;
@@ -25,7 +25,7 @@ export interface MigrationEdit {
   token: string;
   why: string;
 }
-export interface Uncertain {
+interface Uncertain {
   at: Place;
   value: string;
   why: string;

@@ -13,7 +13,7 @@ const NEAR_COLOR = 2;
 const NEAR_LENGTH = 1;
 const MOST_SUGGESTED = 5;
 
-export interface Match {
+interface Match {
   how: 'exact' | 'near' | 'foreign';
   /** Paths, best first. */
   suggest: string[];

@@ -19,7 +19,7 @@ export function rankNamed(work: DraftTransaction, name: string): string | null {
   return id;
 }
 
-export interface Tidied {
+interface Tidied {
   name: string;
   from: string;
   to: string;

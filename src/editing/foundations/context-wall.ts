@@ -47,7 +47,7 @@ export interface ContextWall {
 }
 
 /** What is to be drawn: of which components, and how under a combination. */
-export interface WallSubject {
+interface WallSubject {
   items: Items;
   resolution: Resolution;
   components: readonly ComponentDefinition[];

@@ -64,7 +64,7 @@ function sizeAt({ sizes }: SizeScale, base: number, step: number): SizeScale['si
   return sizes[Math.min(sizes.length - 1, Math.max(0, zero + step))]!;
 }
 
-export interface RoleStyle {
+interface RoleStyle {
   role: TextRole;
   path: string;
   size: number;
@@ -103,7 +103,7 @@ export function roleStyles(
 }
 
 /** The group that most text styles stand in; `text` where there is none. */
-export function textGroup(library: OpenLibrary): string {
+function textGroup(library: OpenLibrary): string {
   const counts = new Map<string, number>();
   for (const path of library.resolution.paths)
     if (library.resolution.value(path, 0)?.type === 'typography') {
@@ -130,7 +130,7 @@ export function families(library: OpenLibrary): { family: string; heading: strin
 }
 
 /** The size of the body text there is, in px; 16 where there is none. */
-export function bodySize(library: OpenLibrary): number {
+function bodySize(library: OpenLibrary): number {
   const style = textStyles(library, { lens: library.resolution.contexts[0] ?? {} }).styles.find(
     ({ role }) => role === 'body regular',
   );

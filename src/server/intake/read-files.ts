@@ -22,7 +22,7 @@ import { readUpload, type ReadUpload } from '../assets/read-upload';
 import { badRequest, Problem } from '../http/problem';
 import { newId } from '../new-id';
 
-export interface SentFile {
+interface SentFile {
   name: string;
   text: string;
 }

@@ -4,7 +4,7 @@ import type { Work } from '../use-case';
 import type { Beside } from './pool';
 import type { Progress } from './progress';
 
-export type JobState = 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
+type JobState = 'waiting' | 'running' | 'done' | 'failed' | 'cancelled';
 
 /** Work that takes its time, as it is stored. */
 export interface JobRow {

@@ -14,7 +14,7 @@ import type { Tell } from './progress';
  * What is worked out beside the process that answers requests: functions of their input alone, which is copied to a thread and
  * back. One line for each. What takes long says how far it is.
  */
-export const TASKS = {
+const TASKS = {
   readUpload,
   readUploadedFile,
   readFiles,

@@ -5,7 +5,7 @@ import type { OutputItem } from '@/core/outputs/output-item';
 import { personIn, type Work } from '../use-case';
 import type { Arrived, Going } from './destinations/destination';
 
-export interface DeliveredFile {
+interface DeliveredFile {
   name: string;
   /** Bytes. */
   size: number;

@@ -3,7 +3,7 @@ import type { Finding } from '@/core/findings/finding';
 import { readScreen } from '@/core/products/screen-file';
 import { newId } from '../new-id';
 
-export interface ScreensAsked {
+interface ScreensAsked {
   files: { name: string; text: string }[];
   /** An order key for the screen of each file. */
   orders: string[];

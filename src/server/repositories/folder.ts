@@ -8,7 +8,7 @@ import { dataFolder } from '@/files/data-folder';
 /** The branch a repository begins with, and whose commits are scanned. */
 export const MAIN = 'main';
 
-export interface RepositoryRow {
+interface RepositoryRow {
   document_id: string;
   folder: string;
   created_at: string;

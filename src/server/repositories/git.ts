@@ -136,7 +136,7 @@ export async function commonBase(folder: string, one: string, other: string): Pr
   }
 }
 
-export interface TreeEntry {
+interface TreeEntry {
   name: string;
   /** Of its content. */
   blob: string;

@@ -1,7 +1,7 @@
 import type { MeasuredPart } from '@/core/components/measured';
 
 /** What a specimen's frame tells its page. A component's script runs in that frame and may send anything at all. */
-export type FrameMessage =
+type FrameMessage =
   | { frame: 'ready' | 'beat' }
   | { frame: 'size'; height: number; width: number }
   | { frame: 'reveal'; top: number }

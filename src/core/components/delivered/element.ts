@@ -10,7 +10,7 @@ import { pascal, signatureOf, VOID, type Signature } from './signature';
 const text = (value: string): string => JSON.stringify(value).replace(/</g, '\\u003c');
 
 /** The name of an element: with a hyphen, as HTML asks (HTML, 4.13.3). */
-export const elementName = (component: ComponentDefinition, prefix: string): string =>
+const elementName = (component: ComponentDefinition, prefix: string): string =>
   `${prefix}-${component.name.replace(/([A-Z])/g, (letter) => `-${letter.toLowerCase()}`)}`;
 
 /** What every element of a library shares: attributes become props, children go into slots, changes are drawn anew. */

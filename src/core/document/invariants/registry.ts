@@ -6,7 +6,7 @@ import { required } from './required';
 import { unique } from './unique';
 
 /** What holds of every document after every change set, whoever sent it. */
-export const INVARIANTS: ReadonlyMap<string, Invariant> = registryOf(
+const INVARIANTS: ReadonlyMap<string, Invariant> = registryOf(
   [required, circle, unique, inherited],
   ({ code }) => code,
 );

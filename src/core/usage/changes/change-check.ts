@@ -3,7 +3,7 @@ import type { Scan, ScanFinding } from '../scan';
 import type { Evidence } from '../summary';
 
 /** Source as it is and as a change would make it, both held against the same tokens. */
-export interface SourceChange {
+interface SourceChange {
   before: Scan;
   after: Scan;
   /** The line a finding stands in, as it was or as it would be. */

@@ -7,7 +7,7 @@ import { names } from './names';
 import { rawValues } from './raw-values';
 import { readable } from './readable';
 
-export const CHANGE_CHECKS: ReadonlyMap<string, ChangeCheck> = registryOf(
+const CHANGE_CHECKS: ReadonlyMap<string, ChangeCheck> = registryOf(
   [readable, names, deprecated, rawValues, coverage],
   ({ code }) => code,
 );

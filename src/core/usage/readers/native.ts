@@ -3,7 +3,7 @@ import type { SourcePart, UsageReader } from '../source';
 import { readXml } from './markup';
 
 /** A text in which remarks and the contents of strings are covered, everything else where it stood; strings apart. */
-export function withoutRemarks(text: string): { code: string; strings: { from: number; to: number }[] } {
+function withoutRemarks(text: string): { code: string; strings: { from: number; to: number }[] } {
   let code = '';
   const strings: { from: number; to: number }[] = [];
   const cover = (from: number, to: number) => text.slice(from, to).replace(/[^\n]/g, ' ');

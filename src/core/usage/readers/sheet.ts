@@ -10,7 +10,7 @@ import scssSyntax from 'postcss-scss';
 import { valueParts } from '../../base/css/value-parts';
 import { partsAt, UnreadableSource, type ReadSource, type UsageReader } from '../source';
 
-export type SheetLanguage = 'css' | 'scss' | 'less';
+type SheetLanguage = 'css' | 'scss' | 'less';
 const SYNTAX = {
   css: { parse: postcss.parse, signs: '' },
   scss: { parse: scssSyntax.parse, signs: '$' },
@@ -25,7 +25,7 @@ const DEFINITIONS =
  * The parts of a style sheet, with offsets in the file it stands in from `offset`.
  * @throws UnreadableSource
  */
-export function readSheet(text: string, language: SheetLanguage, offset = 0): ReadSource {
+function readSheet(text: string, language: SheetLanguage, offset = 0): ReadSource {
   const { parse, signs } = SYNTAX[language];
   let root: Container;
   try {

@@ -13,7 +13,7 @@ import { runCommand } from '@/editing/session/draft-transaction';
 import { listed } from '@/editing/components/code-link';
 
 /** A component of markup as it was proposed. */
-export interface MarkupComponent {
+interface MarkupComponent {
   name: string;
   proposal: Pick<Proposal, 'template' | 'parts' | 'props' | 'rules'>;
   /** The token of each property of each rule, by `rule index` and property. */

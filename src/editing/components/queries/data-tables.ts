@@ -26,7 +26,7 @@ export interface DataTableView {
   fits: boolean;
 }
 
-export interface DataTablesView {
+interface DataTablesView {
   tables: DataTableView[];
   /** What a table can fill; null: the component itself. */
   fillable: (string | null)[];

@@ -5,7 +5,7 @@ import { itemsOf } from '@/core/document/item';
 import type { GuardDraft } from '@/editing/components/commands/set-guard';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
-export interface OfferedGuardView {
+interface OfferedGuardView {
   text: string;
   /** As `setGuard` takes it. */
   guard: GuardDraft;

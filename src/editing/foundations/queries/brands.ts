@@ -11,12 +11,12 @@ export const MOST_DRAWN = 6;
 /** As many are drawn where none is asked for. */
 const FEW = 3;
 
-export interface BrandsAsked extends WallAsked {
+interface BrandsAsked extends WallAsked {
   /** Names of components; none: those with the most uses of tokens. */
   show?: readonly string[];
 }
 
-export interface BrandsView extends ContextWall {
+interface BrandsView extends ContextWall {
   shown: string[];
   components: string[];
   css: string;

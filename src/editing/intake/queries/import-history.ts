@@ -3,7 +3,7 @@ import { ITEM_KINDS } from '@/core/kinds/registry';
 import type { Item } from '@/core/document/item';
 import type { OpenLibrary } from '@/editing/session/open-library';
 
-export interface PastImport {
+interface PastImport {
   label: string;
   author: string;
   /** ISO 8601 */

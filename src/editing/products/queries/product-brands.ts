@@ -2,7 +2,7 @@ import { componentOf, placementsOf, screensOf } from '@/core/products/screen';
 import { contextWall, type ContextWall, type WallAsked } from '@/editing/foundations/context-wall';
 import { screen as screenView, type OpenProduct } from '@/editing/session/open-product';
 
-export interface ProductBrandsView extends ContextWall {
+interface ProductBrandsView extends ContextWall {
   screen: { id: string; title: string; width: number };
   css: string;
   /** The context of the rows' axis that its screens have where nobody asks for another. */

@@ -8,7 +8,7 @@ import { users, type UsersView } from '@/editing/session/queries/users';
 import { toldEntry, type ToldEntry } from '@/editing/releases/told-entry';
 
 /** Of the products that use it those that have it pinned themselves would be told. */
-export interface LedgerView extends UsersView {
+interface LedgerView extends UsersView {
   entries: (ToldEntry & { in: boolean })[];
   last: string | null;
   version: string;

@@ -16,7 +16,7 @@ interface Named {
   href: string | null;
 }
 
-export type ParentUpgradeView =
+type ParentUpgradeView =
   | { problem: string }
   | {
       parent: string;

@@ -15,7 +15,7 @@ export type Removed =
   | { kind: 'font'; asset: string; file: string }
   | { kind: 'styleSheet'; name: string };
 
-export interface RemovalView {
+interface RemovalView {
   /** How many places refer to it that are not removed with it; and the first of them. */
   count: number;
   uses: (Where & { place: string })[];

@@ -7,7 +7,7 @@ import { useBindings } from './token-choice';
 import classes from '../components.module.css';
 
 /** The declaration that is being typed, and what stands before it: `color: red; padding: 4` is `padding`, `4`. */
-export function typedLast(text: string): { before: string; property: string; value: string | null } {
+function typedLast(text: string): { before: string; property: string; value: string | null } {
   const from = text.lastIndexOf(';') + 1;
   const last = text.slice(from);
   const colon = last.indexOf(':');
