@@ -29,9 +29,10 @@ export function nameProblem(library: OpenLibrary, name: string, but?: string): C
     return refuse(
       `“${name}” is not a name for a component`,
       'Use letters, digits and hyphens, beginning with a small letter, such as fare-card',
+      'name',
     );
   return itemsOf(library.items, 'component').some((other) => other.name === name && other.id !== but)
-    ? refuse(`There is a component ${name} already`, 'Choose another name')
+    ? refuse(`There is a component ${name} already`, 'Choose another name', 'name')
     : undefined;
 }
 

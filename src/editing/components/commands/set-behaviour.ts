@@ -32,22 +32,27 @@ export function setBehaviour(
   let stored: Behaviour;
   if (behaviour.kind === 'timed') {
     const read = styleValueOf(library, behaviour.after);
-    if ('refused' in read) return read.refused;
+    if ('refused' in read) return { ...read.refused, field: 'after' };
     if ('raw' in read.value && !/^\d+(\.\d+)?m?s$/.test(read.value.raw))
-      return refuse(`“${behaviour.after}” is no time`, 'Write a duration token such as {time.slow}, or 5s');
+      return refuse(`“${behaviour.after}” is no time`, 'Write a duration token such as {time.slow}, or 5s', 'after'); // prettier-ignore
     stored = { ...behaviour, order, after: read.value };
   } else if (behaviour.kind === 'event') {
     if (!NAME.test(behaviour.name))
-      return refuse(`“${behaviour.name}” is not a name for an event`, 'Use letters, digits and hyphens');
+      return refuse(
+        `“${behaviour.name}” is not a name for an event`,
+        'Use letters, digits and hyphens',
+        'name',
+      );
     if (!/^[a-z]+$/.test(behaviour.on))
       return refuse(
         `“${behaviour.on}” is not an event of the page`,
         'Write one such as click, input or keydown',
+        'on',
       );
     stored = { ...behaviour, order };
   } else {
     if (behaviour.text.trim() === '')
-      return refuse('The note is empty', 'Write what an engineer has to know');
+      return refuse('The note is empty', 'Write what an engineer has to know', 'text');
     stored = { ...behaviour, order };
   }
   return runCommand(library, newId, `${id ? 'Change' : 'Add'} a behaviour of ${name}`, (work) =>

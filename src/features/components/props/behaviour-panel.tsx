@@ -4,7 +4,7 @@ import { Button, Group, Select, Text, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { TIMED_ENDS } from '@/core/components/behaviour';
 import type { ProofView } from '@/editing/components/queries/proof';
-import { Refused, useStore } from '@/features/session/refused';
+import { errorAt, Refused, useStore } from '@/features/session/refused';
 import { StoreField } from '@/features/tokens/detail/store-field';
 import classes from '../components.module.css';
 
@@ -191,6 +191,7 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
               w={140}
               required
               value={one.after}
+              error={errorAt(refusal, 'after')}
               onChange={(event) => set({ after: event.currentTarget.value })}
             />
             <Select
@@ -214,6 +215,7 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
               w={100}
               required
               value={one.on}
+              error={errorAt(refusal, 'on')}
               onChange={(event) => set({ on: event.currentTarget.value })}
             />
             <TextInput
@@ -222,6 +224,7 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
               w={140}
               required
               value={one.name}
+              error={errorAt(refusal, 'name')}
               onChange={(event) => set({ name: event.currentTarget.value })}
             />
           </>
@@ -230,10 +233,11 @@ function BehaviourForm({ view, done }: { view: ProofView; done: () => void }) {
           label="Note"
           w={260}
           value={one.text}
+          error={errorAt(refusal, 'text')}
           onChange={(event) => set({ text: event.currentTarget.value })}
         />
       </Group>
-      <Refused refusal={refusal} />
+      <Refused refusal={refusal} fields={['after', 'on', 'name', 'text']} />
       <Group gap="xs" mt="xs">
         <Button type="submit">Add behaviour</Button>
         <Button variant="default" onClick={done}>

@@ -138,9 +138,9 @@ describe('behaviour', () => {
     const add = () => within(sheet).getByRole('button', { name: 'Add behaviour' });
     await user.type(within(sheet).getByRole('textbox', { name: 'Delay' }), 'soon');
     await user.click(add());
-    expect(await within(sheet).findByText(/soon/)).toBeInTheDocument();
-    expect(storedLabels()).toEqual([]);
     const delay = within(sheet).getByRole('textbox', { name: 'Delay' });
+    await waitFor(() => expect(delay).toHaveAccessibleDescription(/“soon” is no time/));
+    expect(storedLabels()).toEqual([]);
     await user.clear(delay);
     await user.type(delay, '5s');
     await user.click(add());
@@ -151,6 +151,10 @@ describe('behaviour', () => {
     await user.click(add());
     await choose(user, within(sheet).getByRole('combobox', { name: 'Add' }), 'Event');
     const name = within(sheet).getByRole('textbox', { name: 'Event name' });
+    await user.type(name, 'went away');
+    await user.click(add());
+    await waitFor(() => expect(name).toHaveAccessibleDescription(/“went away” is not a name for an event/));
+    await user.clear(name);
     await user.type(name, 'dismissed');
     await user.click(add());
     expect(

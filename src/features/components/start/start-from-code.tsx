@@ -6,7 +6,7 @@ import { useState } from 'react';
 import type { CodeComponent } from '@/core/components/source/source';
 import { plainName } from '@/core/components/plain-name';
 import { useAsk } from '@/features/session/document';
-import { Refused, useStore } from '@/features/session/refused';
+import { errorAt, Refused, useStore } from '@/features/session/refused';
 
 /** Reads a file of code and offers the components it declares. */
 export function useCodeFile() {
@@ -88,11 +88,12 @@ export function StartFromCode({ open, close }: { open: (name: string) => void; c
               label="Name"
               value={called}
               required
+              error={errorAt(refusal, 'name')}
               onChange={(event) => setName(event.currentTarget.value)}
             />
           </>
         )}
-        <Refused refusal={refusal} />
+        <Refused refusal={refusal} fields={['name']} />
         <DialogFoot close={close}>
           <Button type="submit" disabled={!component}>
             Create component
