@@ -19,6 +19,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: chromiumLaunch,
     trace: 'off',
+    // What cannot be pressed is told before the whole test has run out of time.
+    actionTimeout: 90_000,
     // Nothing waits for a movement to end.
     contextOptions: { reducedMotion: 'reduce' },
   },

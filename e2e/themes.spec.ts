@@ -23,7 +23,7 @@ test('a theme is made, applied to components, seen before, and swapped for anoth
   await expectAccessible(page);
   await inScheme(page, 'dark', () => expectAccessible(page, ['color-contrast']));
 
-  await page.getByRole('button', { name: 'Apply theme' }).click();
+  await page.getByRole('button', { name: 'Apply theme', exact: true }).click();
   const apply = page.getByRole('dialog', { name: 'Apply theme' });
   await apply.getByRole('button', { name: 'Select all components' }).click();
   const about = apply.getByRole('region', { name: 'button', exact: true });
@@ -47,7 +47,7 @@ test('a theme is made, applied to components, seen before, and swapped for anoth
   await copy.getByRole('button', { name: 'Create theme' }).click();
   await expect(page.getByRole('region', { name: 'Theme Loud' })).toBeVisible();
   await set('Button', 'text-decoration: line-through');
-  await page.getByRole('button', { name: 'Apply theme' }).click();
+  await page.getByRole('button', { name: 'Apply theme', exact: true }).click();
   await expect(
     apply.getByRole('row', { name: /text-decoration of root underline line-through/ }).first(),
   ).toBeVisible();
