@@ -34,11 +34,11 @@ test('from a raw value to its line, by git to a token, and the coverage rises', 
   await enterAs(page, 'Runa Eskdale');
   await visit(page, '/products/booking-site/code');
   const coverage = page.getByRole('region', { name: 'Coverage' });
-  await expect(coverage).toContainText('44.6 % of 74 values in 10 files');
-  await expect(page.getByRole('region', { name: 'Commits' }).getByRole('listitem')).toHaveCount(18);
+  await expect(coverage).toContainText('59.3 % of 403 values in 37 files');
+  await expect(page.getByRole('region', { name: 'Commits' }).getByRole('listitem')).toHaveCount(35);
   // Which components of the library the source uses, with what is set on them.
   await page.getByText('Components', { exact: true }).click();
-  await expect(page.getByRole('row', { name: /^Lines with button tone quiet × 2, primary size large 3/ })).toBeVisible(); // prettier-ignore
+  await expect(page.getByRole('row', { name: /^Lines with button tone primary × 5, quiet × 3 size large × 3 label Add, Pay, Find a crossing 8/ })).toBeVisible(); // prettier-ignore
   await page.getByRole('button', { name: 'Lines with badge' }).click();
   await page.getByRole('button', { name: /help\.html:20/ }).click();
   await expect(page.getByLabel(/^help\.html, from line/)).toContainText('status="delayed"');
@@ -50,7 +50,7 @@ test('from a raw value to its line, by git to a token, and the coverage rises', 
   // An earlier commit, by keyboard; the address says which.
   await page.getByRole('button', { name: /^Print/ }).press('ArrowDown');
   await expect(page.getByRole('heading', { name: 'Messages of fields' })).toBeVisible();
-  await expect(coverage).toContainText('47.8 %');
+  await expect(coverage).toContainText('60.1 %');
   await page.getByText('Changes', { exact: true }).click();
   await expect(page.getByLabel('Difference')).toContainText('+  border-color: var(--color-danger-surface);');
   await page.reload();
@@ -66,13 +66,13 @@ test('from a raw value to its line, by git to a token, and the coverage rises', 
     const before = readFileSync(file, 'utf8');
     writeFileSync(file, before.replace('gap: 8px', 'gap: var(--gap-tight)').replace('color: #00617e', 'color: var(--color-text-link)')); // prettier-ignore
     await visit(page, '/products/booking-site/code');
-    await expect(coverage).toContainText('44.6 %');
+    await expect(coverage).toContainText('59.3 %');
     await git(site, 'commit', '--quiet', '--all', '-m', 'Seats by token');
     await git(site, 'push', '--quiet');
     // The page that is open follows by itself.
-    await expect(page.getByRole('button', { name: /^Seats by token/ })).toContainText('47.3 %', { timeout: 60_000 }); // prettier-ignore
+    await expect(page.getByRole('button', { name: /^Seats by token/ })).toContainText('59.8 %', { timeout: 60_000 }); // prettier-ignore
     await page.getByRole('button', { name: /^Seats by token/ }).click();
-    await expect(coverage).toContainText('47.3 % of 74 values');
+    await expect(coverage).toContainText('59.8 % of 403 values');
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
@@ -80,10 +80,10 @@ test('from a raw value to its line, by git to a token, and the coverage rises', 
   await expect(page.getByRole('row', { name: /Scan of Booking site Done 1 commit scanned/ })).toBeVisible();
   await visit(page, '/libraries/keel/usage');
   const source = page.getByRole('region', { name: 'Source of products' });
-  await expect(source.getByRole('row', { name: /^Booking site/ })).toContainText('47.3 %');
+  await expect(source.getByRole('row', { name: /^Booking site/ })).toContainText('59.8 %');
   // Components are counted in source as tokens are.
   await visit(page, '/libraries/keel/usage?kind=component&find=badge');
-  await expect(page.getByRole('row', { name: /^badge .* 2$/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^badge .* 4$/ })).toBeVisible();
   await visit(page, '/libraries/keel/usage');
   await source.getByRole('link', { name: 'Booking site' }).click();
   await expect(page).toHaveURL(/products\/booking-site\/code/);
