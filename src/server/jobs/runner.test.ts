@@ -95,6 +95,39 @@ test('jobs of several documents run side by side, those of one never do', async 
   expect([...together].filter((names) => /1.*2/.test(names))).toEqual([]);
 }, 20_000);
 
+test('several servers that look for jobs at once take each job once, and never two of one document', async () => {
+  const other = await knex('documents').where({ slug: 'lib' }).first();
+  const ids: string[] = [];
+  for (let n = 0; n < 24; n++) ids.push(await add(n));
+  await knex('jobs').whereIn('id', ids.filter((_, n) => n % 3 === 0)).update({ document_id: other.id });
+  const servers = await Promise.all(Array.from({ length: 4 }, () => openDatabase(target)));
+  const running = new Map<string, number>();
+  const [seen, clashes]: [number[], number[]] = [[], []];
+  const kind: JobKind<{ n: number }, number, number> = {
+    ...BASE,
+    needs: 'viewer',
+    async compute(n) {
+      const document = n % 3 === 0 ? 'library' : 'product';
+      const others = running.get(document) ?? 0;
+      if (others > 0) clashes.push(n);
+      running.set(document, others + 1);
+      seen.push(n);
+      await later(5);
+      running.set(document, running.get(document)! - 1);
+      return n;
+    },
+  };
+  const times = { lease: 30_000, pulse: 600_000, progress: 0 };
+  const made = servers.map((server) => new Runner(server, new Map([['count', kind as unknown as JobKind]]), times));
+  // A server that finds a document busy looks again with its next pulse: here until nothing waits.
+  while ((await knex('jobs').where({ state: 'waiting' })).length > 0) await Promise.all(made.map((one) => one.wake()));
+  for (const one of made) await one.end();
+  for (const server of servers) await server.destroy();
+  expect(clashes).toEqual([]);
+  expect(seen.sort((a, b) => a - b)).toEqual(Array.from({ length: 24 }, (_, n) => n));
+  for (const id of ids) expect(await job(id)).toMatchObject({ state: 'done', attempt: 1 });
+}, 30_000); // prettier-ignore
+
 test('jobs that ended long ago are forgotten, and none that waits or runs', async () => {
   const ended = await add();
   const recent = await add();
