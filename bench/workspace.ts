@@ -23,11 +23,16 @@ export async function workspace(database?: string) {
     team: 'T',
   });
   const place = await joined(knex);
+  const remove = () => rmSync(folder, { recursive: true, force: true });
   return {
     ...place,
+    folder,
+    /** Lets another process have it. */
+    leave: place.close,
+    remove,
     async close() {
       await place.close();
-      rmSync(folder, { recursive: true, force: true });
+      remove();
     },
   };
 }

@@ -2,6 +2,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import Ajv2020 from 'ajv/dist/2020';
+import { sealData } from 'iron-session';
 import { bodyProblems, matchOperation, readQuery } from '@/api/match';
 import type { Operation } from '@/api/operation';
 import { openDatabase } from '../db/connection';
@@ -184,6 +185,24 @@ test.each([
   const body = await response.text();
   expect(JSON.parse(body)).toMatchObject({ code: named });
   expect(body).not.toContain('secrets');
+});
+
+test('a cookie that was believed once is believed as it was sealed, and in no other form', async () => {
+  const [[name, seal]] = [...jar] as [[string, string]];
+  expect((await ask('GET', '/me')).status).toBe(200);
+  const parts = seal.split('*');
+  const altered = parts.map((part, at) => {
+    const other = part.startsWith('A') ? 'B' : 'A';
+    return parts.with(at, other + part.slice(1)).join('*');
+  });
+  // One sealed by another key, too.
+  const foreign = await sealData({ session: 'x' }, { password: 'another key of 32 characters and more' });
+  for (const wrong of [...altered, seal.slice(1), `*${seal}`, '', foreign]) {
+    jar.set(name, wrong);
+    expect([wrong === seal, (await ask('GET', '/me')).status]).toEqual([false, 401]);
+  }
+  jar.set(name, seal);
+  expect((await ask('GET', '/me')).status).toBe(200);
 });
 
 test('signed out, nothing of it is answered', async () => {

@@ -1,55 +1,25 @@
-import path from 'node:path';
-import { randomBytes } from 'node:crypto';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
-import { getIronSession } from 'iron-session';
 import type { Knex } from 'knex';
-import { cookies } from 'next/headers';
 import { answerProblems, bodyProblems, matchOperation, readQuery } from '@/api/match';
 import type { Actor } from '../access/authorise';
-import { databaseTarget, dataFolder, openDatabase } from '../db/connection';
+import { databaseTarget, openDatabase } from '../db/connection';
 import { troubleOf } from '../db/dialects/registry';
 import { noteStorage } from '../db/storage';
 import { logger } from '../logger';
 import { admit, perform } from '../perform';
 import { readBytes, readJsonBody, receiveFile } from './body';
 import { actorOfKey } from '../people/keys';
-import { personOf, SECONDS_SIGNED_IN } from '../people/sessions';
+import { personOf } from '../people/sessions';
 import { badRequest, Problem } from './problem';
 import { dataPolicy } from './policy';
 import { problemBody } from './problem-body';
-import { shared, sharedSoon } from '../shared';
+import { currentSession, holdSession } from './session-cookie';
+import { sharedSoon } from '../shared';
 import { ADDRESS_HEADER, askedOrigin, serverSettings } from './settings';
 import { refuseOtherSites } from './site';
 
 export function database(): Promise<Knex> {
   return sharedSoon('database', () => openDatabase(databaseTarget()));
 }
-
-/** The key that seals cookies: made once for a data folder and kept in it. */
-function sealingKey(): string {
-  return shared('sealing-key', () => {
-    const file = path.join(dataFolder(), 'session-key');
-    if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600, flag: 'wx' });
-    return readFileSync(file, 'utf8').trim();
-  });
-}
-
-async function cookie() {
-  return getIronSession<{ session?: string }>(await cookies(), {
-    cookieName: 'seedplan',
-    ttl: SECONDS_SIGNED_IN,
-    password: sealingKey(),
-    cookieOptions: {
-      httpOnly: true,
-      sameSite: 'lax',
-      secure: serverSettings().secureCookies,
-      path: '/',
-    },
-  });
-}
-
-/** What the cookie holds: the secret of a session and nothing else. */
-export const currentSession = async (): Promise<string | undefined> => (await cookie()).session;
 
 /** Who a session is of, read anew each time it is asked. */
 export async function actorOf(knex: Knex, session: string | undefined): Promise<Actor> {
@@ -189,12 +159,11 @@ export async function respond(request: Request, segments: string[]): Promise<Res
     const problems = bodyProblems(operation, body, size);
     if (problems.length > 0) throw badRequest(problems.join('; '), { problems });
 
-    const held = await cookie();
     const input = {
       ...query.values,
       ...(body as object),
       ...parameters,
-      session: held.session ?? '',
+      session: (await currentSession()) ?? '',
       address: request.headers.get(ADDRESS_HEADER) ?? '',
       agent: request.headers.get('user-agent') ?? '',
       origin: askedOrigin((name) => request.headers.get(name), serverSettings()),
@@ -203,11 +172,10 @@ export async function respond(request: Request, segments: string[]): Promise<Res
     if (request.method !== 'GET') noteStorage(undefined);
     if (operation.bytes === 'out') return bytesResponse(answer as { bytes: Buffer; mediaType: string });
     if (typeof answer.session === 'string') {
-      held.session = answer.session;
-      await held.save();
+      await holdSession(answer.session);
       delete answer.session;
     }
-    if (operation.id === 'people.signOut') held.destroy();
+    if (operation.id === 'people.signOut') await holdSession(undefined);
     const wrong = answerProblems(operation, answer);
     if (wrong.length > 0) {
       // What was done is committed: in production the person is told so, and the fault is for the log.

@@ -1,5 +1,6 @@
 import { sinceOf, streamOf } from '@/server/documents/stream';
-import { currentSession, database, failureResponse, actorOf } from '@/server/http/http';
+import { database, failureResponse, actorOf } from '@/server/http/http';
+import { currentSession } from '@/server/http/session-cookie';
 import { dataPolicy } from '@/server/http/policy';
 import { serverSettings } from '@/server/http/settings';
 import { refuseOtherSites } from '@/server/http/site';
