@@ -8,6 +8,8 @@ import type { Item } from '../../document/item';
 const wrap = (inside: string, more = '') =>
   `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 24 24" ${more}>${inside}</svg>`;
 const SHAPE = '<path d="M4 4h16v16H4z"/>';
+/** More elements than are worked on in every way. */
+const MUCH = '<path d="M1 1l2 2"/>'.repeat(900);
 
 // What must not come through, in the spellings that sanitisers are known to miss (OWASP's list of SVG vectors).
 test.each([
@@ -24,12 +26,24 @@ test.each([
   [`<style>@import "https://example.org/x.css";</style>${SHAPE}`, 'what a drawing may not hold'],
   [`<animate attributeName="href" to="javascript:alert(1)"/>${SHAPE}`, 'a javascript: address'],
   [`<rect fill="url(https://example.org/#a)" width="4" height="4"/>${SHAPE}`, ''],
-])('nothing of %s comes through', (inside, told) => {
-  const { svg, notes } = cleanSvg(wrap(inside, 'onload="alert(2)"'), 'picture');
-  expect(svg).not.toMatch(/script|foreign|onclick|onload|onerror|javascript|example|import|animate/i);
-  expect(svg).toMatch(/<path[^>]* d="/);
-  if (told) expect(notes).toContain(`${told} left out`);
+])('nothing of %s comes through, of a small drawing and of one with much in it', (inside, told) => {
+  for (const more of ['', MUCH]) {
+    const { svg, notes } = cleanSvg(wrap(inside + more, 'onload="alert(2)"'), 'picture');
+    expect(svg).not.toMatch(/script|foreign|onclick|onload|onerror|javascript|example|import|animate/i);
+    expect(svg).toMatch(/<path[^>]* d="/);
+    if (told) expect(notes).toContain(`${told} left out`);
+  }
 });
+
+test('a drawing with much in it keeps the paint of its style sheet, and nothing that is not drawn', () => {
+  const styles = '<style>.a{fill:rgb(18,52,86)}</style><style>.b{stroke:red}</style><!-- by hand --><metadata>m</metadata>';
+  const shapes = '<path class="a" d="M4 4h16v16H4z"/><path class="b" d="M1 1l2 2"/><path style="fill:#00ff00" d="M2 2h1v1z"/>';
+  for (const more of ['', MUCH]) {
+    const { svg } = cleanSvg(wrap(styles + shapes + more), 'picture');
+    for (const paint of [/fill="#123456"/, /stroke="(red|#f00)"/, /fill="(#0f0|#00ff00|lime)"/]) expect(svg).toMatch(paint);
+    expect(svg).not.toMatch(/style|class|by hand|metadata|>m</);
+  }
+}); // prettier-ignore
 
 test('an icon of one colour takes that of the text; of several, keeps them', () => {
   expect(cleanSvg(wrap('<path fill="#123456" d="M4 4h16v16H4z"/>'), 'icon').svg).toMatch(

@@ -25,6 +25,17 @@ const DEEPEST = 60;
 const MOST_ELEMENTS = 5000;
 /** What takes longer than its length where there is much of it is left as it was drawn. */
 const SIMPLE = { elements: 800, pathData: 40_000 };
+/**
+ * What is done to a drawing that is not simple: what has to be for its styles to stay, and what makes it smaller at little
+ * cost. Each of these looks for every element among its siblings, so that their number counts.
+ */
+const WITH_MUCH = [
+  'removeMetadata',
+  'removeEditorsNSData',
+  'mergeStyles',
+  'inlineStyles',
+  'cleanupNumericValues',
+];
 
 const SHAPES = [
   'svg',
@@ -79,16 +90,11 @@ export function cleanSvg(text: string, as: 'icon' | 'picture'): CleanDrawing {
     optimised = optimize(plain, {
       multipass: simple,
       plugins: [
-        {
-          name: 'preset-default',
-          params: {
-            overrides: {
-              removeUnknownsAndDefaults: false,
-              ...(!simple && { convertPathData: false, mergePaths: false }),
-            },
-          },
-        },
+        ...(simple
+          ? [{ name: 'preset-default', params: { overrides: { removeUnknownsAndDefaults: false } } }]
+          : WITH_MUCH),
         'convertStyleToAttrs',
+        'convertColors',
         'removeScripts',
         'removeDimensions',
       ] as never,
