@@ -97,3 +97,46 @@ test('who may only look places nothing', async ({ page }) => {
   await expect(other.getByRole('button', { name: 'Add screen' })).toHaveCount(0);
   await expect(other.getByRole('button', { name: 'Add component' })).toHaveCount(0);
 });
+
+test('a product takes another library: a screen is drawn with it, and it stays while one is', async ({ page }) => {
+  await enterAs(page, 'Tam Birkett');
+  await visit(page, '/products/booking-site');
+  const fares = page.frameLocator('iframe[title="Screen Choose a fare"]');
+  await expect(fares.getByRole('button').first()).toBeVisible();
+  const libraries = async () => {
+    await page.getByRole('button', { name: 'Libraries', exact: true }).click();
+    return page.getByRole('dialog', { name: 'Libraries of Booking site' });
+  };
+  let dialog = await libraries();
+  await choose(dialog.getByRole('combobox', { name: 'Library to add' }), 'Boards 1.0.0');
+  await dialog.getByRole('button', { name: 'Add library' }).click();
+  await expect(dialog.getByRole('row', { name: /^Boards 1\.0\.0 None/ })).toBeVisible();
+  await expectAccessible(page);
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('button', { name: 'Add screen' }).click();
+  const adding = page.getByRole('dialog', { name: 'Add screen' });
+  await adding.getByLabel('Title').fill('Hall');
+  await choose(adding.getByRole('combobox', { name: 'Library' }), 'Boards 1.0.0');
+  await adding.getByRole('button', { name: 'Add screen' }).click();
+  // One goes on with the screen that was added.
+  await expect(page.getByText('Hall, drawn with Boards 1.0.0')).toBeVisible();
+  await choose(page.getByRole('combobox', { name: 'Component', exact: true }), 'board-clock');
+  await page.getByRole('button', { name: 'Add component' }).click();
+  await expect(page.frameLocator('iframe[title="Screen Hall"]').locator('[data-placement]')).toHaveCount(1);
+
+  dialog = await libraries();
+  await dialog.getByRole('button', { name: 'Remove Boards' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Boards cannot be removed: the screen Hall is drawn with it');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Screen actions' }).click();
+  await page.getByRole('menuitem', { name: 'Remove screen' }).click();
+  await expect(fares.getByRole('button').first()).toBeVisible();
+  dialog = await libraries();
+  await dialog.getByRole('button', { name: 'Remove Boards' }).click();
+  await expect(dialog.getByRole('row', { name: /^Boards/ })).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  // Taken back, it is there again.
+  await page.getByRole('button', { name: /^Undo: Remove Boards/ }).click();
+  await expect(page.getByText('Pinned to Boards 1.0.0')).toBeVisible();
+}); // prettier-ignore

@@ -95,6 +95,8 @@ import { removeScreen } from './products/commands/remove-screen';
 import { setPlacementContents } from './products/commands/set-placement-contents';
 import { setPlacementProp } from './products/commands/set-placement-prop';
 import { applyContext } from './products/commands/apply-context';
+import { pinLibrary } from './products/commands/pin-library';
+import { unpinLibrary } from './products/commands/unpin-library';
 import { setTheme } from './products/commands/set-theme';
 import { addToken } from './tokens/commands/add-token';
 import { declareValue } from './tokens/commands/declare-value';
@@ -224,6 +226,8 @@ export const PRODUCT_COMMANDS = {
   setPlacementProp,
   setTheme,
   applyContext,
+  pinLibrary,
+  unpinLibrary,
 };
 type Commands = typeof LIBRARY_COMMANDS & typeof PRODUCT_COMMANDS;
 export type CommandName = keyof Commands;

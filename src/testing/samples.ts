@@ -139,6 +139,7 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
     title: word,
     width: fc.constantFrom(400, 800),
     order,
+    pin: idFor('pin'),
     theme: reference,
   }),
   placement: of('placement', {

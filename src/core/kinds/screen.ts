@@ -1,5 +1,5 @@
 import { defineKind } from '../document/item-kind';
-import { name, order, reference, text } from '../document/schema';
+import { id, name, order, reference, text } from '../document/schema';
 import { SCREEN_WIDTH } from '../products/items';
 
 export const screen = defineKind({
@@ -11,8 +11,10 @@ export const screen = defineKind({
     name,
     title: text,
     width: { type: 'number', minimum: SCREEN_WIDTH.least, maximum: SCREEN_WIDTH.most },
+    pin: id,
     theme: reference,
   },
-  optional: ['theme'],
+  optional: ['pin', 'theme'],
+  requires: ({ pin }) => (pin === undefined ? [] : [{ id: pin, kind: 'pin' }]),
   title: ({ title }) => title,
 });

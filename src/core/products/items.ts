@@ -13,7 +13,7 @@ declare module '../document/item' {
 
 /** What a product is made of. */
 
-interface PinItem extends ItemBase {
+export interface PinItem extends ItemBase {
   kind: 'pin';
   library: Reference;
   version: string;
@@ -22,7 +22,7 @@ interface PinItem extends ItemBase {
   held: Record<string, string>;
   /** The theme that components have on its screens which follow one; left out: the one each follows. */
   theme?: Reference;
-  /** What its screens are drawn under where nobody asks for another context; an axis left out: its default. */
+  /** What screens are drawn under where nobody asks for another context, said by the first pin; an axis left out: its default. */
   contexts?: Context;
 }
 /** CSS pixels between which a screen may be wide. */
@@ -34,6 +34,8 @@ export interface ScreenItem extends OrderedItem {
   title: string;
   /** CSS pixels. */
   width: number;
+  /** Whose library it is drawn with, by id; left out: the first. */
+  pin?: string;
   /** In place of the theme of the pin. */
   theme?: Reference;
 }

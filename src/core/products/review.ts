@@ -33,9 +33,14 @@ export interface ReviewArea {
  * What taking another release would change on a product's own screens: every placement, under every context and state,
  * by declarations, template and props. An empty answer is MODEL's "no visible change".
  */
-export function reviewUpgrade(product: Items, before: SideOf, after: SideOf): ReviewArea[] {
+export function reviewUpgrade(
+  product: Items,
+  before: SideOf,
+  after: SideOf,
+  screens = screensOf(product),
+): ReviewArea[] {
   const areas: ReviewArea[] = [];
-  for (const screen of screensOf(product)) {
+  for (const screen of screens) {
     for (const placement of placementsOf(product, screen.id)) {
       const area = reviewPlacement(placement, screen.id, before(screen), after(screen));
       if (area) areas.push(area);

@@ -57,9 +57,9 @@ export function readScreen(
         findings.push({
           code: 'screen-file',
           level: 'error',
-          message: `<${node.tagName}> is not a component of the libraries this product uses`,
+          message: `<${node.tagName}> is not a component of the library this screen is drawn with`,
           at: { line: node.sourceCodeLocation?.startLine, column: node.sourceCodeLocation?.startCol },
-          fix: 'Use a component’s name behind the library’s, as in <keel-button>',
+          fix: 'Use components of one library the product is pinned to, each behind the library’s name, as in <keel-button>',
         });
         return;
       }

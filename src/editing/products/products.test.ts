@@ -6,7 +6,7 @@ import { schemaProblems } from '@/core/kinds/schema-problems';
 import { placementsOf, renderScreen, screensOf } from '@/core/products/screen';
 import { PRODUCT_COMMANDS as COMMANDS } from '@/editing/commands';
 import type { Command } from '@/editing/session/command';
-import { OpenProduct, productFrame, screen, themeReview } from '@/editing/session/open-product';
+import { OpenProduct, productFrame, screen, themeReview, upgrade } from '@/editing/session/open-product';
 import type { ThemeItem } from '@/core/components/theme';
 import { apply, bookingSite, demo, newId } from '@/testing/library';
 import { placing } from './queries/placing';
@@ -248,6 +248,78 @@ test('a theme is chosen for all screens or for one, shown first, and taken back'
   // A release without the theme shows what each component follows.
   const gone = bookingSite(release);
   expect(gone.release('keel', '1.0.0', { id: 'theme_9', path: 'Nowhere' })!.items).toEqual(gone.main()!.state.items);
+}); // prettier-ignore
+
+/** The same product where one more library is sent with it: `Signs`, with a clock, an axis of its own and a newer release. */
+function besideSigns(of: OpenProduct): OpenProduct {
+  const badge = itemsOf(release.items, 'component').find(({ name }) => name === 'badge')!;
+  const system = [...release.items.values()].filter(({ kind }) => kind !== 'component');
+  const items = (color: string) => [
+    ...system,
+    { id: 'axis_signs', kind: 'axis', order: 'z0', name: 'distance', description: 'How far away it is read', default: 'near', contexts: {} },
+    { id: 'context_near', kind: 'context', order: 'a0', axis: 'axis_signs', name: 'near', description: '' },
+    { id: 'context_far', kind: 'context', order: 'a1', axis: 'axis_signs', name: 'far', description: '' },
+    {
+      ...badge, id: 'component_clock', name: 'clock',
+      entries: { ...badge.entries, entry_signs: { order: 'z0', kind: 'rule', when: [], part: Object.values(badge.parts ?? {})[0]?.name ?? 'badge', declarations: [['color', { raw: color }]], comment: '' } },
+    },
+  ] as never; // prettier-ignore
+  const sent = (version: string, color: string) => ({ version, at: '2026-01-01', notes: '', items: items(color), ancestors: [], withheld: false });
+  const signs = { id: 'signs', slug: 'signs', name: 'Signs', pinned: sent('1.0.0', 'red'), withdrawn: null, newer: [sent('1.1.0', 'blue')] };
+  const snapshot = { ...of.snapshot, libraries: [...of.snapshot.libraries, signs] };
+  return new OpenProduct(snapshot, of.own, 0, [], 'me');
+} // prettier-ignore
+
+test('a product takes another library, and each screen is drawn with the one chosen for it', () => {
+  const alone = besideSigns(start());
+  const signs = { library: { id: 'signs', name: 'Signs' }, version: '1.0.0' };
+  const command = COMMANDS.pinLibrary(alone, signs, newId);
+  let now = after(alone, command);
+  if (!('edits' in command)) throw new Error(command.problem);
+  expect([...apply(apply(alone.own, command.edits), invertEdits(command.edits)).items]).toEqual([...alone.own.items]);
+  expect(productFrame(now).pins.map(({ name, version, newest, screens }) => [name, version, newest, screens.length])).toEqual([['Keel', '1.0.0', null, 1], ['Signs', '1.0.0', '1.1.0', 0]]);
+  expect(problem(COMMANDS.pinLibrary(now, signs, newId))).toMatch(/pinned to Signs already/);
+
+  // What is there is drawn as before.
+  const fares = first(now);
+  expect(screen(now, { id: fares.id })!.html).toBe(screen(alone, { id: fares.id })!.html);
+  now = after(now, COMMANDS.addScreen(now, { title: 'Hall', width: 800, library: 'signs' }, newId));
+  const hall = screensOf(now.own.items).at(-1)!;
+  expect(schemaProblems(hall)).toEqual([]);
+  expect(placing(now, { id: hall.id })!.components.map(({ name }) => name)).toEqual(['clock']);
+  expect(problem(COMMANDS.addPlacement(now, { screen: hall.id, component: 'button' }, newId))).toMatch(/no component button/);
+  expect(problem(COMMANDS.addPlacement(now, { screen: fares.id, component: 'clock' }, newId))).toMatch(/no component clock/);
+  now = after(now, COMMANDS.addPlacement(now, { screen: hall.id, component: 'clock' }, newId));
+  expect(screen(now, { id: hall.id })).toMatchObject({ html: expect.stringContaining('data-placement'), css: expect.stringMatching(/color: red/) });
+  expect(productFrame(now).screens.map(({ title, library }) => [title, library])).toEqual([[fares.title, 'keel'], ['Hall', 'signs']]);
+
+  // A release changes the screens drawn with its library, and only those.
+  const review = upgrade(now, { library: 'signs', version: '1.1.0' })!;
+  expect(review.screens.map(({ title }) => title)).toEqual(['Hall']);
+  expect(review.areas.flatMap(({ differences }) => differences.map((d) => [d.property, d.before, d.after].join(' ')))).toContain('color red blue');
+
+  // The axes of both are there; what one lacks is no choice in the other.
+  expect(productFrame(now).axes.find(({ name }) => name === 'distance')).toMatchObject({ contexts: ['near', 'far'], default: 'near' });
+  const far = after(now, COMMANDS.applyContext(now, { axis: 'distance', context: 'far' }));
+  expect(productFrame(far).axes.find(({ name }) => name === 'distance')!.default).toBe('far');
+
+  // Another library for a screen: where it has what is placed there.
+  const change = (library: string, of = now) => COMMANDS.changeScreen(of, { screen: hall.id, title: 'Hall', width: 800, library });
+  expect(problem(change('keel'))).toMatch(/^The screen holds clock, which Keel does not have/);
+  expect(problem(change('signs'))).toMatch(/^Nothing would change/);
+  expect(problem(change('nowhere'))).toMatch(/not pinned to this library/);
+  const empty = after(now, COMMANDS.removePlacement(now, { placement: placementsOf(now.own.items, hall.id)[0]!.id }));
+  const moved = after(empty, change('keel', empty));
+  expect(screensOf(moved.own.items).at(-1)).not.toHaveProperty('pin');
+
+  // One that screens are drawn with stays, whoever asks: by the command, and by what holds of the whole.
+  expect(problem(COMMANDS.unpinLibrary(now, { library: 'signs' }))).toMatch(/the screen Hall is drawn with it/);
+  expect(problem(COMMANDS.unpinLibrary(now, { library: 'keel' }))).toMatch(/cannot be removed/);
+  const removed = new Map([...now.own.items].filter(([id]) => id !== hall.pin));
+  expect(brokenInvariants({ before: now.own.items, after: removed, touched: new Set([hall.pin!]), inherited: [] }).map(({ message }) => message)).toEqual([expect.stringMatching(/cannot be removed: the screen “Hall” still needs it/)]);
+  const gone = after(moved, COMMANDS.unpinLibrary(moved, { library: 'signs' }));
+  expect(productFrame(gone).pins.map(({ name }) => name)).toEqual(['Keel']);
+  expect(problem(COMMANDS.unpinLibrary(gone, { library: 'signs' }))).toMatch(/no longer pinned/);
 }); // prettier-ignore
 
 test('a placement is carried into a slot and out of it, with what stands in it, and never into itself', () => {

@@ -35,6 +35,17 @@ export function screenProblem(
   return undefined;
 }
 
+/** Which pin a screen names: none for the first, which screens have that name none. */
+export type PinChosen = { pin: string | undefined } | { refused: Command };
+
+/** Which pin a screen names that is to be drawn with a library. */
+export function pinForScreen(product: OpenProduct, slug: string): PinChosen {
+  const pin = product.pinTo(slug);
+  if (!pin)
+    return { refused: refuse('The product is not pinned to this library', 'Choose one of its libraries', 'library') };
+  return { pin: pin.id === product.pins[0]?.id ? undefined : pin.id };
+} // prettier-ignore
+
 /** A name that no other screen has, made of a title. */
 export function screenName(product: OpenProduct, title: string): string {
   const stem =
@@ -73,7 +84,7 @@ export function holderOf(
 ): { holder: PlacementItem } | { refused: Command } {
   const holder = placementOf(product, placement);
   if (!holder || holder.screen !== screen) return { refused: noPlacement() };
-  const outer = componentOf(product.main()?.state.items ?? new Map(), holder.component);
+  const outer = componentOf(product.main(screen)?.state.items ?? new Map(), holder.component);
   return outer && slotNames(templateOf(outer.template).root).includes(slot)
     ? { holder }
     : { refused: refuse(`${holder.component.path} has no slot ${slot}`, 'Choose one from the list', 'into') };

@@ -6,7 +6,7 @@ import { settableFaces, type SettableFace } from '@/core/assets/known-fonts';
 import { composedItems, named } from '@/core/components/compose';
 import { effectiveLibrary, type EffectiveLibrary } from '@/core/library/effective';
 import { Resolution } from '@/core/tokens/resolve';
-import type { ScreenItem } from '@/core/products/items';
+import type { PinItem, ScreenItem } from '@/core/products/items';
 import { placementCss, placementFindings } from '@/core/products/overrides';
 import { componentOf, placementsOf, renderScreen, screensOf } from '@/core/products/screen';
 import { specimenStyles } from '@/core/outputs/page-styles';
@@ -40,6 +40,13 @@ export interface ProductSnapshot extends Pick<
     withdrawn: Withdrawal | null;
     newer: SentRelease[];
   }[];
+}
+
+interface PinnedLibrary {
+  slug: string;
+  name: string;
+  version: string;
+  state: ReviewSide;
 }
 
 /** A product as it stands in one tab: its screens, and each library at the release it has pinned. */
@@ -90,34 +97,67 @@ export class OpenProduct {
     return side;
   }
 
-  /** The axes of the release it is pinned to, each standing where this product has it. */
+  get pins(): PinItem[] {
+    return itemsOf(this.own.items, 'pin');
+  }
+
+  /** The axes of the releases it is pinned to, each with the contexts of all, standing where this product has it. */
   axes(): ProductFrameView['axes'] {
-    const applied = itemsOf(this.own.items, 'pin')[0]?.contexts ?? {};
-    return (this.main()?.state.resolution.system.axes ?? []).map((axis) => {
+    const applied = this.pins[0]?.contexts ?? {};
+    return this.ownAxes().map((axis) => {
       const own = applied[axis.name];
-      return {
-        name: axis.name,
-        contexts: axis.contexts,
-        // Another release may lack what was chosen.
-        default:
-          own !== undefined && axis.contexts.includes(own) ? own : (axis.default ?? axis.contexts[0] ?? ''),
-        description: axis.description ?? '',
-      };
+      // Another release may lack what was chosen.
+      return own !== undefined && axis.contexts.includes(own) ? { ...axis, default: own } : axis;
     });
   }
+
+  /** The same, each standing where its library has it. */
+  ownAxes(): ProductFrameView['axes'] {
+    const all = new Map<string, ProductFrameView['axes'][number]>();
+    for (const pin of this.pins)
+      for (const { name, contexts, default: standard, description } of this.pinned(pin)?.state.resolution.system.axes ?? []) {
+        const known = all.get(name);
+        if (known) known.contexts = [...new Set([...known.contexts, ...contexts])];
+        else all.set(name, { name, contexts, default: standard ?? contexts[0] ?? '', description: description ?? '' });
+      }
+    return [...all.values()];
+  } // prettier-ignore
 
   /** The theme chosen for a screen: its own, otherwise the product's. */
   themeOf(screen?: string): Reference | undefined {
     const item = screen === undefined ? undefined : this.own.items.get(screen);
-    return (item?.kind === 'screen' ? item.theme : undefined) ?? itemsOf(this.own.items, 'pin')[0]?.theme;
+    return (item?.kind === 'screen' ? item.theme : undefined) ?? this.pinOf(screen)?.theme;
   }
 
-  /** The first library the product has taken, at its pin. */
-  main(screen?: string): { slug: string; name: string; version: string; state: ReviewSide } | undefined {
-    const pin = itemsOf(this.own.items, 'pin')[0];
-    const library = this.snapshot.libraries.find((other) => other.id === pin?.library.id);
-    const state = pin && library && this.release(library.slug, pin.version, this.themeOf(screen));
+  /** Whose library a screen is drawn with: its own, otherwise the first. */
+  pinOf(screen?: string): PinItem | undefined {
+    const item = screen === undefined ? undefined : this.own.items.get(screen);
+    const own = item?.kind === 'screen' ? item.pin : undefined;
+    return this.pins.find(({ id }) => id === own) ?? this.pins[0];
+  }
+
+  /** The pin of a library, by its slug. */
+  pinTo(slug: string): PinItem | undefined {
+    const id = this.snapshot.libraries.find((library) => library.slug === slug)?.id;
+    return this.pins.find(({ library }) => library.id === id);
+  }
+
+  /** The library a screen is drawn with, or the first, as it stands at its pin. */
+  main(screen?: string): PinnedLibrary | undefined {
+    const pin = this.pinOf(screen);
+    return pin && this.pinned(pin, this.themeOf(screen));
+  }
+
+  /** A library as it stands at its pin; undefined while it has not been sent. */
+  pinned(pin: PinItem, theme?: Reference): PinnedLibrary | undefined {
+    const library = this.snapshot.libraries.find((other) => other.id === pin.library.id);
+    const state = library && this.release(library.slug, pin.version, theme);
     return state && { slug: library!.slug, name: library!.name, version: pin.version, state };
+  }
+
+  /** The screens that are drawn with a library. */
+  screensOf(pin: PinItem): ScreenItem[] {
+    return screensOf(this.own.items).filter((screen) => this.pinOf(screen.id)?.id === pin.id);
   }
 }
 
@@ -137,19 +177,30 @@ export interface ProductFrameView {
   newer: { version: string; at: string; notes: string }[];
   /** The newest release to try of the library its screens are drawn with. */
   candidate: string | null;
-  /** Every library it is pinned to, the one its screens are drawn with first, and the newest release where that is another. */
+  /** Every library it is pinned to, the one screens are drawn with that name none first, and the newest release where that is another. */
   pins: {
+    id: string;
     slug: string;
     name: string;
     version: string;
     newest: string | null;
     /** Why the pinned release is no longer offered. */
     withdrawn: Withdrawal | null;
+    /** The titles of the screens that are drawn with it. */
+    screens: string[];
   }[];
-  screens: { id: string; title: string; width: number; placements: number; theme: string | null }[];
-  /** The themes of the pinned release, and the one chosen for all screens. */
-  themes: string[];
-  theme: string | null;
+  screens: {
+    id: string;
+    title: string;
+    width: number;
+    placements: number;
+    /** The slug of the library it is drawn with. */
+    library: string | null;
+    theme: string | null;
+    /** The themes of that library's pinned release, and the one chosen for all screens drawn with it. */
+    themes: string[];
+    usualTheme: string | null;
+  }[];
   undo: string | null;
   redo: string | null;
   history: { label: string; author: string; at: string }[];
@@ -162,13 +213,11 @@ export function productFrame(product: OpenProduct): ProductFrameView {
   const main = product.main();
   const stacks = undoStacks(product.log.filter((entry) => entry.author === product.person));
   const sent = snapshot.libraries.find((library) => library.slug === main?.slug);
-  const themeName = (theme: Reference | undefined) =>
-    (theme && main && named(main.state.items, 'theme', theme)?.name) ?? null;
   return {
     ...snapshot.document,
     role: snapshot.role,
     canEdit: product.canEdit,
-    withheld: itemsOf(own.items, 'pin').length > 0 && (!sent || sent.pinned.withheld),
+    withheld: product.pins.length > 0 && (!sent || sent.pinned.withheld),
     axes: product.axes(),
     library: main ? { slug: main.slug, name: main.name, version: main.version } : null,
     newer: (sent?.newer ?? [])
@@ -176,22 +225,30 @@ export function productFrame(product: OpenProduct): ProductFrameView {
       .map(({ version, at, notes }) => ({ version, at, notes })),
     candidate:
       sent?.newer.find(({ version }) => version !== main?.version && isCandidate(version))?.version ?? null,
-    pins: itemsOf(own.items, 'pin').flatMap(({ library: { id }, version }) => {
-      const library = snapshot.libraries.find((other) => other.id === id);
+    pins: product.pins.flatMap((pin) => {
+      const { version } = pin;
+      const library = snapshot.libraries.find((other) => other.id === pin.library.id);
       if (!library) return [];
       const newest = library.newer.find((one) => one.version !== version && !isCandidate(one.version));
-      const { slug, name, withdrawn } = library;
-      return [{ slug, name, version, newest: newest?.version ?? null, withdrawn }];
+      const { id, slug, name, withdrawn } = library;
+      const screens = product.screensOf(pin).map(({ title }) => title);
+      return [{ id, slug, name, version, newest: newest?.version ?? null, withdrawn, screens }];
     }),
-    screens: screensOf(own.items).map((screen) => ({
-      id: screen.id,
-      title: screen.title,
-      width: screen.width,
-      placements: placementsOf(own.items, screen.id).length,
-      theme: themeName(screen.theme),
-    })),
-    themes: main ? itemsOf(main.state.items, 'theme').map((theme) => theme.name) : [],
-    theme: themeName(itemsOf(own.items, 'pin')[0]?.theme),
+    screens: screensOf(own.items).map((screen) => {
+      const drawn = product.main(screen.id);
+      const themeName = (theme: Reference | undefined) =>
+        (theme && drawn && named(drawn.state.items, 'theme', theme)?.name) ?? null;
+      return {
+        id: screen.id,
+        title: screen.title,
+        width: screen.width,
+        placements: placementsOf(own.items, screen.id).length,
+        library: drawn?.slug ?? null,
+        theme: themeName(screen.theme),
+        themes: drawn ? itemsOf(drawn.state.items, 'theme').map((theme) => theme.name) : [],
+        usualTheme: themeName(product.pinOf(screen.id)?.theme),
+      };
+    }),
     undo: stacks.undo.at(-1)?.label ?? null,
     redo: stacks.redo.at(-1)?.label ?? null,
     logSince: logSince(product.log),
@@ -276,13 +333,12 @@ export function upgrade(
   product: OpenProduct,
   { library: slug, version }: { library: string; version: string },
 ): UpgradeView | null {
-  const main = product.main();
   const after = product.release(slug, version);
   const now = (one: { id: string }) => product.main(one.id)!.state;
   const then = (one: { id: string }) => product.release(slug, version, product.themeOf(one.id))!;
   const library = product.snapshot.libraries.find((other) => other.slug === slug);
-  const pin = itemsOf(product.own.items, 'pin').find((one) => one.library.id === library?.id);
-  if (!main || !pin || !after || !library) return null;
+  const pin = product.pinTo(slug);
+  if (!pin || !after || !library) return null;
   return {
     library: library.name,
     from: pin.version,
@@ -290,27 +346,28 @@ export function upgrade(
     notes: [library.pinned, ...library.newer].find((release) => release.version === version)?.notes ?? '',
     taken: pin.version === version,
     canTake: product.canEdit,
-    // Screens are drawn with the first library: what another releases changes nothing on them.
-    ...(main.slug === slug ? reviewOf(product, now, then) : { screens: [], areas: [] }),
+    // What a library releases changes nothing on screens that are drawn with another.
+    ...reviewOf(product, product.screensOf(pin), now, then),
   };
 }
 
 type Compared = Pick<UpgradeView, 'screens' | 'areas'>;
 
-/** The product's screens as they are and as they would be, with what differs. */
+/** Screens as they are and as they would be, with what differs. */
 function reviewOf(
   product: OpenProduct,
+  of: readonly ScreenItem[],
   before: (screen: ScreenItem) => ReviewSide,
   after: (screen: ScreenItem) => ReviewSide,
 ): Compared {
   return {
-    screens: screensOf(product.own.items).map((item) => ({
+    screens: of.map((item) => ({
       id: item.id,
       title: item.title,
       before: draw(product, item, before(item)),
       after: draw(product, item, after(item)),
     })),
-    areas: reviewUpgrade(product.own.items, before, after).map((area) => ({
+    areas: reviewUpgrade(product.own.items, before, after, [...of]).map((area) => ({
       ...area,
       differences: area.differences.map((one) => ({
         part: one.part,
@@ -323,23 +380,24 @@ function reviewOf(
   };
 }
 
-/** What another theme would change on one screen, or on all that have none of their own. Null: what each component follows. */
+/** What another theme would change on one screen, or on all drawn with a library that have none of their own. Null: what each component follows. */
 export function themeReview(
   product: OpenProduct,
-  { theme: name, screen: id }: { theme: string | null; screen: string | null },
+  { theme: name, screen: id, library }: { theme: string | null; screen: string | null; library?: string },
 ): Compared | null {
-  const main = product.main();
+  const pin = library === undefined ? product.pinOf(id ?? undefined) : product.pinTo(library);
+  const main = pin && product.pinned(pin);
   if (!main) return null;
   const theme = name === null ? undefined : named(main.state.items, 'theme', { path: name });
   const chosen = theme && { id: theme.id, path: theme.name };
-  const pinned = itemsOf(product.own.items, 'pin')[0]?.theme;
+  const pinned = pin.theme;
   const after = (one: ScreenItem) =>
     product.release(
       main.slug,
       main.version,
       id === null ? (one.theme ?? chosen) : one.id === id ? (chosen ?? pinned) : product.themeOf(one.id),
     )!;
-  const { screens, areas } = reviewOf(product, (one) => product.main(one.id)!.state, after);
+  const { screens, areas } = reviewOf(product, product.screensOf(pin), (one) => product.main(one.id)!.state, after); // prettier-ignore
   const concerned = new Set(areas.map(({ screen: changed }) => changed));
   return { screens: screens.filter((one) => concerned.has(one.id)), areas };
 }

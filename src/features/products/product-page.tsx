@@ -5,7 +5,7 @@ import { LogSince } from '@/ui/log-since';
 import { Alert, Button, Group, Menu, SegmentedControl, Text } from '@mantine/core';
 import { IconDots, IconPlus } from '@tabler/icons-react';
 import { PageLink } from '@/ui/page-link';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { contextAttributes } from '@/core/products/screen';
 import type { ScreenView } from '@/editing/session/open-product';
 import { useDocumentQuery } from '@/features/session/document';
@@ -15,6 +15,7 @@ import { PAGE_BACKDROP } from '@/core/components/page-backdrop';
 import { PreviewFrame } from '@/ui/specimen/preview-frame';
 import { useProduct } from '@/features/session/product-shell';
 import { Refused, useStore } from '@/features/session/refused';
+import { LibrariesDialog } from './libraries-dialog';
 import { ScreenDialog } from './screen-dialogs';
 import { ScreenEditor } from './screen-editor';
 import { ThemeDialog } from './theme-dialog';
@@ -27,6 +28,8 @@ export function ProductPage() {
   const link = useLensLink(product.axes);
   const [query, setQuery] = useQuery();
   const current = product.screens.find((screen) => screen.id === query.get('screen')) ?? product.screens[0];
+  // Where there is no other there is nothing to tell apart.
+  const drawnWith = product.pins.length > 1 && product.pins.find(({ slug }) => slug === current?.library);
   const trace = useTrace();
   const marked = query.get('placement');
   const view = useDocumentQuery('screen', { id: current?.id, ...(trace !== null && { trace }) });
@@ -84,6 +87,7 @@ export function ProductPage() {
                 <figcaption>
                   {view.title}
                   {label ? `, ${label}` : ''}
+                  {drawnWith ? `, drawn with ${drawnWith.name} ${drawnWith.version}` : ''}
                   <GridSelect grids={view.grids} />
                 </figcaption>
                 {label === beside[0]?.label && <ScreenFindings findings={view.findings} />}
@@ -119,12 +123,21 @@ function ScreenBar({
   choose,
 }: {
   product: ReturnType<typeof useProduct>;
-  current: { id: string; title: string; width: number; theme: string | null } | undefined;
+  current: ReturnType<typeof useProduct>['screens'][number] | undefined;
   choose: (id: string | null) => void;
 }) {
   const { put, refusal } = useStore();
-  const [doing, setDoing] = useState<'add' | 'edit' | 'theme' | null>(null);
-  const theme = current?.theme ?? product.theme;
+  const [doing, setDoing] = useState<'add' | 'edit' | 'theme' | 'libraries' | null>(null);
+  const theme = current?.theme ?? current?.usualTheme;
+  // Whoever adds a screen goes on with that one, once it is there.
+  const wanted = useRef<string>(undefined);
+  useEffect(() => {
+    const added =
+      wanted.current !== undefined && product.screens.find(({ title }) => title === wanted.current);
+    if (!added) return;
+    wanted.current = undefined;
+    choose(added.id);
+  }, [product.screens, choose]);
   return (
     <>
       <Group gap="sm" className={classes.screenBar}>
@@ -146,9 +159,14 @@ function ScreenBar({
             Theme {theme}
           </Text>
         )}
-        {product.canEdit && current && product.themes.length > 0 && (
+        {product.canEdit && current && current.themes.length > 0 && (
           <Button variant="default" onClick={() => setDoing('theme')}>
             Apply theme
+          </Button>
+        )}
+        {product.canEdit && (
+          <Button variant="default" onClick={() => setDoing('libraries')}>
+            Libraries
           </Button>
         )}
         {product.canEdit && current && (
@@ -159,7 +177,9 @@ function ScreenBar({
               </Button>
             </Menu.Target>
             <Menu.Dropdown>
-              <Menu.Item onClick={() => setDoing('edit')}>Edit title and width</Menu.Item>
+              <Menu.Item onClick={() => setDoing('edit')}>
+                {product.pins.length > 1 ? 'Edit title, width and library' : 'Edit title and width'}
+              </Menu.Item>
               <Menu.Item onClick={() => void put('duplicateScreen', { screen: current.id })}>
                 Duplicate screen
               </Menu.Item>
@@ -174,8 +194,11 @@ function ScreenBar({
         )}
       </Group>
       <Refused refusal={refusal} />
-      {doing === 'add' && <ScreenDialog close={() => setDoing(null)} />}
+      {doing === 'add' && (
+        <ScreenDialog close={() => setDoing(null)} added={(title) => (wanted.current = title)} />
+      )}
       {doing === 'theme' && current && <ThemeDialog screen={current} close={() => setDoing(null)} />}
+      {doing === 'libraries' && <LibrariesDialog close={() => setDoing(null)} />}
       {doing === 'edit' && <ScreenDialog screen={current} close={() => setDoing(null)} />}
     </>
   );

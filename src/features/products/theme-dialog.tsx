@@ -19,18 +19,18 @@ export function ThemeDialog({
   screen,
   close,
 }: {
-  screen: { id: string; title: string; theme: string | null };
+  screen: ReturnType<typeof useProduct>['screens'][number];
   close: () => void;
 }) {
   const product = useProduct();
   const lens = useLens(product.axes);
   const { put, refusal } = useStore();
   const [where, setWhere] = useState<'all' | 'one'>(screen.theme === null ? 'all' : 'one');
-  const present = where === 'all' ? product.theme : screen.theme;
+  const present = where === 'all' ? screen.usualTheme : screen.theme;
   const [theme, setTheme] = useState<string | null>(
-    product.themes.find((name) => name !== present) ?? present,
+    screen.themes.find((name) => name !== present) ?? present,
   );
-  const input = { theme, screen: where === 'all' ? null : screen.id };
+  const input = { theme, screen: where === 'all' ? null : screen.id, ...(screen.library !== null && { library: screen.library }) }; // prettier-ignore
   const review = useDocumentQuery('themeReview', input);
   return (
     <Dialog opened onClose={close} title="Apply theme" size={1000}>
@@ -48,7 +48,7 @@ export function ThemeDialog({
               allowDeselect={false}
               value={theme ?? ''}
               data={[
-                ...product.themes.map((name) => ({ value: name, label: name })),
+                ...screen.themes.map((name) => ({ value: name, label: name })),
                 { value: '', label: where === 'all' ? 'As each component says' : 'As on all screens' },
               ]}
               onChange={(value) => setTheme(value || null)}

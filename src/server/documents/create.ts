@@ -7,6 +7,7 @@ import { offeredOf } from '../releases/standing';
 import { named, type DocumentRow } from '../access/authorise';
 import { badRequest, notFound } from '../http/problem';
 import { aside } from '../jobs/pool';
+import type { LibraryPlaced } from '../products/read-screens';
 import { personIn, useCase, type Work } from '../use-case';
 import { heldAgainst, refuseErrors, storeImport } from '../intake/import-files';
 import { change } from './change';
@@ -149,16 +150,18 @@ const importScreens = useCase('products.import', {
   async ahead({ look }, { files }, row) {
     const asked = await look(async (work) => {
       const { items } = await loadDocument(work.trx, await draftOf(work.trx, row.id), 'product');
-      const components = new Map<string, string>();
-      for (const pin of itemsOf(items, 'pin')) {
+      const libraries: LibraryPlaced[] = [];
+      for (const [at, pin] of itemsOf(items, 'pin').entries()) {
         const pinned = await pinnedRelease(work, pin);
         if (!pinned) continue;
+        const components = new Map<string, string>();
+        libraries.push({ pin: at === 0 ? undefined : pin.id, slug: pinned.library.slug, components });
         const own = await releaseItems(work.trx, pinned.release.id);
         for (const items of [...(await ancestorsOf(work, own)).map((one) => one.items), own])
           for (const component of itemsOf(items, 'component')) components.set(component.name, component.id);
       }
       const screens = itemsOf(items, 'screen').map((screen) => screen.order);
-      return { components, orders: ordersAfter(screens.sort().at(-1) ?? null, files.length) };
+      return { libraries, orders: ordersAfter(screens.sort().at(-1) ?? null, files.length) };
     });
     return aside('readScreens', { ...asked, files }, files.length === 1 ? files[0]!.name : 'The screens');
   },

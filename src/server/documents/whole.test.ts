@@ -140,6 +140,41 @@ test('a library inherits from one that inherits, and what stands in each is one 
     expect((await refused(change('owner', [addItem(token(`token_${name}`, name, parent))], 'grandchild'))).detail).toMatch(/there already/);
 }); // prettier-ignore
 
+test('a screen that is imported is drawn with the library its elements name, and keeps the pin it needs', async () => {
+  const { act, change, refused } = await library();
+  const made = async (slug: string, ...names: string[]) => {
+    await act('owner', 'libraries.create', { name: slug, slug });
+    const component = (name: string) => JSON.stringify({ name, rank: 'basic', props: [], parts: [{ name: 'root' }], rules: [] });
+    const files = names.flatMap((name) => [{ name: `${name}.component.json`, text: component(name) }, { name: `${name}.html`, text: '<p part="root"></p>' }]);
+    await act('owner', 'libraries.import', { slug, files });
+    const { sequence } = (await act('owner', 'libraries.open', { slug })) as { sequence: number };
+    await act('owner', 'releases.publish', { slug, sequence, version: '1.0.0', leftOut: [], summary: '' });
+  };
+  await made('core', 'button', 'badge');
+  await made('signs', 'clock', 'badge');
+  await act('owner', 'products.create', { name: 'Hall', slug: 'hall', libraries: [{ slug: 'core' }, { slug: 'signs' }] });
+  const file = (name: string, inside: string) => ({ name: `${name}.html`, text: `<main title="${name}">${inside}</main>` });
+  const bring = (...files: { name: string; text: string }[]) => act('owner', 'products.import', { slug: 'hall', files });
+  const opened = async () => ((await act('owner', 'products.open', { slug: 'hall' })) as { items: Item[] }).items;
+  await bring(file('plain', '<core-button></core-button>'), file('far', '<signs-clock></signs-clock>'), file('named', '<signs-badge></signs-badge>'), file('either', '<x-badge></x-badge>'));
+  const items = await opened();
+  const pins = items.filter((item) => item.kind === 'pin');
+  const signs = pins.find(({ library: { path } }) => path === 'signs')!;
+  const drawn = Object.fromEntries(items.flatMap((item) => (item.kind === 'screen' ? [[item.title, item.pin]] : [])));
+  expect(drawn).toEqual({ plain: undefined, far: signs.id, named: signs.id, either: undefined });
+  const placed = items.flatMap((item) => (item.kind === 'placement' ? [item.component.id] : []));
+  expect(new Set(placed).size).toBe(4);
+
+  // Components of two libraries on one screen are refused, and nothing of the file is stored.
+  expect((await refused(bring(file('both', '<core-button></core-button><signs-clock></signs-clock>')))).detail).toMatch(/<(core-button|signs-clock)> is not a component of the library this screen is drawn with/);
+  expect(await opened()).toHaveLength(items.length);
+  expect((await refused(change('owner', [removeItem(signs)], 'hall'))).detail).toMatch(/cannot be removed: the screen “far” still needs it/);
+  // Nor may a screen name the pin of another product, or what is none.
+  const screen = items.find((item) => item.kind === 'screen' && item.title === 'plain')!;
+  const other = ((await act('owner', 'products.open', { slug: 'prod' })) as { items: Item[] }).items.find(({ kind }) => kind === 'pin')!;
+  for (const id of [other.id, screen.id]) expect((await refused(change('owner', [setField(screen, 'pin', id)], 'hall'))).detail).toMatch(/needs a pin/);
+}); // prettier-ignore
+
 test('a pin is of a release that is there', async () => {
   const { act, change, refused, items } = await library();
   const pin = (await items('prod')).find((item) => item.kind === 'pin')!;

@@ -14,7 +14,7 @@ export function addPlacement(
 ): Command {
   const screen = screenOf(product, id);
   if (!screen) return noScreen();
-  const release = product.main()?.state.items;
+  const release = product.main(id)?.state.items;
   const component = release && itemsOf(release, 'component').find((other) => other.name === name);
   if (!component)
     return refuse(`The pinned release has no component ${name}`, 'Choose one from the list', 'component');

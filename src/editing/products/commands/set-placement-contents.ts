@@ -14,7 +14,7 @@ export function setPlacementContents(
   const placement = placementOf(product, id);
   if (!placement) return noPlacement();
   const contents = readContents(text);
-  const release = product.main()?.state.items;
+  const release = product.main(placement.screen)?.state.items;
   const component = release && componentOf(release, placement.component);
   const table = tableOf(contents);
   if (!contents || (table !== undefined && !(component && tableNamed(component, table))))

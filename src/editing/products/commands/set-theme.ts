@@ -1,17 +1,16 @@
 import { named } from '@/core/components/compose';
 import { setField } from '@/core/document/edits';
-import { itemsOf } from '@/core/document/item';
 import { noScreen, screenOf } from '@/editing/products/screens';
 import { refuse, type Command } from '@/editing/session/command';
 import type { OpenProduct } from '@/editing/session/open-product';
 
-/** Which theme components have on a screen, or on all screens (null), in place of the one they follow; null: that one. */
+/** Which theme components have on a screen, or on all drawn with a library (null), in place of the one they follow; null: that one. */
 export function setTheme(
   product: OpenProduct,
-  { theme: name, screen: id }: { theme: string | null; screen: string | null },
+  { theme: name, screen: id, library }: { theme: string | null; screen: string | null; library?: string },
 ): Command {
-  const items = product.main()?.state.items;
-  const [pin] = itemsOf(product.own.items, 'pin');
+  const pin = library === undefined ? product.pinOf(id ?? undefined) : product.pinTo(library);
+  const items = pin && product.pinned(pin)?.state.items;
   if (!items || !pin) return refuse('The product is pinned to no release', 'Pin it to a release first');
   const screen = id === null ? undefined : screenOf(product, id);
   if (id !== null && !screen) return noScreen();

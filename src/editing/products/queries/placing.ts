@@ -37,7 +37,7 @@ export interface PlacingView {
 export function placing(product: OpenProduct, { id }: { id?: string }): PlacingView | null {
   const all = screensOf(product.own.items);
   const found = all.find((other) => other.id === id) ?? all[0];
-  const release = product.main()?.state.items;
+  const release = product.main(found?.id)?.state.items;
   if (!found || !release) return null;
   const placements = placementsOf(product.own.items, found.id);
   const told: PlacingView['placements'] = [];

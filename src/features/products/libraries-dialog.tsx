@@ -1,0 +1,80 @@
+'use client';
+
+import { Button, Group, Select, Stack, Table, Text } from '@mantine/core';
+import { useState } from 'react';
+import { listed } from '@/core/base/words';
+import { useCall } from '@/features/session/call';
+import { useProduct } from '@/features/session/product-shell';
+import { errorAt, Refused, useStore } from '@/features/session/refused';
+import { Dialog } from '@/ui/dialog';
+
+/** The libraries a product is pinned to, and which of its screens are drawn with each; others can be added, and those without screens removed. */
+export function LibrariesDialog({ close }: { close: () => void }) {
+  const { name, pins } = useProduct();
+  const { put, refusal } = useStore();
+  const { data: documents } = useCall('GET /documents', {});
+  const [chosen, choose] = useState<string | null>(null);
+  const others = (documents?.documents ?? []).flatMap(({ id, kind, slug, name: called, version }) =>
+    kind === 'library' && version !== null && !pins.some((pin) => pin.id === id) ? [{ id, slug, name: called, version }] : [],
+  ); // prettier-ignore
+  const add = async () => {
+    const library = others.find(({ slug }) => slug === chosen);
+    if (library && (await put('pinLibrary', { library: { id: library.id, name: library.name }, version: library.version })))
+      choose(null);
+  }; // prettier-ignore
+  return (
+    <Dialog opened onClose={close} title={`Libraries of ${name}`} size="lg">
+      <Stack gap="md">
+        <Table>
+          <Table.Thead>
+            <Table.Tr>
+              <Table.Th>Library</Table.Th>
+              <Table.Th>Release</Table.Th>
+              <Table.Th>Screens drawn with it</Table.Th>
+              <Table.Th>Actions</Table.Th>
+            </Table.Tr>
+          </Table.Thead>
+          <Table.Tbody>
+            {pins.map((pin) => (
+              <Table.Tr key={pin.slug}>
+                <Table.Td>{pin.name}</Table.Td>
+                <Table.Td>{pin.version}</Table.Td>
+                <Table.Td>{pin.screens.length > 0 ? listed(pin.screens) : 'None'}</Table.Td>
+                <Table.Td>
+                  <Button
+                    size="compact-sm"
+                    variant="default"
+                    aria-label={`Remove ${pin.name}`}
+                    onClick={() => void put('unpinLibrary', { library: pin.slug })}
+                  >
+                    Remove
+                  </Button>
+                </Table.Td>
+              </Table.Tr>
+            ))}
+          </Table.Tbody>
+        </Table>
+        <Group align="end">
+          <Select
+            label="Library to add"
+            w={300}
+            searchable
+            placeholder={documents && others.length === 0 ? 'No other library has a release' : 'Choose a library'}
+            disabled={others.length === 0}
+            value={chosen}
+            data={others.map(({ slug, name: called, version }) => ({ value: slug, label: `${called} ${version}` }))}
+            error={errorAt(refusal, 'library')}
+            onChange={choose}
+          />
+          <Button disabled={chosen === null} onClick={() => void add()}>
+            Add library
+          </Button>
+        </Group>
+        <Text size="sm" c="dimmed">
+          The product is pinned to the newest release. Whoever adds a screen chooses the library it is drawn with.
+        </Text>
+        <Refused refusal={refusal} fields={['library']} />
+      </Stack>
+    </Dialog>
+  );
+} // prettier-ignore
