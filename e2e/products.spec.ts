@@ -111,6 +111,8 @@ test('a product takes another library: a screen is drawn with it, and it stays w
   await choose(dialog.getByRole('combobox', { name: 'Library to add' }), 'Boards 1.0.0');
   await dialog.getByRole('button', { name: 'Add library' }).click();
   await expect(dialog.getByRole('row', { name: /^Boards 1\.0\.0 None/ })).toBeVisible();
+  await choose(dialog.getByRole('combobox', { name: 'When a release of Boards is out' }), 'Take patches');
+  await expect(page.getByRole('button', { name: 'Undo: Take patches of Boards' })).toBeAttached();
   await expectAccessible(page);
   await page.keyboard.press('Escape');
 

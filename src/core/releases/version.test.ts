@@ -1,5 +1,12 @@
 import fc from 'fast-check';
-import { compareVersions, isCandidate, nextCandidate, nextVersion, versionOfCandidate } from './version';
+import {
+  compareVersions,
+  isCandidate,
+  nextCandidate,
+  nextVersion,
+  takesUnasked,
+  versionOfCandidate,
+} from './version';
 
 // SemVer 2.0.0, section 11: the order of its own example, and numbers by their size.
 test('versions stand in the order of the standard', () => {
@@ -42,3 +49,32 @@ test('whatever is released, a candidate comes after the last release and before 
     }),
   );
 });
+
+test.each([
+  // What a pin takes unasked of a release: with patches, with minor releases.
+  ['1.2.3', '1.2.4', true, true],
+  ['1.2.3', '1.2.10', true, true],
+  ['1.2.3', '1.3.0', false, true],
+  ['1.2.3', '2.0.0', false, false],
+  ['1.2.3', '1.2.3', false, false],
+  ['1.2.3', '1.2.2', false, false],
+  ['1.2.3', '1.2.4-candidate.1', false, false],
+  ['1.2.4-candidate.1', '1.2.4', false, false],
+  ['0.2.3', '0.2.4', true, true],
+  ['0.2.3', '0.3.0', false, false],
+  ['0.9.9', '1.0.0', false, false],
+])('who has %s takes %s unasked: %s with patches, %s with minor releases', (has, version, patches, minors) => {
+  expect([takesUnasked('ask', has, version), takesUnasked('patches', has, version), takesUnasked('minors', has, version)]).toEqual([false, patches, minors]);
+}); // prettier-ignore
+
+test('no release that breaks is taken unasked, whatever came before', () => {
+  const versions = fc.tuple(fc.nat(3), fc.nat(9), fc.nat(9)).map((numbers) => numbers.join('.'));
+  fc.assert(
+    fc.property(versions, fc.array(fc.constantFrom('patch', 'minor', 'major'), { minLength: 1, maxLength: 6 }), (has, bumps) => {
+      let version = has;
+      for (const bump of bumps) version = nextVersion(version, bump as 'patch');
+      for (const policy of ['patches', 'minors'] as const)
+        if (takesUnasked(policy, has, version)) expect(bumps).not.toContain('major');
+    }),
+  );
+}); // prettier-ignore

@@ -2,6 +2,7 @@ import compare from 'semver/functions/compare';
 import prerelease from 'semver/functions/prerelease';
 import inc from 'semver/functions/inc';
 import majorOf from 'semver/functions/major';
+import minorOf from 'semver/functions/minor';
 import type { Bump } from '../document/impact';
 
 /** The next version (SemVer 2.0.0). Before 1.0.0 a breaking change raises the minor number, as section 4 allows. */
@@ -35,6 +36,17 @@ export function nextCandidate(version: string, known: readonly string[]): string
     .filter((other) => isCandidate(other) && versionOfCandidate(other) === version)
     .map((other) => Number(prerelease(other)!.at(-1)));
   return `${version}-candidate.${Math.max(0, ...numbers.filter(Number.isInteger)) + 1}`;
+}
+
+/**
+ * Whether a pin takes a release without being asked: a later patch, or a later minor release too, of what it has. Before 1.0.0 a
+ * minor release may break, and counts as a major one. From or to a candidate one is always asked.
+ */
+export function takesUnasked(policy: 'ask' | 'patches' | 'minors', has: string, version: string): boolean {
+  if (policy === 'ask' || isCandidate(has) || isCandidate(version) || compare(version, has) <= 0)
+    return false;
+  const sameMinor = majorOf(has) === majorOf(version) && minorOf(has) === minorOf(version);
+  return sameMinor || (policy === 'minors' && majorOf(has) === majorOf(version) && majorOf(has) > 0);
 }
 
 export function compareVersions(a: string, b: string): number {

@@ -280,6 +280,12 @@ test('a product takes another library, and each screen is drawn with the one cho
   expect(productFrame(now).pins.map(({ name, version, newest, screens }) => [name, version, newest, screens.length])).toEqual([['Keel', '1.0.0', null, 1], ['Signs', '1.0.0', '1.1.0', 0]]);
   expect(problem(COMMANDS.pinLibrary(now, signs, newId))).toMatch(/pinned to Signs already/);
 
+  // What is taken unasked is said of each pin, and Ask is what is said of none.
+  const patching = after(now, COMMANDS.setPinPolicy(now, { library: 'signs', policy: 'patches' }));
+  expect(productFrame(patching).pins.map(({ policy }) => policy)).toEqual(['ask', 'patches']);
+  expect(problem(COMMANDS.setPinPolicy(patching, { library: 'signs', policy: 'patches' }))).toMatch(/^Nothing would change/);
+  expect(problem(COMMANDS.setPinPolicy(alone, { library: 'signs', policy: 'patches' }))).toMatch(/no longer pinned/);
+
   // What is there is drawn as before.
   const fares = first(now);
   expect(screen(now, { id: fares.id })!.html).toBe(screen(alone, { id: fares.id })!.html);

@@ -186,6 +186,8 @@ export interface ProductFrameView {
     newest: string | null;
     /** Why the pinned release is no longer offered. */
     withdrawn: Withdrawal | null;
+    /** Which later releases it takes without being asked. */
+    policy: PinItem['policy'];
     /** The titles of the screens that are drawn with it. */
     screens: string[];
   }[];
@@ -232,7 +234,7 @@ export function productFrame(product: OpenProduct): ProductFrameView {
       const newest = library.newer.find((one) => one.version !== version && !isCandidate(one.version));
       const { id, slug, name, withdrawn } = library;
       const screens = product.screensOf(pin).map(({ title }) => title);
-      return [{ id, slug, name, version, newest: newest?.version ?? null, withdrawn, screens }];
+      return [{ id, slug, name, version, newest: newest?.version ?? null, withdrawn, policy: pin.policy, screens }]; // prettier-ignore
     }),
     screens: screensOf(own.items).map((screen) => {
       const drawn = product.main(screen.id);

@@ -8,6 +8,12 @@ import { useProduct } from '@/features/session/product-shell';
 import { errorAt, Refused, useStore } from '@/features/session/refused';
 import { Dialog } from '@/ui/dialog';
 
+const POLICIES = [
+  { value: 'ask', label: 'Ask' },
+  { value: 'patches', label: 'Take patches' },
+  { value: 'minors', label: 'Take minor releases' },
+] as const;
+
 /** The libraries a product is pinned to, and which of its screens are drawn with each; others can be added, and those without screens removed. */
 export function LibrariesDialog({ close }: { close: () => void }) {
   const { name, pins } = useProduct();
@@ -23,7 +29,7 @@ export function LibrariesDialog({ close }: { close: () => void }) {
       choose(null);
   }; // prettier-ignore
   return (
-    <Dialog opened onClose={close} title={`Libraries of ${name}`} size="lg">
+    <Dialog opened onClose={close} title={`Libraries of ${name}`} size={820}>
       <Stack gap="md">
         <Table>
           <Table.Thead>
@@ -31,6 +37,7 @@ export function LibrariesDialog({ close }: { close: () => void }) {
               <Table.Th>Library</Table.Th>
               <Table.Th>Release</Table.Th>
               <Table.Th>Screens drawn with it</Table.Th>
+              <Table.Th>When a release is out</Table.Th>
               <Table.Th>Actions</Table.Th>
             </Table.Tr>
           </Table.Thead>
@@ -40,6 +47,17 @@ export function LibrariesDialog({ close }: { close: () => void }) {
                 <Table.Td>{pin.name}</Table.Td>
                 <Table.Td>{pin.version}</Table.Td>
                 <Table.Td>{pin.screens.length > 0 ? listed(pin.screens) : 'None'}</Table.Td>
+                <Table.Td>
+                  <Select
+                    aria-label={`When a release of ${pin.name} is out`}
+                    size="xs"
+                    w={190}
+                    allowDeselect={false}
+                    value={pin.policy}
+                    data={POLICIES}
+                    onChange={(policy) => policy && void put('setPinPolicy', { library: pin.slug, policy })}
+                  />
+                </Table.Td>
                 <Table.Td>
                   <Button
                     size="compact-sm"

@@ -71,9 +71,10 @@ export function ProductPage() {
         choose={(id) => setQuery({ screen: id, placement: null })}
       />
       {!view ? (
-        <EmptyState title="No screens yet.">
-          A screen is built from components of the pinned release. Add one and place components on it, or send
-          HTML files whose elements name components by the API (POST /api/v1/products/{product.slug}/import).
+        <EmptyState title={product.pins.length === 0 ? 'No library yet.' : 'No screens yet.'}>
+          {product.pins.length === 0 && 'Add a library under Libraries first. '}A screen is built from
+          components of the pinned release. Add one and place components on it, or send HTML files whose
+          elements name components by the API (POST /api/v1/products/{product.slug}/import).
         </EmptyState>
       ) : (
         <div className={beside.length > 1 ? undefined : classes.withSide}>

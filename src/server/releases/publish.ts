@@ -23,6 +23,7 @@ import { deliverRelease } from '../outputs/deliveries';
 import { badRequest, Problem } from '../http/problem';
 import { personIn, useCase, type Work } from '../use-case';
 import { lastReleaseOf, withdrawalOf, withdrawalsOf } from './standing';
+import { takeUnasked } from './take-unasked';
 import { announceOffer, closeOffers, tellOffer } from './tell';
 import {
   ancestorsOf,
@@ -82,6 +83,7 @@ async function release(
     row,
     tried.filter((one) => compareVersions(one, version) < 0),
   );
+  if (!isToTry) await takeUnasked(work, row, version);
   await tellOffer(work, row, version);
   if (!isToTry) {
     const document = await loadDocument(work.trx, draft, 'library');

@@ -1,4 +1,4 @@
-import { addItem, setField, type Edit } from '@/core/document/edits';
+import { addItem, removeItem, setField, type Edit } from '@/core/document/edits';
 import { itemsOf, type Item, type Items } from '@/core/document/item';
 import type { TokenItem } from '@/core/tokens/items';
 import { libraryTree } from '@/core/tokens/token-tree';
@@ -100,6 +100,51 @@ async function changed() {
     refused,
   };
 }
+
+test('a product takes the releases its pin says unasked, once, and whoever keeps it is told', async () => {
+  const { knex, act, set, publish, change, held, unread, refused } = await changed();
+  const opened = (slug: string) => act<OpenedProduct>('owner', 'products.open', { slug });
+  const pinOf = async (slug: string) => (await opened(slug)).items.find((item) => item.kind === 'pin')!;
+  const pinned = async (...slugs: string[]) => Promise.all(slugs.map(async (slug) => (await pinOf(slug)).version));
+  const policy = async (slug: string, said: string) => change([setField(await pinOf(slug), 'policy', said)], slug);
+  for (const name of ['Eager', 'Careful', 'Trying'])
+    await act('owner', 'products.create', { name, slug: name.toLowerCase(), libraries: [{ slug: 'lib' }] });
+  await knex('documents').where({ slug: 'lib' }).update({ visibility: 'workspace' });
+  await act('outsider', 'products.create', { name: 'Far', slug: 'far', libraries: [{ slug: 'lib' }] });
+  const far = async () => ((JSON.parse((await knex('items').where({ kind: 'pin' }).whereIn('draft_id', knex('drafts').select('id').whereIn('document_id', knex('documents').select('id').where({ slug: 'far' }))).first()).body)) as { version: string }).version;
+  await policy('eager', 'minors');
+  await policy('careful', 'patches');
+  await policy('trying', 'minors');
+  await act('outsider', 'documents.change', { slug: 'far', id: 'change_far_policy', label: 'x', edits: [setField((await act<OpenedProduct>('outsider', 'products.open', { slug: 'far' })).items.find((item) => item.kind === 'pin')!, 'policy', 'minors')] });
+  expect(await refused(policy('eager', 'always'))).toMatch(/policy/);
+
+  await publish('1.1.0-candidate.1', { candidate: true });
+  expect(await pinned('eager', 'careful', 'prod')).toEqual(['1.0.0', '1.0.0', '1.0.0']);
+  await act('owner', 'products.take', { slug: 'trying', library: 'lib', version: '1.1.0-candidate.1', id: 'change_take_trying' });
+  // Who may no longer read the library is given nothing of it.
+  await knex('documents').where({ slug: 'lib' }).update({ visibility: 'team' });
+  await publish('1.1.0');
+  expect(await pinned('eager', 'careful', 'prod', 'trying')).toEqual(['1.1.0', '1.0.0', '1.0.0', '1.1.0-candidate.1']);
+  expect(await far()).toBe('1.0.0');
+  expect(await unread()).toEqual(['Eager took Lib 1.1.0', 'Lib 1.1.0 is out; Careful has 1.0.0', 'Lib 1.1.0 is out; Prod has 1.0.0', 'Lib 1.1.0 is out; Trying has 1.1.0-candidate.1']);
+  const { log } = (await opened('eager')) as unknown as { log: { label: string }[] };
+  expect(log.at(-1)).toMatchObject({ label: 'Take Lib 1.1.0 unasked' });
+
+  // A description is a patch: both take it, from where they stand.
+  await act('owner', 'products.take', { slug: 'careful', library: 'lib', version: '1.1.0', id: 'change_take_careful' });
+  const items = await held();
+  const token = items.get(libraryTree(items).ids.get('color.ink')!) as TokenItem;
+  const [layer, declaration] = Object.entries(token.declarations)[0]!;
+  await change([setField(token, `declarations/${layer}`, { ...declaration, text: declaration.text.replace(/}$/, ',"$description":"Ink"}') })]);
+  await publish('1.1.1');
+  expect(await pinned('eager', 'careful', 'prod')).toEqual(['1.1.1', '1.1.1', '1.0.0']);
+  // With what else would have to be reviewed nothing is taken: a token that is gone.
+  await set('color.ink', '#444444');
+  const gone = (await held()).get(libraryTree(items).ids.get('color.ink')!)!;
+  await change([removeItem(gone)]);
+  await publish('2.0.0');
+  expect(await pinned('eager', 'careful')).toEqual(['1.1.1', '1.1.1']);
+}); // prettier-ignore
 
 test('a candidate is a release to try: told to who has the library, reviewed and taken, and nothing is held against it', async () => {
   const { open, product, publish, releases, notices, unread, take, act, refused } = await changed();

@@ -1,11 +1,20 @@
 import { compareVersions, isCandidate } from '@/core/releases/version';
-import { readable, type Actor, type DocumentRow } from '../access/authorise';
+import { readable, type DocumentRow } from '../access/authorise';
 import { announceSurroundings } from '../documents/events';
 import { draftOf } from '../documents/store';
 import { addNotice, markDone } from '../people/notices';
 import type { Work } from '../use-case';
 import { parentReview, upgradeReview } from './reviews';
 import { usersOf } from './users';
+
+/** Who maintains a product or library that has named a release of another, and may read that one, by id. */
+export async function keepersOf({ trx }: Work, user: DocumentRow, library: DocumentRow): Promise<string[]> {
+  const members: { person_id: string }[] = await trx('memberships').where({ team_id: user.team_id }).whereIn('role', ['maintainer', 'owner']); // prettier-ignore
+  const keepers: string[] = [];
+  for (const { person_id: id } of members)
+    if (await readable({ trx, actor: { kind: 'person', id } }, { id: library.id })) keepers.push(id);
+  return keepers;
+}
 
 /** Tells who maintains the products and libraries that have named a release of a library, while they may read it. */
 export async function tellUsers(
@@ -17,14 +26,8 @@ export async function tellUsers(
   for (const { document: user, version: has } of await usersOf(trx, row.id)) {
     const told = notice(user, has);
     if (!told) continue;
-    const members = await trx('memberships')
-      .where({ team_id: user.team_id })
-      .whereIn('role', ['maintainer', 'owner']);
-    for (const member of members) {
-      const actor: Actor = { kind: 'person', id: member.person_id };
-      if (await readable({ trx, actor }, { id: row.id }))
-        await addNotice(work, member.person_id, { kind: 'upgrade', documents: [row.id, user.id], ...told });
-    }
+    for (const person of await keepersOf(work, user, row))
+      await addNotice(work, person, { kind: 'upgrade', documents: [row.id, user.id], ...told });
   }
 }
 
