@@ -374,3 +374,21 @@ test('scan with components tells each instance with its props and its line, by t
   expect(asked('--prefix', 'keel')).toMatchObject({ status: 2, stderr: expect.stringContaining('Say --components FILE…') });
   rmSync(folder, { recursive: true, force: true });
 }); // prettier-ignore
+
+test('what a component file speaks of and no file gives is told, with what is left out of it', () => {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'seedplan-named-'));
+  const component = { name: 'card', rank: 'basic', props: [{ name: 'end', kind: 'slot', accepts: ['button', 'seal'] }], parts: [{ name: 'root' }], rules: [], bases: ['quiet'], theme: 'Night' }; // prettier-ignore
+  const file = path.join(folder, 'card.component.json');
+  writeFileSync(file, JSON.stringify(component));
+  writeFileSync(path.join(folder, 'card.html'), '<div part="root"><slot name="end"></slot></div>');
+  const asked = (...files: string[]) => run('export', 'demo/keel/keel.resolver.json', '--to', 'html', '--out', folder, '--components', ...files); // prettier-ignore
+  const told = asked(file, 'demo/keel/button.component.json', 'demo/keel/icon.component.json');
+  expect(told.status).toBe(0);
+  const lines = told.stderr.split('\n').filter((line) => line.includes('missing-target'));
+  expect(lines).toEqual([
+    expect.stringMatching(/card\.component\.json: warning missing-target: card speaks of the component seal, .* → Give the file of seal too$/),
+    expect.stringMatching(/card speaks of the rule set quiet, which is in none of these files: its rules are left out/),
+    expect.stringMatching(/card speaks of the theme Night, .*looks as it does without it/),
+  ]);
+  rmSync(folder, { recursive: true, force: true });
+}); // prettier-ignore

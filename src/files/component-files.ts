@@ -23,6 +23,13 @@ export function readJsonFile(file: string): Json {
   }
 }
 
+/** What is written without what a component speaks of. */
+const LEFT_OUT = {
+  component: '',
+  ruleSet: ': its rules are left out',
+  theme: ': the component looks as it does without it',
+} as const;
+
 /**
  * Components by their files, each template beside its file (`NAME.component.json`, `NAME.html`), composed with what they
  * vary and with the themes among the files (`NAME.theme.json`); names of tokens stay as they are written.
@@ -34,6 +41,7 @@ export function readComponentFiles(files: readonly { file: string; json: Json }[
 } {
   const findings: Finding[] = [];
   const items = new Map<string, ComponentDefinition | ThemeItem>();
+  const named: { file: string; by: string; kind: 'component' | 'ruleSet' | 'theme'; path: string }[] = [];
   let entries = 0;
   const idOf = (name: string) => `component_${name}`;
   files.forEach(({ file, json }, i) => {
@@ -56,10 +64,31 @@ export function readComponentFiles(files: readonly { file: string; json: Json }[
       entryId: () => `entry_${++entries}`,
       rank: () => null,
       refer: (path) => ({ path }),
-      referTo: (kind, path) => (kind === 'component' ? { id: idOf(path), path } : { path }),
+      referTo: (kind, path) => {
+        // Drawings come in no file that is read here.
+        if (kind !== 'asset') named.push({ file, by: name, kind, path });
+        return kind === 'component' ? { id: idOf(path), path } : { path };
+      },
     });
     findings.push(...read.findings.map((finding) => ({ ...finding, at: { ...finding.at, file } })));
     if (read.component) items.set(read.component.id, read.component);
   });
+  const there = new Set([...items.values()].map(({ kind, name }) => `${kind} ${name}`));
+  const told = new Set<string>();
+  for (const { file, by, kind, path } of named) {
+    const said = `${file} ${kind} ${path}`;
+    if (there.has(`${kind} ${path}`) || told.has(said)) continue;
+    told.add(said);
+    findings.push({
+      code: 'missing-target',
+      level: 'warning',
+      message: `${by} speaks of the ${kind === 'ruleSet' ? 'rule set' : kind} ${path}, which is in none of these files${LEFT_OUT[kind]}`,
+      at: { file },
+      fix:
+        kind === 'ruleSet'
+          ? 'Export from the application, which has the rule set'
+          : `Give the file of ${path} too`,
+    });
+  }
   return { components: itemsOf(composedItems(items as Items), 'component'), findings };
 }
