@@ -228,3 +228,42 @@ test('a branch called like the hash of another commit is shown, checked and merg
   const { commit } = await ask<{ commit: string }>('maintainer', 'proposals.merge', { id });
   expect(bare('rev-parse', `${commit}^2`).trim()).toBe(head);
 }); // prettier-ignore
+
+test('what is in main already, by hand or by a merge that could not be stored, is merged without another commit', async () => {
+  const branch = async (name: string) => {
+    copy.git(['fetch', '--quiet', folder, 'main']);
+    copy.git(['checkout', '--quiet', '-B', 'main', 'FETCH_HEAD']);
+    copy.git(['checkout', '--quiet', '-B', name]);
+    copy.commit(name, { [`${name}.css`]: `.${name} { color: #123456 }\n` });
+    copy.git(['push', '--quiet', '--force', folder, name]);
+    return (await ask<{ id: string }>('contributor', 'proposals.create', { branch: name, title: name, body: '' })).id;
+  };
+  const state = async (id: string) => (await proposals()).find((one) => one.id === id)!.state;
+  const byHand = await branch('by-hand');
+  copy.git(['push', '--quiet', folder, 'by-hand:main']);
+  const stood = bare('rev-parse', 'main').trim();
+  expect(await ask('maintainer', 'proposals.merge', { id: byHand })).toEqual({ commit: stood });
+  expect(bare('rev-parse', 'main').trim()).toBe(stood);
+  expect(await state(byHand)).toBe('merged');
+
+  // The database fails when all is done but the commit of its transaction: main has moved, the proposal is open.
+  const failing = await branch('failing');
+  const { knex } = workspace;
+  const transaction = (body: (trx: unknown) => Promise<unknown>, config?: object) =>
+    knex.transaction(async (trx) => {
+      await body(trx);
+      throw new Error('The connection is gone');
+    }, config);
+  const losing = new Proxy(() => {}, {
+    get: (_, name) => (name === 'transaction' ? transaction : Reflect.get(knex, name)),
+    apply: (_, __, words) => Reflect.apply(knex, undefined, words),
+  }) as never;
+  await expect(perform(losing, 'proposals.merge', workspace.actors.maintainer!, { slug: 'prod', id: failing })).rejects.toThrow('The connection is gone');
+  const moved = bare('rev-parse', 'main').trim();
+  expect(moved).not.toBe(stood);
+  expect(await state(failing)).toBe('open');
+  expect(await ask('maintainer', 'proposals.merge', { id: failing })).toEqual({ commit: moved });
+  expect(bare('rev-parse', 'main').trim()).toBe(moved);
+  expect(await state(failing)).toBe('merged');
+  await runner.wake();
+}); // prettier-ignore

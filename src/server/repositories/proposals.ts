@@ -166,13 +166,15 @@ const merge = useCase('proposals.merge', {
     const main = await commitOf(folder, MAIN);
     const head = await headOf(folder, proposal.branch);
     const person = await work.trx('people').where({ id: personIn(work) }).first();
-    const { clashes, commit } = await mergeInto(folder, MAIN, head, { message: `${proposal.title}\n\n${proposal.body}`, author: person.name });
+    // Merged by hand, or by a merge that moved the branch and could not be stored: it is there.
+    const isThere = (await commonBase(folder, main, head)) === head;
+    const { clashes, commit } = isThere ? { clashes: [], commit: main } : await mergeInto(folder, MAIN, head, { message: `${proposal.title}\n\n${proposal.body}`, author: person.name });
     if (commit === undefined)
       throw new Problem(409, 'clash', 'The branches clash', `${clashes.join(', ')} changed on ${MAIN} since. Merge ${MAIN} into ${proposal.branch} with git and push, or close the proposal and make another.`, { clashes });
     await work.trx('proposals').where({ id: proposal.id }).update({ state: 'merged', ended_at: work.now() });
     await scanNew(work, row, personIn(work));
     // Last: were it refused because somebody pushed meanwhile, nothing of this stands.
-    await moveBranch(folder, MAIN, commit, main);
+    if (!isThere) await moveBranch(folder, MAIN, commit, main);
     return { commit };
   },
 }); // prettier-ignore
