@@ -246,6 +246,14 @@ test('what is in main already, by hand or by a merge that could not be stored, i
   expect(bare('rev-parse', 'main').trim()).toBe(stood);
   expect(await state(byHand)).toBe('merged');
 
+  // Pushed by hand, one that nobody has opened since is ended by the push; one that goes on is not.
+  const pushed = await branch('pushed');
+  const goesOn = await branch('goes-on');
+  copy.git(['push', '--quiet', folder, 'pushed:main']);
+  await ask('contributor', 'repositories.scan');
+  expect([await state(pushed), await state(goesOn)]).toEqual(['merged', 'open']);
+  await runner.wake();
+
   // The database fails when all is done but the commit of its transaction: main has moved, the proposal is open.
   const failing = await branch('failing');
   const { knex } = workspace;

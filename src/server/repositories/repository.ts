@@ -4,6 +4,7 @@ import { badRequest, notFound } from '../http/problem';
 import { personIn, useCase, type Work } from '../use-case';
 import type { DocumentRow } from '../access/authorise';
 import { existingFolder, folderCalled, MAIN, repositoryFolder, repositoryOf } from './folder';
+import { settleMerged } from './settled';
 import {
   branchesOf,
   commitOf,
@@ -98,7 +99,7 @@ const scan = useCase('repositories.scan', {
   kind: 'product',
   document: (input) => input.slug,
   async run(work, _input, row) {
-    await existingFolder(work.trx, row);
+    await settleMerged(work, row.id, await existingFolder(work.trx, row));
     return { job: await scanNew(work, row, personIn(work)) };
   },
 });
