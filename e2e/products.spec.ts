@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { choose, enterAs, expectAccessible, settled, test, visit } from './support';
+import { choose, colourOf, enterAs, expectAccessible, settled, test, visit } from './support';
 
 test('a product is started by hand: pinned, given a screen, and built on it by mouse and keyboard', async ({
   page,
@@ -141,4 +141,41 @@ test('a product takes another library: a screen is drawn with it, and it stays w
   // Taken back, it is there again.
   await page.getByRole('button', { name: /^Undo: Remove Boards/ }).click();
   await expect(page.getByText('Pinned to Boards 1.0.0')).toBeVisible();
+}); // prettier-ignore
+
+test('a component is held when an upgrade is taken, and let go later', async ({ page, browser, baseURL }) => {
+  await enterAs(page, 'Osei Larkham');
+  await visit(page, '/libraries/keel/components/button');
+  await page.getByRole('button', { name: 'border-radius: button.radius, change' }).click();
+  const radius = page.getByRole('combobox', { name: 'border-radius is' });
+  await radius.fill('{radius.none}');
+  await radius.press('Enter');
+  await expect(page.getByText('3 changes since 1.1.0')).toBeVisible();
+  await settled(page);
+  const marit = await (await browser.newContext({ baseURL: baseURL! })).newPage();
+  await enterAs(marit, 'Marit Fenwick');
+  await visit(marit, '/libraries/keel/releases');
+  const version = (await marit.getByTestId('version').textContent())!;
+  await marit.getByRole('button', { name: `Release ${version}` }).click();
+  await expect(marit.getByRole('heading', { name: `No changes since ${version}.` })).toBeVisible();
+
+  const tam = await (await browser.newContext({ baseURL: baseURL! })).newPage();
+  await enterAs(tam, 'Tam Birkett');
+  await visit(tam, `/products/booking-site/upgrade/keel/${version}`);
+  const corner = (title: string) => colourOf(tam, title, 'article button', 'border-top-left-radius');
+  await expect.poll(() => corner('Screen Choose a fare, after')).toBe('0px');
+  await tam.getByRole('checkbox', { name: 'Hold button at 1.1.0' }).check();
+  await expect.poll(() => corner('Screen Choose a fare, after')).toBe('4px');
+  await expectAccessible(tam);
+  await tam.getByRole('button', { name: new RegExp(`^Upgrade to ${version}`) }).click();
+  await expect(tam).toHaveURL(/\/products\/booking-site$/);
+  await expect.poll(() => corner('Screen Choose a fare')).toBe('4px');
+  await tam.getByRole('button', { name: 'Libraries', exact: true }).click();
+  const dialog = tam.getByRole('dialog', { name: 'Libraries of Booking site' });
+  await expect(dialog.getByText('button held at 1.1.0')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Stop holding button' }).click();
+  await expect(dialog.getByText('button held at 1.1.0')).toHaveCount(0);
+  await tam.keyboard.press('Escape');
+  await expect.poll(() => corner('Screen Choose a fare')).toBe('0px');
+  for (const one of [marit, tam]) await one.context().close();
 }); // prettier-ignore

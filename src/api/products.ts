@@ -60,6 +60,8 @@ export const PRODUCTS = [
           slug: Text,
           name: Text,
           pinned: PinnedRelease,
+          /** The releases that components are held at. */
+          held: list(PinnedRelease),
           withdrawn: nullable(Withdrawal),
           /** Releases that are offered, and the newest to try; where the pinned one is withdrawn and none is newer, the newest there is. */
           newer: list(PinnedRelease),
@@ -72,7 +74,13 @@ export const PRODUCTS = [
     method: 'POST',
     path: '/products/{slug}/pins',
     summary: 'Upgrade to another release of a library',
-    body: exactly({ library: Slug, version: Version, id: FreshId }),
+    body: exactly({
+      library: Slug,
+      version: Version,
+      id: FreshId,
+      /** Ids of the components that stay as they are now, all of them; left out: those that are held. */
+      hold: optional(Type.Array(Text, { maxItems: 50 })),
+    }),
     answer: LoggedChange,
   }),
 ] as const;

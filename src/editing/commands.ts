@@ -96,6 +96,7 @@ import { setPlacementContents } from './products/commands/set-placement-contents
 import { setPlacementProp } from './products/commands/set-placement-prop';
 import { applyContext } from './products/commands/apply-context';
 import { pinLibrary } from './products/commands/pin-library';
+import { releaseHold } from './products/commands/release-hold';
 import { setPinPolicy } from './products/commands/set-pin-policy';
 import { unpinLibrary } from './products/commands/unpin-library';
 import { setTheme } from './products/commands/set-theme';
@@ -230,6 +231,7 @@ export const PRODUCT_COMMANDS = {
   pinLibrary,
   unpinLibrary,
   setPinPolicy,
+  releaseHold,
 };
 type Commands = typeof LIBRARY_COMMANDS & typeof PRODUCT_COMMANDS;
 export type CommandName = keyof Commands;

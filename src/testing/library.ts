@@ -181,6 +181,7 @@ export function bookingSite(
     libraries: [
       {
         id: 'keel',
+        held: [],
         slug: 'keel',
         name: 'Keel',
         pinned: release({ version: '1.0.0', document: released }),

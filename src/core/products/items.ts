@@ -25,6 +25,10 @@ export interface PinItem extends ItemBase {
   /** What screens are drawn under where nobody asks for another context, said by the first pin; an axis left out: its default. */
   contexts?: Context;
 }
+/** What a pin holds once these components are held: each where it is held already, or else at the release there is now. */
+export const heldWith = (pin: PinItem, components: readonly string[]): Record<string, string> =>
+  Object.fromEntries(components.map((id) => [id, pin.held[id] ?? pin.version]));
+
 /** CSS pixels between which a screen may be wide. */
 export const SCREEN_WIDTH = { least: 100, most: 10_000 } as const;
 

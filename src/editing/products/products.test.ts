@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { invertEdits } from '@/core/document/change-set';
+import { setField } from '@/core/document/edits';
 import { itemsOf } from '@/core/document/item';
+import { libraryTree } from '@/core/tokens/token-tree';
 import { brokenInvariants } from '@/core/kinds/registry';
 import { schemaProblems } from '@/core/kinds/schema-problems';
 import { placementsOf, renderScreen, screensOf } from '@/core/products/screen';
@@ -265,7 +267,7 @@ function besideSigns(of: OpenProduct): OpenProduct {
     },
   ] as never; // prettier-ignore
   const sent = (version: string, color: string) => ({ version, at: '2026-01-01', notes: '', items: items(color), ancestors: [], withheld: false });
-  const signs = { id: 'signs', slug: 'signs', name: 'Signs', pinned: sent('1.0.0', 'red'), withdrawn: null, newer: [sent('1.1.0', 'blue')] };
+  const signs = { id: 'signs', slug: 'signs', name: 'Signs', pinned: sent('1.0.0', 'red'), held: [], withdrawn: null, newer: [sent('1.1.0', 'blue')] };
   const snapshot = { ...of.snapshot, libraries: [...of.snapshot.libraries, signs] };
   return new OpenProduct(snapshot, of.own, 0, [], 'me');
 } // prettier-ignore
@@ -326,6 +328,41 @@ test('a product takes another library, and each screen is drawn with the one cho
   const gone = after(moved, COMMANDS.unpinLibrary(moved, { library: 'signs' }));
   expect(productFrame(gone).pins.map(({ name }) => name)).toEqual(['Keel']);
   expect(problem(COMMANDS.unpinLibrary(gone, { library: 'signs' }))).toMatch(/no longer pinned/);
+}); // prettier-ignore
+
+test('a release is taken and a component held: what is reviewed is what comes, tokens are the new ones, and it can be let go', () => {
+  const button = itemsOf(release.items, 'component').find(({ name }) => name === 'button')!;
+  const items = new Map(release.items);
+  const style = { order: 'z9', kind: 'rule', when: [], part: 'root', declarations: [['outline-color', { raw: 'red' }]], comment: '' } as const;
+  items.set(button.id, { ...button, entries: { ...button.entries, entry_new: { ...style, declarations: [...style.declarations] } } } as never);
+  const product = bookingSite(release, [{ version: '1.1.0', document: { ...release, items } }]);
+  const ask = (hold?: string[], of = product) => upgrade(of, { library: 'keel', version: '1.1.0', ...(hold && { hold }) })!;
+  const changes = (view: ReturnType<typeof ask>) => view.areas.map(({ component }) => component);
+  // Only what the release defines otherwise is there to be held; what nothing was changed of is not.
+  expect(ask().holdable).toEqual([{ id: button.id, name: 'button', at: '1.0.0', isHeld: false, problem: null }]);
+  expect(new Set(changes(ask()))).toEqual(new Set(['button']));
+  expect(changes(ask([button.id]))).toEqual([]);
+
+  const [pin] = itemsOf(product.own.items, 'pin');
+  const taken = new OpenProduct(product.snapshot, apply(product.own, [setField(pin!, 'version', '1.1.0'), setField(pin!, `held/${button.id}`, '1.0.0')]), 0, [], 'me');
+  const fares = first(taken).id;
+  // As the server sends it then, the release that is held at among what is sent.
+  const [sent] = taken.snapshot.libraries;
+  const then = new OpenProduct({ ...taken.snapshot, libraries: [{ ...sent!, pinned: sent!.newer[0]!, newer: [], held: [sent!.pinned] }] }, taken.own, 0, [], 'me');
+  expect(screen(then, { id: fares })).toEqual({ ...ask([button.id]).screens[0]!.after, findings: [] });
+  expect(screen(then, { id: fares })!.css).not.toContain('outline-color: red');
+  expect(productFrame(then).pins[0]!.held).toEqual([{ id: button.id, name: 'button', version: '1.0.0' }]);
+  const free = after(then, COMMANDS.releaseHold(then, { library: 'keel', component: button.id }));
+  expect(screen(free, { id: fares })!.css).toContain('outline-color: red');
+  expect(schemaProblems({ ...itemsOf(then.own.items, 'pin')[0]!, library: { path: 'Keel' } })).toEqual([]);
+  expect(problem(COMMANDS.releaseHold(free, { library: 'keel', component: button.id }))).toMatch(/no longer held/);
+
+  // What the held one names and the release lacks is said by name, and it cannot be chosen.
+  const tree = libraryTree(release.items);
+  const without = new Map(items);
+  without.delete(tree.ids.get('button.gap')!);
+  const lacking = bookingSite(release, [{ version: '1.1.0', document: { ...release, items: without } }]);
+  expect(ask(undefined, lacking).holdable[0]!.problem).toBe('It names button.gap, which Keel 1.1.0 does not have');
 }); // prettier-ignore
 
 test('a placement is carried into a slot and out of it, with what stands in it, and never into itself', () => {

@@ -1,12 +1,14 @@
 import type { Finding } from '@/core/findings/finding';
 import { isCandidate, type Withdrawal } from '@/core/releases/version';
+import { listed } from '@/core/base/words';
 import { undoStacks, type LoggedChangeSet } from '@/core/document/change-set';
 import { itemsOf, type Document, type Item, type Reference } from '@/core/document/item';
 import { settableFaces, type SettableFace } from '@/core/assets/known-fonts';
 import { composedItems, named } from '@/core/components/compose';
 import { effectiveLibrary, type EffectiveLibrary } from '@/core/library/effective';
+import { isDrawnOtherwise, missingForHeld, withHeld, type HeldComponent } from '@/core/library/held';
 import { Resolution } from '@/core/tokens/resolve';
-import type { PinItem, ScreenItem } from '@/core/products/items';
+import { heldWith, type PinItem, type ScreenItem } from '@/core/products/items';
 import { placementCss, placementFindings } from '@/core/products/overrides';
 import { componentOf, placementsOf, renderScreen, screensOf } from '@/core/products/screen';
 import { specimenStyles } from '@/core/outputs/page-styles';
@@ -37,6 +39,8 @@ export interface ProductSnapshot extends Pick<
     slug: string;
     name: string;
     pinned: SentRelease;
+    /** The releases that components are held at. */
+    held: SentRelease[];
     withdrawn: Withdrawal | null;
     newer: SentRelease[];
   }[];
@@ -53,6 +57,7 @@ interface PinnedLibrary {
 export class OpenProduct {
   private readonly states = new Map<string, { effective: EffectiveLibrary; resolution: Resolution }>();
   private readonly dressed = new Map<string, ReviewSide>();
+  private readonly holding = new Map<string, ReviewSide>();
 
   constructor(
     readonly snapshot: ProductSnapshot,
@@ -72,7 +77,7 @@ export class OpenProduct {
    */
   release(slug: string, version: string, theme?: Reference): ReviewSide | undefined {
     const library = this.snapshot.libraries.find((other) => other.slug === slug);
-    const sent = library && [library.pinned, ...library.newer].find((release) => release.version === version);
+    const sent = library && [library.pinned, ...library.newer, ...library.held].find((release) => release.version === version); // prettier-ignore
     if (!sent) return undefined;
     const key = `${slug} ${version}`;
     let state = this.states.get(key);
@@ -151,8 +156,27 @@ export class OpenProduct {
   /** A library as it stands at its pin; undefined while it has not been sent. */
   pinned(pin: PinItem, theme?: Reference): PinnedLibrary | undefined {
     const library = this.snapshot.libraries.find((other) => other.id === pin.library.id);
-    const state = library && this.release(library.slug, pin.version, theme);
+    const state = library && this.releaseHeld(library.slug, pin.version, pin.held, theme);
     return state && { slug: library!.slug, name: library!.name, version: pin.version, state };
+  }
+
+  /** A library's release in which components are as the releases have them that they are held at. */
+  releaseHeld(slug: string, version: string, held: Readonly<Record<string, string>>, theme?: Reference): ReviewSide | undefined {
+    const side = this.release(slug, version, theme);
+    const entries = Object.entries(held);
+    if (!side || entries.length === 0) return side;
+    const key = JSON.stringify([slug, version, theme?.id ?? theme?.path ?? '', entries.sort()]);
+    let made = this.holding.get(key);
+    if (!made) this.holding.set(key, (made = { ...side, items: withHeld(side.items, this.heldComponents(slug, held, theme)) }));
+    return made;
+  } // prettier-ignore
+
+  /** Components of a library with the releases they are held at, those that have been sent. */
+  heldComponents(slug: string, held: Readonly<Record<string, string>>, theme?: Reference): HeldComponent[] {
+    return Object.entries(held).flatMap(([id, version]) => {
+      const at = this.release(slug, version, theme);
+      return at ? [{ id, version, items: at.items }] : [];
+    });
   }
 
   /** The screens that are drawn with a library. */
@@ -188,6 +212,8 @@ export interface ProductFrameView {
     withdrawn: Withdrawal | null;
     /** Which later releases it takes without being asked. */
     policy: PinItem['policy'];
+    /** Components that are held at other releases. */
+    held: { id: string; name: string; version: string }[];
     /** The titles of the screens that are drawn with it. */
     screens: string[];
   }[];
@@ -234,7 +260,7 @@ export function productFrame(product: OpenProduct): ProductFrameView {
       const newest = library.newer.find((one) => one.version !== version && !isCandidate(one.version));
       const { id, slug, name, withdrawn } = library;
       const screens = product.screensOf(pin).map(({ title }) => title);
-      return [{ id, slug, name, version, newest: newest?.version ?? null, withdrawn, policy: pin.policy, screens }]; // prettier-ignore
+      return [{ id, slug, name, version, newest: newest?.version ?? null, withdrawn, policy: pin.policy, held: heldIn(product, pin, slug), screens }]; // prettier-ignore
     }),
     screens: screensOf(own.items).map((screen) => {
       const drawn = product.main(screen.id);
@@ -262,6 +288,17 @@ export function productFrame(product: OpenProduct): ProductFrameView {
     })),
   };
 }
+
+/** Components that are held, by name. */
+function heldIn(product: OpenProduct, pin: PinItem, slug: string): { id: string; name: string; version: string }[] {
+  const known = new Map(product.heldComponents(slug, pin.held).map((one) => [one.id, one.items.get(one.id)]));
+  return Object.entries(pin.held)
+    .map(([id, version]) => {
+      const component = known.get(id);
+      return { id, version, name: component?.kind === 'component' ? component.name : id };
+    })
+    .sort((a, b) => a.name.localeCompare(b.name));
+} // prettier-ignore
 
 export interface ScreenView {
   /** Where a token shows, of the library the product has. */
@@ -318,6 +355,8 @@ interface UpgradeView {
   notes: string;
   taken: boolean;
   canTake: boolean;
+  /** Components that would change, or are held, and what stands against holding each, in words. */
+  holdable: { id: string; name: string; at: string; isHeld: boolean; problem: string | null }[];
   screens: { id: string; title: string; before: ScreenView; after: ScreenView }[];
   areas: (Omit<ReviewArea, 'differences'> & {
     differences: {
@@ -333,14 +372,25 @@ interface UpgradeView {
 /** The upgrade review: the product's own screens under the release it has and the one it could take. */
 export function upgrade(
   product: OpenProduct,
-  { library: slug, version }: { library: string; version: string },
+  { library: slug, version, hold }: { library: string; version: string; hold?: string[] },
 ): UpgradeView | null {
   const after = product.release(slug, version);
-  const now = (one: { id: string }) => product.main(one.id)!.state;
-  const then = (one: { id: string }) => product.release(slug, version, product.themeOf(one.id))!;
   const library = product.snapshot.libraries.find((other) => other.slug === slug);
   const pin = product.pinTo(slug);
   if (!pin || !after || !library) return null;
+  // Left out: those that are held now.
+  const held = heldWith(pin, hold ?? Object.keys(pin.held));
+  const now = (one: { id: string }) => product.main(one.id)!.state;
+  const then = (one: { id: string }) => product.releaseHeld(slug, version, held, product.themeOf(one.id))!;
+  const screens = product.screensOf(pin);
+  // What could be held: what is placed and the release defines otherwise. Holding changes nothing about tokens.
+  const names = new Map(heldIn(product, pin, slug).map(({ id, name }) => [id, name]));
+  for (const placement of screens.flatMap(({ id }) => placementsOf(product.own.items, id))) {
+    const { id, name } = componentOf(now({ id: placement.screen }).items, placement.component) ?? {};
+    const [component] =
+      id === undefined ? [] : product.heldComponents(slug, { [id]: pin.held[id] ?? pin.version });
+    if (component && isDrawnOtherwise(after.items, component)) names.set(component.id, name!);
+  }
   return {
     library: library.name,
     from: pin.version,
@@ -349,7 +399,16 @@ export function upgrade(
     taken: pin.version === version,
     canTake: product.canEdit,
     // What a library releases changes nothing on screens that are drawn with another.
-    ...reviewOf(product, product.screensOf(pin), now, then),
+    ...reviewOf(product, screens, now, then),
+    holdable: [...names]
+      .map(([id, name]) => {
+        const at = pin.held[id] ?? pin.version;
+        const [component] = product.heldComponents(slug, { [id]: at });
+        const missing = component ? missingForHeld(after.items, component) : [];
+        const problem = missing.length > 0 ? `It names ${listed(missing)}, which ${library.name} ${version} does not have` : null; // prettier-ignore
+        return { id, name, at, isHeld: id in held, problem };
+      })
+      .sort((a, b) => a.name.localeCompare(b.name)),
   };
 }
 

@@ -45,7 +45,24 @@ export function LibrariesDialog({ close }: { close: () => void }) {
             {pins.map((pin) => (
               <Table.Tr key={pin.slug}>
                 <Table.Td>{pin.name}</Table.Td>
-                <Table.Td>{pin.version}</Table.Td>
+                <Table.Td>
+                  {pin.version}
+                  {pin.held.map(({ id, name: component, version }) => (
+                    <Group key={id} gap={6} wrap="nowrap">
+                      <Text size="sm">
+                        {component} held at {version}
+                      </Text>
+                      <Button
+                        size="compact-xs"
+                        variant="default"
+                        aria-label={`Stop holding ${component}`}
+                        onClick={() => void put('releaseHold', { library: pin.slug, component: id })}
+                      >
+                        Stop
+                      </Button>
+                    </Group>
+                  ))}
+                </Table.Td>
                 <Table.Td>{pin.screens.length > 0 ? listed(pin.screens) : 'None'}</Table.Td>
                 <Table.Td>
                   <Select

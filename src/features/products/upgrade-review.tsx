@@ -2,7 +2,7 @@
 
 import { EmptyState } from '@/ui/empty-state';
 import { counted } from '@/core/base/words';
-import { Button, Group, SegmentedControl, Text } from '@mantine/core';
+import { Button, Checkbox, Group, SegmentedControl, Text } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { PageLink } from '@/ui/page-link';
 import { useRouter } from 'next/navigation';
@@ -28,7 +28,8 @@ export function UpgradeReview({ library, version }: { library: string; version: 
   const link = useLensLink(product.axes);
   const router = useRouter();
   const go = useGo();
-  const view = useDocumentQuery('upgrade', { library, version });
+  const [hold, setHold] = useState<string[]>();
+  const view = useDocumentQuery('upgrade', { library, version, ...(hold && { hold }) });
   const [side, setSide] = useState<'before' | 'after'>('after');
   const [marked, setMarked] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -55,6 +56,7 @@ export function UpgradeReview({ library, version }: { library: string; version: 
         slug: product.slug,
         library,
         version,
+        ...(hold && { hold }),
         id: `change_${crypto.randomUUID()}`,
       });
       notifications.show({
@@ -138,6 +140,28 @@ export function UpgradeReview({ library, version }: { library: string; version: 
           })}
         </div>
         <div>
+          {view.canTake && view.holdable.length > 0 && (
+            <fieldset className={classes.holds}>
+              <legend>Hold components</legend>
+              <Text size="sm" c="dimmed">
+                One that is held keeps its definition, with what is nested in it. Tokens are those of{' '}
+                {view.to}.
+              </Text>
+              {view.holdable.map(({ id, name, at, isHeld, problem }) => (
+                <Checkbox
+                  key={id}
+                  label={`Hold ${name} at ${at}`}
+                  description={problem ? `${problem}.` : undefined}
+                  disabled={problem !== null && !(hold?.includes(id) ?? isHeld)}
+                  checked={hold ? hold.includes(id) : isHeld}
+                  onChange={(event) => {
+                    const now = hold ?? view.holdable.filter((one) => one.isHeld).map((one) => one.id);
+                    setHold(event.currentTarget.checked ? [...now, id] : now.filter((one) => one !== id));
+                  }}
+                />
+              ))}
+            </fieldset>
+          )}
           <section className={classes.areas} aria-label="What would change">
             {view.areas.map((area, i) => (
               <article

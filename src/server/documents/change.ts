@@ -10,6 +10,7 @@ import { forget, isShared, once } from '../db/once';
 import { badRequest, notFound, Problem } from '../http/problem';
 import { everyGeneration, lineageOf, noRelease, pinnedRelease, releaseItems } from '../releases/store';
 import { withdrawalOf } from '../releases/standing';
+import { checkHeld } from '../products/held';
 import { personIn, useCase, type Work } from '../use-case';
 import { announce, announceSurroundings } from './events';
 import {
@@ -50,6 +51,7 @@ export async function change(
       await checkFiles(trx, row.id, item);
       await checkPinned(work, row, item, document.items.get(id));
       await checkProduct(work, item, document.items.get(id));
+      await checkHeld(work, item, document.items.get(id));
     }
   }
   await checkWhole(work, draft, document, result, input.edits);

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { append } from '@/core/base/append';
 import { itemsOf, type Item, type ItemKindName, type Items } from '@/core/document/item';
 import { kindOf } from '@/core/kinds/registry';
+import type { PinItem } from '@/core/products/items';
 import { releaseBeside } from '@/core/releases/beside';
 import { compareVersions, isCandidate } from '@/core/releases/version';
 import { allReadable, roleOf, type DocumentRow } from '../access/authorise';
@@ -11,6 +12,7 @@ import {
   lineageOf,
   pinnedRelease,
   releaseItems,
+  releaseOf,
   releasesOf,
   toldOf,
   type ReleaseRow,
@@ -72,6 +74,16 @@ const openLibrary = useCase('libraries.open', {
   },
 });
 
+/** The releases that a pin holds components at. */
+async function heldReleases(trx: Knex, { held }: PinItem, library: string): Promise<ReleaseRow[]> {
+  const found: ReleaseRow[] = [];
+  for (const version of new Set(Object.values(held))) {
+    const release = await releaseOf(trx, library, version);
+    if (release) found.push(release);
+  }
+  return found;
+}
+
 /** As many newer releases of a library come with a product. */
 const MOST_NEWER = 5;
 
@@ -102,6 +114,7 @@ const openProduct = useCase('products.open', {
         slug: library.slug,
         name: library.name,
         pinned: await load(pinned.release),
+        held: await Promise.all((await heldReleases(trx, pin, library.id)).map(load)),
         withdrawn,
         newer: await Promise.all(sent.map(load)),
       });

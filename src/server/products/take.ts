@@ -1,6 +1,7 @@
 import { named } from '../access/authorise';
 import { setField } from '@/core/document/edits';
 import { itemsOf } from '@/core/document/item';
+import { heldWith } from '@/core/products/items';
 import { compareVersions } from '@/core/releases/version';
 import { change } from '../documents/change';
 import { draftOf, loadDocument } from '../documents/store';
@@ -26,11 +27,17 @@ const take = useCase('products.take', {
     if (!pin) throw badRequest(`${row.name} does not use ${library.name}.`);
     if (pin.version === input.version)
       throw badRequest(`${row.name} has ${library.name} ${input.version} already.`);
+    const held = input.hold ? heldWith(pin, input.hold) : pin.held;
     const verb = compareVersions(input.version, pin.version) > 0 ? 'Take' : 'Go back to';
     const entry = await change(work, row, {
       id: input.id,
       label: `${verb} ${library.name} ${input.version}`,
-      edits: [setField(pin, 'version', input.version)],
+      edits: [
+        setField(pin, 'version', input.version),
+        ...[...new Set([...Object.keys(pin.held), ...Object.keys(held)])]
+          .filter((id) => pin.held[id] !== held[id])
+          .map((id) => setField(pin, `held/${id}`, held[id] ?? null)),
+      ],
     });
     await markDone(work, upgradeReview(row.slug, library.slug, input.version));
     const libraryDraft = await draftOf(work.trx, library.id);

@@ -146,6 +146,40 @@ test('a product takes the releases its pin says unasked, once, and whoever keeps
   expect(await pinned('eager', 'careful')).toEqual(['1.1.1', '1.1.1']);
 }); // prettier-ignore
 
+test('a component is held when a release is taken: its release is sent with the product, and a hold that cannot be is refused by name', async () => {
+  const { act, publish, change, held, refused, unread } = await changed();
+  const opened = async () => (await act<OpenedProduct & { libraries: { held: { version: string }[] }[] }>('owner', 'products.open', { slug: 'prod' }));
+  const pin = async () => (await opened()).items.find((item) => item.kind === 'pin')!;
+  const items = await held();
+  const button = [...items.values()].find((item) => item.kind === 'component' && item.name === 'button')!;
+  const take = (version: string, hold?: string[]) => act('maintainer', 'products.take', { slug: 'prod', library: 'lib', version, id: `change_hold_${version}`, ...(hold && { hold }) });
+  await publish('1.1.0');
+  expect((await opened()).libraries[0]!.held).toEqual([]);
+  expect(await refused(take('1.1.0', ['component_nowhere']))).toMatch(/^Lib 1\.0\.0 has no such component/);
+  await take('1.1.0', [button.id]);
+  expect(await pin()).toMatchObject({ version: '1.1.0', held: { [button.id]: '1.0.0' } });
+  expect((await opened()).libraries[0]!.held.map(({ version }) => version)).toEqual(['1.0.0']);
+  // By hand, through the one way anything changes: each is asked for.
+  const set = async (id: string, version: string) => act('maintainer', 'documents.change', { slug: 'prod', id: `change_set_${id}_${version}`.slice(0, 60), label: 'x', edits: [setField(await pin(), `held/${id}`, version)] });
+  expect(await refused(set(button.id, '7.0.0'))).toMatch(/no release 7\.0\.0 of Lib/);
+
+  // A token that the held one names goes: the release cannot be taken with it, and can without.
+  const token = items.get(libraryTree(items).ids.get('color.text')!)!;
+  const component = (await held()).get(button.id) as unknown as { entries: Record<string, { kind: string; declarations: [string, { raw?: string; token?: { path: string } }][] }> };
+  const [key, rule] = Object.entries(component.entries).find(([, entry]) => entry.kind === 'rule')!;
+  const raw = rule.declarations.map(([property, value]) => [property, value.token?.path === 'color.text' ? { raw: 'black' } : value]);
+  await change([setField((await held()).get(button.id)!, `entries/${key}`, { ...rule, declarations: raw } as never)]);
+  await change([removeItem(token)]);
+  await change([setField(await pin(), 'policy', 'minors')], 'prod');
+  await publish('2.0.0');
+  expect(await refused(take('2.0.0'))).toMatch(/^button cannot be held at 1\.0\.0: it names color\.text, which Lib 2\.0\.0 does not have/);
+  expect(await pin()).toMatchObject({ version: '1.1.0', held: { [button.id]: '1.0.0' } });
+  await take('2.0.0', []);
+  expect(await pin()).toMatchObject({ version: '2.0.0', held: {} });
+  expect((await opened()).libraries[0]!.held).toEqual([]);
+  expect(await unread()).toEqual([]);
+}); // prettier-ignore
+
 test('a candidate is a release to try: told to who has the library, reviewed and taken, and nothing is held against it', async () => {
   const { open, product, publish, releases, notices, unread, take, act, refused } = await changed();
   expect(await refused(publish('2.0.0-candidate.1'))).toContain('1.1.0');

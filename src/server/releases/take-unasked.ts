@@ -4,6 +4,7 @@ import { takesUnasked } from '@/core/releases/version';
 import type { DocumentRow } from '../access/authorise';
 import { change } from '../documents/change';
 import { draftOf, loadDocument } from '../documents/store';
+import { Problem } from '../http/problem';
 import type { Work } from '../use-case';
 import { keepersOf, tellUsers } from './tell';
 import { usersOf } from './users';
@@ -20,11 +21,17 @@ export async function takeUnasked(work: Work, row: DocumentRow, version: string)
     const pin = itemsOf(document.items, 'pin').find(({ library }) => library.id === row.id);
     if (!pin || !takesUnasked(pin.policy, pin.version, version)) continue;
     if ((await keepersOf(work, user, row)).length === 0) continue;
-    await change(work, user, {
-      id: work.newId('change'),
-      label: `Take ${row.name} ${version} unasked`,
-      edits: [setField(pin, 'version', version)],
-    });
+    try {
+      await change(work, user, {
+        id: work.newId('change'),
+        label: `Take ${row.name} ${version} unasked`,
+        edits: [setField(pin, 'version', version)],
+      });
+    } catch (error) {
+      // A component that is held would lose what it names: this one is to be reviewed.
+      if (error instanceof Problem) continue;
+      throw error;
+    }
     taken.set(user.id, pin.version);
   }
   await tellUsers(work, row, (user) =>
