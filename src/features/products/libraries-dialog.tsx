@@ -106,7 +106,7 @@ export function LibrariesDialog({ close }: { close: () => void }) {
           </Button>
         </Group>
         <Text size="sm" c="dimmed">
-          The product is pinned to the newest release. Whoever adds a screen chooses the library it is drawn with.
+          A library is added at its newest release. Each screen is drawn with one, chosen when the screen is added.
         </Text>
         <Refused refusal={refusal} fields={['library']} />
       </Stack>

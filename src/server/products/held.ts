@@ -13,8 +13,9 @@ import {
 } from '../releases/store';
 import type { Work } from '../use-case';
 
-/** As many components of a library are held. */
+/** As many components of a library are held, and at as many releases: each of these is read, and sent with the product. */
 const MOST_HELD = 50;
+const MOST_RELEASES = 8;
 
 /**
  * Holds a pin against the releases its components are held at: each is there and has the component, and what that names is there in
@@ -28,14 +29,22 @@ export async function checkHeld(work: Work, item: Item, before: Item | undefined
   if (asked.length === 0) return;
   if (Object.keys(item.held).length > MOST_HELD)
     throw badRequest(`More than ${MOST_HELD} components are held. Take the upgrade for some of them.`);
+  if (new Set(Object.values(item.held)).size > MOST_RELEASES)
+    throw badRequest(
+      `Components are held at more than ${MOST_RELEASES} releases. Take the upgrade for those held longest.`,
+    );
   const found = await pinnedRelease(work, item);
   if (!found) throw noRelease(item.version, item.library.path);
   const { library } = found;
   const drawn = await itemsAt(work, found.release);
+  const read = new Map<string, Items>();
   for (const [id, version] of asked) {
-    const release = await releaseOf(work.trx, library.id, version);
-    if (!release) throw noRelease(version, library.name);
-    const items = await itemsAt(work, release);
+    let items = read.get(version);
+    if (!items) {
+      const release = await releaseOf(work.trx, library.id, version);
+      if (!release) throw noRelease(version, library.name);
+      read.set(version, (items = await itemsAt(work, release)));
+    }
     const component = items.get(id);
     if (component?.kind !== 'component')
       throw badRequest(`${library.name} ${version} has no such component. Hold one that the release has.`);

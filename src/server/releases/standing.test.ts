@@ -163,6 +163,10 @@ test('a component is held when a release is taken: its release is sent with the 
   const set = async (id: string, version: string) => act('maintainer', 'documents.change', { slug: 'prod', id: `change_set_${id}_${version}`.slice(0, 60), label: 'x', edits: [setField(await pin(), `held/${id}`, version)] });
   expect(await refused(set(button.id, '7.0.0'))).toMatch(/no release 7\.0\.0 of Lib/);
 
+  const own = await pin();
+  const many = Array.from({ length: 9 }, (_, n) => setField(own, `held/component_${n}`, `1.0.${n}`));
+  expect(await refused(act('maintainer', 'documents.change', { slug: 'prod', id: 'change_many', label: 'x', edits: many }))).toMatch(/more than 8 releases/);
+
   // A token that the held one names goes: the release cannot be taken with it, and can without.
   const token = items.get(libraryTree(items).ids.get('color.text')!)!;
   const component = (await held()).get(button.id) as unknown as { entries: Record<string, { kind: string; declarations: [string, { raw?: string; token?: { path: string } }][] }> };
