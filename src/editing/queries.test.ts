@@ -3,7 +3,10 @@ import { documentOf } from '@/core/document/change-set';
 import { itemsOf, type Document, type Item } from '@/core/document/item';
 import { readScreen } from '@/core/products/screen-file';
 import { OpenLibrary, surroundingsOf, type LibrarySnapshot } from './session/open-library';
-import { OpenProduct, productFrame, screen, upgrade } from './session/open-product';
+import { productFrame } from './products/queries/product-frame';
+import { upgrade } from './products/queries/upgrade';
+import { screen } from './products/queries/screen';
+import { OpenProduct } from './session/open-product';
 import type { Command } from './session/command';
 import { LIBRARY_COMMANDS, PRODUCT_COMMANDS } from './commands';
 import { LIBRARY_QUERIES } from './queries';
@@ -320,16 +323,18 @@ test('a product is asked to take releases alone; a candidate can be tried, and a
   expect(upgrade(product, { library: 'keel', version: candidate! })!.areas.length).toBeGreaterThan(3);
 });
 
-test('a second library that a product is pinned to is told of and upgraded; screens are drawn with the first', () => {
+test('a second library that a product is pinned to is told of and upgraded; screens that name none are drawn with the first', () => {
   const { snapshot, own } = bookingSite(released, [{ version: '1.1.0', document: after(setInk()).own }]);
   const [keel] = snapshot.libraries;
   const second: Item = { id: 'pin_2', kind: 'pin', library: { id: 'hull', path: 'Hull' }, version: '1.0.0', policy: 'ask', held: {} }; // prettier-ignore
   const hull = { ...keel!, id: 'hull', slug: 'hull', name: 'Hull' };
   const both = documentOf('booking', 'product', [...list(own), second]);
   const product = new OpenProduct({ ...snapshot, libraries: [keel!, hull] }, both, 2, [], 'p');
+  const pin = { version: '1.0.0', newest: '1.1.0', withdrawn: null, policy: 'ask', held: [] };
+  const [title] = productFrame(product).screens.map((screen) => screen.title);
   expect(productFrame(product).pins).toEqual([
-    { slug: 'keel', name: 'Keel', version: '1.0.0', newest: '1.1.0', withdrawn: null },
-    { slug: 'hull', name: 'Hull', version: '1.0.0', newest: '1.1.0', withdrawn: null },
+    { ...pin, id: 'keel', slug: 'keel', name: 'Keel', screens: [title] },
+    { ...pin, id: 'hull', slug: 'hull', name: 'Hull', screens: [] },
   ]);
   expect(upgrade(product, { library: 'hull', version: '1.1.0' })).toMatchObject({
     library: 'Hull', from: '1.0.0', to: '1.1.0', taken: false, canTake: true, areas: [], screens: [],

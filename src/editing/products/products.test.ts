@@ -8,11 +8,15 @@ import { schemaProblems } from '@/core/kinds/schema-problems';
 import { placementsOf, renderScreen, screensOf } from '@/core/products/screen';
 import { PRODUCT_COMMANDS as COMMANDS } from '@/editing/commands';
 import type { Command } from '@/editing/session/command';
-import { OpenProduct, productFrame, screen, themeReview, upgrade } from '@/editing/session/open-product';
+import { OpenProduct } from '@/editing/session/open-product';
 import type { ThemeItem } from '@/core/components/theme';
 import { apply, bookingSite, demo, newId } from '@/testing/library';
 import { placing } from './queries/placing';
 import { productBrands } from './queries/product-brands';
+import { productFrame } from './queries/product-frame';
+import { themeReview } from './queries/theme-review';
+import { upgrade } from './queries/upgrade';
+import { screen } from './queries/screen';
 import { placementOf } from './screens';
 
 const release = demo();

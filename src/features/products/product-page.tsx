@@ -7,7 +7,7 @@ import { IconDots, IconPlus } from '@tabler/icons-react';
 import { PageLink } from '@/ui/page-link';
 import { useEffect, useRef, useState } from 'react';
 import { contextAttributes } from '@/core/products/screen';
-import type { ScreenView } from '@/editing/session/open-product';
+import type { ScreenView } from '@/editing/products/queries/screen';
 import { useDocumentQuery } from '@/features/session/document';
 import { useBeside, useLensLink, useQuery, useTrace } from '@/ui/frame/lens';
 import { GridSelect, useGrid } from '@/ui/specimen/grid-select';

@@ -6,7 +6,7 @@ import { createContext, useContext, type ReactNode } from 'react';
 import { PageSkeleton } from '@/ui/page-skeleton';
 import type { FrameProps } from '@/ui/frame/frame';
 import { Faces } from '@/ui/specimen/faces';
-import type { ProductFrameView } from '@/editing/session/open-product';
+import type { ProductFrameView } from '@/editing/products/queries/product-frame';
 import { DocumentProvider, useDocumentQuery } from './document';
 import { DocumentFrame, useHeading, useStable } from './document-frame';
 import { PageLink } from '@/ui/page-link';

@@ -1,6 +1,7 @@
 import { componentOf, placementsOf, screensOf } from '@/core/products/screen';
 import { contextWall, type ContextWall, type WallAsked } from '@/editing/foundations/context-wall';
-import { screen as screenView, type OpenProduct } from '@/editing/session/open-product';
+import type { OpenProduct } from '@/editing/session/open-product';
+import { screen as screenView } from './screen';
 
 interface ProductBrandsView extends ContextWall {
   screen: { id: string; title: string; width: number };
