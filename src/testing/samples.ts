@@ -129,6 +129,7 @@ export const ITEM_SAMPLES: { [K in ItemKindName]: fc.Arbitrary<Item> } = {
   pin: of('pin', {
     library: reference,
     version: word,
+    order,
     policy: fc.constantFrom('ask', 'patches', 'minors'),
     held: fc.constant({}),
     theme: reference,

@@ -1,5 +1,5 @@
 import { defineKind } from '../document/item-kind';
-import { name, oneOf, record, reference } from '../document/schema';
+import { name, oneOf, order, record, reference } from '../document/schema';
 
 export const pin = defineKind({
   kind: 'pin',
@@ -8,13 +8,14 @@ export const pin = defineKind({
   properties: {
     library: reference,
     version: name,
+    order,
     policy: oneOf('ask', 'patches', 'minors'),
     held: record(name),
     theme: reference,
     // One value: brand and scheme are chosen for each other.
     contexts: { type: 'object', maxProperties: 50, additionalProperties: name },
   },
-  optional: ['theme', 'contexts'],
+  optional: ['order', 'theme', 'contexts'],
   title: ({ library, version }) => `${library.path} ${version}`,
   unique: ({ library }) => `pin ${library.id ?? library.path}`,
   pinned: ({ library, version }) => ({ library, version }),

@@ -1,6 +1,6 @@
 import type { StyleValue } from '../components/definition';
 import type { Context } from '../tokens/system';
-import type { ItemBase, OrderedItem, Reference } from '../document/item';
+import { itemsOf, type ItemBase, type Items, type OrderedItem, type Reference } from '../document/item';
 
 declare module '../document/item' {
   interface ItemTypes {
@@ -17,6 +17,8 @@ export interface PinItem extends ItemBase {
   kind: 'pin';
   library: Reference;
   version: string;
+  /** Where it stands among the others; left out: before those that say. */
+  order?: string;
   policy: 'ask' | 'patches' | 'minors';
   /** Component id to the version it is held at. */
   held: Record<string, string>;
@@ -25,6 +27,13 @@ export interface PinItem extends ItemBase {
   /** What screens are drawn under where nobody asks for another context, said by the first pin; an axis left out: its default. */
   contexts?: Context;
 }
+/** The pins of a product, in an order that does not depend on how they are stored: screens that name none are drawn with the first. */
+export const pinsIn = (product: Items): PinItem[] =>
+  itemsOf(product, 'pin').sort((a, b) => {
+    const [one, other] = [a.order ?? '', b.order ?? ''];
+    return one < other ? -1 : one > other ? 1 : a.id < b.id ? -1 : 1;
+  });
+
 /** What a pin holds once these components are held: each where it is held already, or else at the release there is now. */
 export const heldWith = (pin: PinItem, components: readonly string[]): Record<string, string> =>
   Object.fromEntries(components.map((id) => [id, pin.held[id] ?? pin.version]));

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { invertEdits } from '@/core/document/change-set';
 import { setField } from '@/core/document/edits';
-import { itemsOf } from '@/core/document/item';
+import { itemsOf, type Item } from '@/core/document/item';
 import { libraryTree } from '@/core/tokens/token-tree';
 import { brokenInvariants } from '@/core/kinds/registry';
 import { schemaProblems } from '@/core/kinds/schema-problems';
@@ -285,6 +285,10 @@ test('a product takes another library, and each screen is drawn with the one cho
   expect([...apply(apply(alone.own, command.edits), invertEdits(command.edits)).items]).toEqual([...alone.own.items]);
   expect(productFrame(now).pins.map(({ name, version, newest, screens }) => [name, version, newest, screens.length])).toEqual([['Keel', '1.0.0', null, 1], ['Signs', '1.0.0', '1.1.0', 0]]);
   expect(problem(COMMANDS.pinLibrary(now, signs, newId))).toMatch(/pinned to Signs already/);
+
+  // However the items are stored, the first stays the first.
+  const stored = (items: Iterable<[string, Item]>) => new OpenProduct(now.snapshot, { ...now.own, items: new Map(items) }, 0, [], 'me');
+  for (const items of [[...now.own.items], [...now.own.items].reverse()]) expect(productFrame(stored(items)).pins.map(({ name }) => name)).toEqual(['Keel', 'Signs']);
 
   // What is taken unasked is said of each pin, and Ask is what is said of none.
   const patching = after(now, COMMANDS.setPinPolicy(now, { library: 'signs', policy: 'patches' }));

@@ -1,10 +1,10 @@
 import type { Withdrawal } from '@/core/releases/version';
 import type { LoggedChangeSet } from '@/core/document/change-set';
-import { itemsOf, type Document, type Item, type Reference } from '@/core/document/item';
+import type { Document, Item, Reference } from '@/core/document/item';
 import { composedItems, named } from '@/core/components/compose';
 import { effectiveLibrary, type EffectiveLibrary } from '@/core/library/effective';
 import { withHeld, type HeldComponent } from '@/core/library/held';
-import type { PinItem, ScreenItem } from '@/core/products/items';
+import { pinsIn, type PinItem, type ScreenItem } from '@/core/products/items';
 import type { ReviewSide } from '@/core/products/review';
 import { screensOf } from '@/core/products/screen';
 import { Resolution } from '@/core/tokens/resolve';
@@ -102,7 +102,7 @@ export class OpenProduct {
   }
 
   get pins(): PinItem[] {
-    return itemsOf(this.own.items, 'pin');
+    return pinsIn(this.own.items);
   }
 
   /** The axes of the releases it is pinned to, each with the contexts of all, standing where this product has it. */

@@ -2,6 +2,7 @@ import { listed } from '@/core/base/words';
 import { addItem } from '@/core/document/edits';
 import { itemsOf, type Item } from '@/core/document/item';
 import { ordersAfter } from '@/core/document/order';
+import { pinsIn } from '@/core/products/items';
 import { ancestorsOf, noRelease, pinnedRelease, releaseItems, releaseOf } from '../releases/store';
 import { offeredOf } from '../releases/standing';
 import { named, type DocumentRow } from '../access/authorise';
@@ -92,15 +93,17 @@ const createProduct = useCase('products.create', {
       pins.push({ library, version: release.version });
     }
     const row = await createDocument(work, 'product', input);
+    const orders = ordersAfter(null, pins.length);
     await change(work, row, {
       id: work.newId('change'),
       label: `Upgrade to ${listed(pins.map(({ library, version }) => `${library.name} ${version}`))}`,
-      edits: pins.map(({ library, version }) =>
+      edits: pins.map(({ library, version }, at) =>
         addItem({
           id: work.newId('pin'),
           kind: 'pin',
           library: { id: library.id, path: library.name },
           version,
+          order: orders[at]!,
           policy: 'ask',
           held: {},
         }),
@@ -151,7 +154,7 @@ const importScreens = useCase('products.import', {
     const asked = await look(async (work) => {
       const { items } = await loadDocument(work.trx, await draftOf(work.trx, row.id), 'product');
       const libraries: LibraryPlaced[] = [];
-      for (const [at, pin] of itemsOf(items, 'pin').entries()) {
+      for (const [at, pin] of pinsIn(items).entries()) {
         const pinned = await pinnedRelease(work, pin);
         if (!pinned) continue;
         const components = new Map<string, string>();

@@ -1,8 +1,8 @@
 import type { Knex } from 'knex';
 import { append } from '@/core/base/append';
-import { itemsOf, type Item, type ItemKindName, type Items } from '@/core/document/item';
+import type { Item, ItemKindName, Items } from '@/core/document/item';
 import { kindOf } from '@/core/kinds/registry';
-import type { PinItem } from '@/core/products/items';
+import { pinsIn, type PinItem } from '@/core/products/items';
 import { releaseBeside } from '@/core/releases/beside';
 import { compareVersions, isCandidate } from '@/core/releases/version';
 import { allReadable, roleOf, type DocumentRow } from '../access/authorise';
@@ -97,7 +97,7 @@ const openProduct = useCase('products.open', {
     const draft = await draftOf(trx, row.id);
     const { items } = await loadDocument(trx, draft, 'product');
     const libraries = [];
-    for (const pin of itemsOf(items, 'pin')) {
+    for (const pin of pinsIn(items)) {
       const pinned = await pinnedRelease(work, pin);
       if (!pinned) continue;
       const { library } = pinned;

@@ -1,4 +1,5 @@
 import { itemsOf } from '@/core/document/item';
+import { pinsIn } from '@/core/products/items';
 import { effectiveLibrary, type Generation } from '@/core/library/effective';
 import type { NamedComponent } from '@/core/usage/component-names';
 import type { TokenSystem } from '@/core/tokens/system';
@@ -21,7 +22,7 @@ export interface AgainstLibrary {
 async function pinsOf(work: Work, product: DocumentRow) {
   const { items } = await loadDocument(work.trx, await draftOf(work.trx, product.id), 'product');
   const pinned = [];
-  for (const pin of itemsOf(items, 'pin')) {
+  for (const pin of pinsIn(items)) {
     const found = await pinnedRelease(work, pin);
     if (found) pinned.push({ ...found, items: await releaseItems(work.trx, found.release.id) });
   }

@@ -1,4 +1,5 @@
 import { addItem } from '@/core/document/edits';
+import { ordersAfter } from '@/core/document/order';
 import type { PinItem } from '@/core/products/items';
 import { refuse, type Command, type NewId } from '@/editing/session/command';
 import type { OpenProduct } from '@/editing/session/open-product';
@@ -16,6 +17,7 @@ export function pinLibrary(
     kind: 'pin',
     library: { id: library.id, path: library.name },
     version,
+    order: ordersAfter(product.pins.at(-1)?.order ?? null, 1)[0]!,
     policy: 'ask',
     held: {},
   };
